@@ -1,0 +1,114 @@
+// What the benches share: medians, percentiles, a server on a fresh database, a browser.
+import { spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { buildIfChanged, SERVER_FLAGS, SERVER_MAIN, WEB_FOLDER } from '../scripts/build.mjs';
+import { CHROMIUM, ensureChromium, ensurePackages } from '../scripts/machine.mjs';
+import { startCluster } from '../scripts/postgres.mjs';
+
+export const percentile = (values, share) => {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[Math.min(sorted.length - 1, Math.ceil(sorted.length * share) - 1)];
+};
+export const median = (values) => percentile(values, 0.5);
+export const ms = (value) => `${value.toFixed(2)} ms`;
+
+/** One line of a bench: what, how much, and what was asked for. */
+export const report = (what, value, wanted) =>
+  process.stdout.write(`${what}: ${value}${wanted ? `   (wanted: ${wanted})` : ''}\n`);
+
+/** A database of its own in the test cluster, and a server on it that can be killed and started again. */
+export async function startApplication() {
+  ensurePackages();
+  buildIfChanged();
+  const cluster = await startCluster('test');
+  const databaseUrl = cluster.database(`bench_${randomUUID().replaceAll('-', '')}`);
+  const application = { databaseUrl, port: 0, origin: '', server: null, start, kill, stop };
+
+  async function start() {
+    const server = spawn(process.execPath, [...SERVER_FLAGS, SERVER_MAIN], {
+      env: {
+        ...process.env,
+        PORT: String(application.port),
+        DATABASE_URL: databaseUrl,
+        SESSION_SECRET: 'for the bench',
+        WEB_FOLDER,
+        DEMO_DATA: '1',
+        LOG_LEVEL: 'error',
+      },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    application.server = server;
+    application.origin = await new Promise((resolve) => {
+      server.stdout.setEncoding('utf8').on('data', (text) => {
+        const [, address] = /listening on (\S+)/.exec(text) ?? [];
+        if (address) resolve(address);
+      });
+    });
+    application.port = Number(new URL(application.origin).port);
+  }
+
+  async function kill(signal = 'SIGKILL') {
+    const { server } = application;
+    const gone = new Promise((resolve) => server.once('exit', resolve));
+    server.kill(signal);
+    await gone;
+  }
+
+  async function stop() {
+    await kill('SIGTERM');
+    cluster.stop();
+  }
+
+  await start();
+  return application;
+}
+
+export async function openBrowser() {
+  ensureChromium();
+  const { chromium } = await import('@playwright/test');
+  const flags = [
+    '--headless',
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--disable-background-networking',
+  ];
+  return chromium.launch({
+    executablePath: CHROMIUM,
+    args: [...flags, '--disable-sync', '--autoplay-policy=no-user-gesture-required'],
+  });
+}
+
+const DEMO = { email: 'tamsin@orrins-quay.example', password: 'above the rope loft' };
+
+export async function signIn(page, origin) {
+  await page.goto(`${origin}/sign-in`);
+  await page.getByLabel('E-mail').fill(DEMO.email);
+  await page.getByLabel('Password').fill(DEMO.password);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.getByRole('heading', { name: 'Students' }).waitFor();
+}
+
+/** A client outside the browser: keeps its cookies and sends the token back. */
+export async function apiClient(application) {
+  const cookies = new Map();
+  const call = async (method, path, body) => {
+    const response = await fetch(`${application.origin}/api/v1${path}`, {
+      method,
+      headers: {
+        cookie: [...cookies].map(([name, value]) => `${name}=${value}`).join('; '),
+        ...(cookies.has('XSRF-TOKEN') && { 'x-xsrf-token': cookies.get('XSRF-TOKEN') }),
+        ...(body && { 'content-type': 'application/json' }),
+      },
+      ...(body && { body: JSON.stringify(body) }),
+    });
+    for (const line of response.headers.getSetCookie()) {
+      const [, name, value] = /^([^=]+)=([^;]*)/.exec(line);
+      cookies.set(name, decodeURIComponent(value));
+    }
+    const text = await response.text();
+    return { status: response.status, body: text ? JSON.parse(text) : null };
+  };
+  await call('POST', '/auth/sign-in', DEMO);
+  return { call, cookies };
+}

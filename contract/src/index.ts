@@ -1,0 +1,2 @@
+export * from './schemas.js';
+export * from './routes.js';

@@ -1,0 +1,181 @@
+import { Type, type Static, type TSchema } from '@sinclair/typebox';
+import {
+  accountSchema,
+  capacityCheckSchema,
+  listOf,
+  newCapacityCheckSchema,
+  newPaperScreeningSchema,
+  newSessionSchema,
+  newSittingSchema,
+  newStudentSchema,
+  nothing,
+  paperScreeningSchema,
+  passwordChangeSchema,
+  sessionChangeSchema,
+  signInSchema,
+  sittingRecordSchema,
+  sittingSchema,
+  storedSessionSchema,
+  studentChangeSchema,
+  studentLineSchema,
+  studentSchema,
+  uuid,
+} from './schemas.js';
+
+/** Every address is below this. */
+export const API_ROOT = '/api/v1';
+
+type ParamNames<Path extends string> = Path extends `${string}:${infer Name}/${infer Rest}`
+  ? Name | ParamNames<Rest>
+  : Path extends `${string}:${infer Name}`
+    ? Name
+    : never;
+
+/** The parameters that a path names: '/students/:id' has `id`. */
+export type RouteParams<Path extends string> = Readonly<Record<ParamNames<Path>, string>>;
+
+/** One request: what is sent where, and what comes back. Server, browser and description all read this. */
+export interface Route<
+  Path extends string = string,
+  Body extends TSchema = TSchema,
+  Query extends TSchema = TSchema,
+  Answer extends TSchema = TSchema,
+> {
+  readonly method: 'get' | 'post' | 'put';
+  readonly path: Path;
+  readonly summary: string;
+  /** Who may call it: anybody, or only somebody signed in. */
+  readonly access: 'public' | 'signed-in';
+  readonly status: 200 | 201 | 204;
+  readonly body: Body;
+  readonly query: Query;
+  readonly answer: Answer;
+}
+
+export type BodyOf<R extends Route> = Static<R['body']>;
+export type QueryOf<R extends Route> = Static<R['query']>;
+export type AnswerOf<R extends Route> = Static<R['answer']>;
+export type ParamsOf<R extends Route> = RouteParams<R['path']>;
+
+const noQuery = Type.Object({}, { additionalProperties: false });
+
+interface RouteChoices<Body extends TSchema, Query extends TSchema, Answer extends TSchema> {
+  readonly summary: string;
+  readonly answer: Answer;
+  readonly body?: Body;
+  readonly query?: Query;
+  readonly access?: 'public';
+  readonly status?: 201 | 204;
+}
+
+function route<
+  Path extends string,
+  Answer extends TSchema,
+  Body extends TSchema = typeof nothing,
+  Query extends TSchema = typeof noQuery,
+>(
+  method: Route['method'],
+  path: Path,
+  choices: RouteChoices<Body, Query, Answer>,
+): Route<Path, Body, Query, Answer> {
+  return {
+    method,
+    path,
+    summary: choices.summary,
+    access: choices.access ?? 'signed-in',
+    status: choices.status ?? 200,
+    body: (choices.body ?? nothing) as Body,
+    query: (choices.query ?? noQuery) as Query,
+    answer: choices.answer,
+  };
+}
+
+const ofStudent = Type.Object({ student: Type.Optional(uuid) }, { additionalProperties: false });
+
+/** All requests of the application. */
+export const routes = {
+  signIn: route('post', '/auth/sign-in', {
+    summary: 'Sign in with e-mail and password',
+    body: signInSchema,
+    answer: accountSchema,
+    access: 'public',
+  }),
+  signOut: route('post', '/auth/sign-out', { summary: 'Sign out here', answer: nothing, status: 204 }),
+  signOutEverywhere: route('post', '/auth/sign-out-everywhere', {
+    summary: 'End every web session of this account, this one too',
+    answer: nothing,
+    status: 204,
+  }),
+  changePassword: route('put', '/auth/password', {
+    summary: 'Change the password; every other web session ends',
+    body: passwordChangeSchema,
+    answer: nothing,
+    status: 204,
+  }),
+  account: route('get', '/auth/account', { summary: 'Who is signed in', answer: accountSchema }),
+
+  listStudents: route('get', '/students', {
+    summary: 'All students, by name',
+    answer: listOf(studentLineSchema),
+  }),
+  addStudent: route('post', '/students', {
+    summary: 'Add a student',
+    body: newStudentSchema,
+    answer: studentSchema,
+    status: 201,
+  }),
+  getStudent: route('get', '/students/:id', { summary: 'One student', answer: studentSchema }),
+  changeStudent: route('put', '/students/:id', {
+    summary: 'Change or archive a student',
+    body: studentChangeSchema,
+    answer: studentSchema,
+  }),
+  addCapacityCheck: route('post', '/students/:id/capacity-checks', {
+    summary: 'Record a comfortable capacity',
+    body: newCapacityCheckSchema,
+    answer: capacityCheckSchema,
+    status: 201,
+  }),
+  addPaperScreening: route('post', '/students/:id/paper-screenings', {
+    summary: 'Record that the student was screened on paper',
+    body: newPaperScreeningSchema,
+    answer: paperScreeningSchema,
+    status: 201,
+  }),
+
+  listSessions: route('get', '/sessions', {
+    summary: 'Sessions, newest change first',
+    query: ofStudent,
+    answer: listOf(storedSessionSchema),
+  }),
+  addSession: route('post', '/sessions', {
+    summary: 'Add a session',
+    body: newSessionSchema,
+    answer: storedSessionSchema,
+    status: 201,
+  }),
+  getSession: route('get', '/sessions/:id', { summary: 'One session', answer: storedSessionSchema }),
+  saveSession: route('put', '/sessions/:id', {
+    summary: 'Save a session; a stale save is refused with what is stored now',
+    body: sessionChangeSchema,
+    answer: storedSessionSchema,
+  }),
+
+  listSittings: route('get', '/sittings', {
+    summary: 'Sittings, newest first',
+    query: ofStudent,
+    answer: listOf(sittingSchema),
+  }),
+  beginSitting: route('post', '/sittings', {
+    summary: 'Begin leading a session, if it may be led; the same id again answers what was begun',
+    body: newSittingSchema,
+    answer: sittingSchema,
+    status: 201,
+  }),
+  getSitting: route('get', '/sittings/:id', { summary: 'One sitting', answer: sittingSchema }),
+  recordSitting: route('put', '/sittings/:id', {
+    summary: 'Put what was really done on record',
+    body: sittingRecordSchema,
+    answer: sittingSchema,
+  }),
+} as const;

@@ -1,0 +1,3 @@
+export * from './run.js';
+export * from './record.js';
+export * from './moment.js';

@@ -1,0 +1,243 @@
+import { resolveConventions, type Conventions } from '../conventions/index.js';
+import { easeDown, type EaseWay } from '../ratio/index.js';
+import { failure, success, type Result } from '../result.js';
+import type { SignId } from '../screening/index.js';
+import { cyclesPerRound, startingSide, type CountedPassage, type Session } from '../session/index.js';
+import {
+  compileSession,
+  cyclesToLead,
+  eventIndexAt,
+  numbersInForce,
+  type LiveChange,
+  type ResumePoint,
+  type Timeline,
+  type TimelineEvent,
+  type TimelineStudent,
+} from '../timeline/index.js';
+import { millis, type Millis } from '../units/index.js';
+
+/** What is led: kept whole in the sitting, so that later changes of the session do not rewrite the past. */
+export interface LeadSetup {
+  readonly session: Session;
+  readonly student: TimelineStudent;
+  readonly conventions: Conventions;
+}
+
+/** One unbroken stretch of leading. A pause ends it; resuming begins another at the start of the interrupted round. */
+export interface Take {
+  readonly timeline: Timeline;
+  /** Where in the session it began; null at the beginning. */
+  readonly from: ResumePoint | null;
+  /** How far it was led; null while it is being led. */
+  readonly ledTo: Millis | null;
+}
+
+export type RunState =
+  | { readonly kind: 'leading' }
+  | { readonly kind: 'paused'; readonly resumeAt: ResumePoint }
+  | { readonly kind: 'finished' }
+  | { readonly kind: 'stopped' };
+
+/** A session being led, as a value: every command gives a new one. */
+export interface LeadRun {
+  readonly setup: LeadSetup;
+  readonly state: RunState;
+  /** The last one is the current one. */
+  readonly takes: readonly [Take, ...Take[]];
+  readonly changes: readonly LiveChange[];
+  readonly signs: readonly SignId[];
+}
+
+export type LeadRefusal =
+  | { readonly code: 'not-leading' }
+  | { readonly code: 'no-rounds-here' }
+  | { readonly code: 'last-round-already' }
+  | { readonly code: 'nothing-to-ease' };
+
+export type LeadAnswer = Result<LeadRun, LeadRefusal>;
+
+export function describeRefusal({ code }: LeadRefusal): string {
+  switch (code) {
+    case 'not-leading':
+      return 'Nothing is being led now.';
+    case 'no-rounds-here':
+      return 'There are no counted rounds here.';
+    case 'last-round-already':
+      return 'This is the last round already.';
+    case 'nothing-to-ease':
+      return 'These counts are as easy as they go. If it is still too much, stop and breathe naturally.';
+  }
+}
+
+/** Begins a run at the start of the session. */
+export const beginRun = (setup: LeadSetup): LeadRun => ({
+  setup,
+  state: { kind: 'leading' },
+  takes: [
+    { timeline: compileSession(setup.session, setup.student, setup.conventions), from: null, ledTo: null },
+  ],
+  changes: [],
+  signs: [],
+});
+
+export const currentTake = (run: LeadRun): Take => run.takes[run.takes.length - 1] as Take;
+
+/** Pauses at a moment of the current take. */
+export function pauseRun(run: LeadRun, at: Millis): LeadAnswer {
+  if (run.state.kind !== 'leading') return failure({ code: 'not-leading' });
+  const { timeline } = currentTake(run);
+  const event = eventAt(timeline, at);
+  return success({
+    ...endTake(run, at),
+    state: { kind: 'paused', resumeAt: resumePoint(timeline, event, at) },
+  });
+}
+
+/**
+ * Takes up again after a pause: the interrupted round from its first inhale, after bringing the hand up and emptying,
+ * so that nobody loses the side; a rest with what was left of it.
+ */
+export function resumeRun(run: LeadRun): LeadAnswer {
+  if (run.state.kind !== 'paused') return failure({ code: 'not-leading' });
+  const from = run.state.resumeAt;
+  const take: Take = { timeline: compileRest(run.setup, run.changes, from), from, ledTo: null };
+  return success({ ...run, state: { kind: 'leading' }, takes: [...run.takes, take] });
+}
+
+/** Makes the passage easier from the next round on (from the interrupted round while paused). The pace stays. */
+export function easeRun(run: LeadRun, at: Millis, way: EaseWay = 'one-count'): LeadAnswer {
+  const here = whereInRounds(run, at);
+  if (!here.ok) return here;
+  const { passage, cycles, perRound, roundFrom, begun } = here.value;
+  const fromCycle = begun ? roundFrom + perRound : roundFrom;
+  if (fromCycle > cycles) return failure({ code: 'last-round-already' });
+  const { ratio, base } = numbersInForce(passage, fromCycle, run.changes);
+  const eased = easeDown({ ratio, base }, way);
+  if (!eased.ok) return eased;
+  return success(
+    withChange(run, { kind: 'ease', passageId: passage.id, fromCycle, numbers: eased.value.numbers }),
+  );
+}
+
+/** Ends the passage after the round in progress (or about to begin), on the side the convention asks for. */
+export function lastRoundNow(run: LeadRun, at: Millis): LeadAnswer {
+  const here = whereInRounds(run, at);
+  if (!here.ok) return here;
+  const { passage, cycles, perRound, roundFrom } = here.value;
+  const changed = withChange(run, {
+    kind: 'end-after',
+    passageId: passage.id,
+    cycle: roundFrom + perRound - 1,
+  });
+  return cyclesOf(changed, passage) < cycles ? success(changed) : failure({ code: 'last-round-already' });
+}
+
+/** One round more than planned so far. */
+export function oneMoreRound(run: LeadRun, at: Millis): LeadAnswer {
+  const here = whereInRounds(run, at);
+  if (!here.ok) return here;
+  const { passage, cycles, perRound } = here.value;
+  return success(withChange(run, { kind: 'end-after', passageId: passage.id, cycle: cycles + perRound }));
+}
+
+/** Stops where it is. The sign, if there was one, is noted after: first the breath is let go. */
+export function stopRun(run: LeadRun, at: Millis): LeadAnswer {
+  if (run.state.kind === 'paused') return success({ ...run, state: { kind: 'stopped' } });
+  if (run.state.kind !== 'leading') return failure({ code: 'not-leading' });
+  return success({ ...endTake(run, at), state: { kind: 'stopped' } });
+}
+
+/** Ends a run that came to the end of its timeline. */
+export function finishRun(run: LeadRun): LeadAnswer {
+  if (run.state.kind !== 'leading') return failure({ code: 'not-leading' });
+  return success({ ...endTake(run, currentTake(run).timeline.total), state: { kind: 'finished' } });
+}
+
+/** Sets the signs that were seen. */
+export const noteSigns = (run: LeadRun, signs: readonly SignId[]): LeadRun => ({ ...run, signs });
+
+interface InRounds {
+  readonly passage: CountedPassage;
+  readonly cycles: number;
+  readonly perRound: 1 | 2;
+  /** First cycle of the round in progress, or of the one about to begin. */
+  readonly roundFrom: number;
+  /** False while the round is only about to begin. */
+  readonly begun: boolean;
+}
+
+function whereInRounds(run: LeadRun, at: Millis): Result<InRounds, LeadRefusal> {
+  if (run.state.kind !== 'leading' && run.state.kind !== 'paused') return failure({ code: 'not-leading' });
+  const { timeline } = currentTake(run);
+  const point =
+    run.state.kind === 'paused' ? run.state.resumeAt : resumePoint(timeline, eventAt(timeline, at), at);
+  const passage = run.setup.session.passages[point.passage];
+  if (point.kind !== 'cycle' || passage?.kind !== 'counted') return failure({ code: 'no-rounds-here' });
+  return success({
+    passage,
+    cycles: cyclesOf(run, passage),
+    perRound: cyclesPerRound(conventionsOf(run)),
+    roundFrom: point.cycle,
+    begun: run.state.kind === 'leading' && eventAt(timeline, at)?.section === 'rounds',
+  });
+}
+
+const conventionsOf = ({ setup }: LeadRun): Conventions =>
+  resolveConventions(setup.conventions, setup.session.conventions);
+
+/** Cycles the passage will have, with the changes so far. */
+function cyclesOf(run: LeadRun, passage: CountedPassage): number {
+  const conventions = conventionsOf(run);
+  const start = startingSide(passage, run.setup.session.goal, conventions);
+  return cyclesToLead(passage, start, conventions, run.changes);
+}
+
+const eventAt = (timeline: Timeline, at: Millis): TimelineEvent | undefined =>
+  timeline.events[eventIndexAt(timeline, at)];
+
+const firstCycleOf = (timeline: Timeline, passage: number): number =>
+  timeline.events.find((event) => event.passage === passage && event.cycle !== null)?.cycle ?? 1;
+
+function resumePoint(timeline: Timeline, event: TimelineEvent | undefined, at: Millis): ResumePoint {
+  if (!event) return { kind: 'rest', passage: timeline.events.at(-1)?.passage ?? 0, remaining: millis(1) };
+  const { passage } = event;
+  switch (event.section) {
+    case 'rest':
+      return { kind: 'rest', passage, remaining: millis(event.to - at) };
+    case 'closing':
+      return { kind: 'closing', passage };
+    case 'opening':
+      return { kind: 'cycle', passage, cycle: firstCycleOf(timeline, passage) };
+    case 'rounds': {
+      const perRound =
+        timeline.passages.find((span) => span.from <= at && at < span.to)?.rounds?.cyclesPerRound ?? 1;
+      return { kind: 'cycle', passage, cycle: ((event.round ?? 1) - 1) * perRound + 1 };
+    }
+  }
+}
+
+/** The run with one more change; while leading, the current take is written anew from there on. */
+function withChange(run: LeadRun, change: LiveChange): LeadRun {
+  const changes = [...run.changes, change];
+  if (run.state.kind !== 'leading') return { ...run, changes };
+  const take = currentTake(run);
+  const timeline = compileRest(run.setup, changes, take.from);
+  return { ...run, changes, takes: replaceLast(run.takes, { ...take, timeline }) };
+}
+
+const compileRest = (
+  { session, student, conventions }: LeadSetup,
+  changes: readonly LiveChange[],
+  from: ResumePoint | null,
+): Timeline => compileSession(session, student, conventions, { changes, from });
+
+const endTake = (run: LeadRun, at: Millis): LeadRun => ({
+  ...run,
+  takes: replaceLast(run.takes, {
+    ...currentTake(run),
+    ledTo: millis(Math.min(at, currentTake(run).timeline.total)),
+  }),
+});
+
+const replaceLast = (takes: LeadRun['takes'], take: Take): LeadRun['takes'] =>
+  [...takes.slice(0, -1), take] as unknown as LeadRun['takes'];

@@ -1,0 +1,28 @@
+import { formatCounts } from '../units/index.js';
+import { PHASE_KINDS, type PhaseCounts, type PhaseKind, type Ratio } from './ratio.js';
+
+/** The short words that label the four phases on screen. */
+export const PHASE_LABELS: Readonly<Record<PhaseKind, string>> = {
+  inhale: 'in',
+  internalHold: 'hold',
+  exhale: 'out',
+  externalHold: 'empty',
+};
+
+/** The full names of the four phases. */
+export const PHASE_NAMES: Readonly<Record<PhaseKind, string>> = {
+  inhale: 'inhale',
+  internalHold: 'internal hold',
+  exhale: 'exhale',
+  externalHold: 'external hold',
+};
+
+/**
+ * A ratio or its counts in full with labels: "in 4 · hold 16 · out 8 · empty 0". This is the only form shown where a
+ * phase could be mistaken; `compact` ("1:4:2:0", always four parts) is for a field that is labelled beside it.
+ */
+export function formatRatio(parts: Ratio | PhaseCounts, form: 'labelled' | 'compact' = 'labelled'): string {
+  return form === 'compact'
+    ? PHASE_KINDS.map((kind) => formatCounts(parts[kind])).join(':')
+    : PHASE_KINDS.map((kind) => `${PHASE_LABELS[kind]} ${formatCounts(parts[kind])}`).join(' · ');
+}

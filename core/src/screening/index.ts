@@ -1,0 +1,2 @@
+export * from './signs.js';
+export * from './paper.js';

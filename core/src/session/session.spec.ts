@@ -1,0 +1,131 @@
+import { conventions, counted, sessionOf, stillness } from '../testing.js';
+import { countsOf, formatRatio, type Sustainable } from '../ratio/index.js';
+import { millis, pace } from '../units/index.js';
+import {
+  checkSession,
+  cyclesThatEndRight,
+  cyclesToRounds,
+  describeRounds,
+  describeTotals,
+  editPassage,
+  newSession,
+  passageTotals,
+  roundsInTime,
+  startingSide,
+  withPhaseCounts,
+} from './index.js';
+
+describe('time fit', () => {
+  it('gives five minutes of 5:5:10 seven rounds and 20 s left over', () => {
+    const fit = roundsInTime(counted('1:1:2', 5), pace(1000), millis(300_000), conventions());
+    expect(fit).toEqual({ rounds: 7, cycles: 14, leftOver: millis(20_000) });
+  });
+
+  it('gives six rounds and 12 s left over at pace 1.2', () => {
+    const fit = roundsInTime(counted('1:1:2', 5), pace(1200), millis(300_000), conventions());
+    expect(fit).toEqual({ rounds: 6, cycles: 12, leftOver: millis(12_000) });
+  });
+
+  it('counts one side as a round where that is the convention', () => {
+    const fit = roundsInTime(
+      counted('1:1:2', 5),
+      pace(1000),
+      millis(300_000),
+      conventions({ round: 'one-side' }),
+    );
+    expect(fit).toEqual({ rounds: 15, cycles: 15, leftOver: millis(0) });
+  });
+});
+
+describe('dosage', () => {
+  it('is kept in cycles, so another convention of a round neither doubles nor halves it', () => {
+    const { cycles } = counted('1:1', 4);
+    expect(cyclesToRounds(cycles, conventions())).toBe(7);
+    expect(cyclesToRounds(cycles, conventions({ round: 'one-side' }))).toBe(14);
+  });
+
+  it('ends where it began, or half a round later for an exhale on the right', () => {
+    const right = conventions({ endsOn: 'exhale-right' });
+    expect(cyclesThatEndRight(7, 'left', conventions())).toBe(8);
+    expect(cyclesThatEndRight(8, 'left', conventions())).toBe(8);
+    expect(cyclesThatEndRight(8, 'left', right)).toBe(9);
+    expect(cyclesThatEndRight(8, 'right', right)).toBe(8);
+  });
+});
+
+describe('starting side', () => {
+  const byGoal = counted('1:1', 4, { startsOn: 'convention' });
+  it('is left to calm, right to energise, left when unsure', () => {
+    expect(startingSide(byGoal, 'calm', conventions())).toBe('left');
+    expect(startingSide(byGoal, 'energise', conventions())).toBe('right');
+    expect(startingSide(byGoal, 'focus', conventions())).toBe('left');
+  });
+  it('gives way to a convention, and that to the passage itself', () => {
+    expect(startingSide(byGoal, 'calm', conventions({ startingSide: 'right' }))).toBe('right');
+    expect(startingSide(counted('1:1', 4), 'energise', conventions({ startingSide: 'right' }))).toBe('left');
+  });
+});
+
+describe('edits', () => {
+  it('sets one phase and leaves the others alone', () => {
+    const edited = withPhaseCounts(counted('2:1:3', 6), 'internalHold', 4);
+    expect(formatRatio(countsOf(edited), 'compact')).toBe('6:4:9:0');
+  });
+  it('never lets a breath go to nothing', () => {
+    expect(formatRatio(countsOf(withPhaseCounts(counted('1:1', 1), 'inhale', -3)), 'compact')).toBe(
+      '½:0:1:0',
+    );
+  });
+  it('touches only the passage that was meant', () => {
+    const session = newSession('New', { counted: 'a', natural: 'b' });
+    const edited = editPassage(session, 'b', (passage) => ({ ...passage, id: 'c' }));
+    expect(edited.passages.map((passage) => passage.id)).toEqual(['a', 'c']);
+    expect(edited.passages[0]).toBe(session.passages[0]);
+    expect(editPassage(session, 'nowhere', () => stillness())).toEqual(session);
+  });
+});
+
+describe('a first session', () => {
+  const baseFor = (inhale: number | null, exhale = 60): number | null => {
+    const limits = inhale === null ? null : { inhale, internalHold: null, exhale, externalHold: null };
+    const [passage] = newSession(
+      'First',
+      { counted: 'a', natural: 'b' },
+      limits as Sustainable | null,
+    ).passages;
+    return passage?.kind === 'counted' ? passage.base : null;
+  };
+  it('begins at four counts, or lower where the breath is shorter', () => {
+    expect([baseFor(null), baseFor(9), baseFor(9, 3.4), baseFor(1)].map(Number)).toEqual([4, 4, 3, 2]);
+  });
+});
+
+describe('what a passage amounts to', () => {
+  it('is said in one line, as the table of patterns has it', () => {
+    const line = (text: string, base: number, change = {}): string =>
+      describeTotals(passageTotals(counted(text, base, change), 'left', conventions()));
+    expect(line('2:1:3', 6)).toBe('Six-step round of 36 s · 3.3 breaths a minute · hold share 17 %');
+    expect(line('1:1', 5)).toBe('Four-step round of 20 s · 6 breaths a minute · hold share 0 %');
+    expect(line('1:1:2', 5, { pace: pace(1200) })).toBe(
+      'Six-step round of 48 s · 2.5 breaths a minute · hold share 25 %',
+    );
+    expect([1, 7.5, 18].map(describeRounds)).toEqual(['1 round', '7½ rounds', '18 rounds']);
+  });
+});
+
+describe('checkSession', () => {
+  it('finds nothing wrong with a sane session', () => {
+    expect(checkSession(sessionOf(counted('1:4:2', 4), stillness()))).toEqual([]);
+  });
+  it('refuses 25 hours, a phase of 160 counts and twin ids, each with a pointer', () => {
+    const day = sessionOf(counted('1:1', 45, { cycles: 1000 }));
+    expect(checkSession(day).map(({ code, pointer }) => [code, pointer])).toEqual([
+      ['session-too-long', '/passages'],
+    ]);
+    const long = sessionOf(counted('1:4:2', 40, { cycles: 2 }), { ...stillness(), id: 'a' });
+    expect(checkSession(long).map(({ code, pointer }) => [code as string, pointer])).toEqual([
+      ['phase-too-long', '/passages/0/base'],
+      ['duplicate-passage-id', '/passages/1/id'],
+    ]);
+  });
+});

@@ -1,0 +1,59 @@
+import type { Conventions } from '../conventions/index.js';
+import { otherSide, type Side } from '../session/index.js';
+import type { Airway } from './timeline.js';
+
+export type Finger = 'thumb' | 'index' | 'middle' | 'ring' | 'ring-and-little';
+export type Closure = Finger | 'open';
+
+/** What the hand at the nose does: each nostril open, or closed by a finger. */
+export interface HandAtNose {
+  readonly hand: Side;
+  readonly left: Closure;
+  readonly right: Closure;
+}
+
+export const FINGER_NAMES: Readonly<Record<Finger, string>> = {
+  thumb: 'thumb',
+  index: 'index finger',
+  middle: 'middle finger',
+  ring: 'ring finger',
+  'ring-and-little': 'ring and little finger',
+};
+
+/** The hand that closes, by convention: always the right, or the student's own. */
+export const closingHand = (hand: Side, conventions: Conventions): Side =>
+  conventions.closingHand === 'right' ? 'right' : hand;
+
+/**
+ * Fingers follow from hand, convention and airway and are never typed. Right hand: the thumb closes the right nostril,
+ * the finger of the convention the left; the left hand is its mirror image. In a hold both are closed.
+ */
+export function handAtNose(airway: Airway, hand: Side, conventions: Conventions): HandAtNose {
+  const far: Finger = conventions.fingerPosition === 'thumb-and-index' ? 'index' : conventions.leftClosedBy;
+  const closedBy: Record<Side, Finger> =
+    hand === 'right' ? { left: far, right: 'thumb' } : { left: 'thumb', right: far };
+  const closure = (side: Side): Closure => (airway === 'both' || airway === side ? 'open' : closedBy[side]);
+  return { hand, left: closure('left'), right: closure('right') };
+}
+
+const moves = (finger: Finger, verb: 'close' | 'open'): string =>
+  finger === 'ring-and-little' ? `ring and little ${verb}` : `${finger} ${verb}s`;
+
+/** How to get from one closure of the nose to the next, closing first: "thumb closes right, ring opens left". */
+export function describeFingers(before: HandAtNose | null, after: HandAtNose): string | null {
+  const closing: string[] = [];
+  const opening: string[] = [];
+  for (const side of ['left', 'right'] as const) {
+    const was = before?.[side] ?? 'open';
+    const is = after[side];
+    if (was === is) continue;
+    if (is !== 'open') closing.push(`${moves(is, 'close')} ${side}`);
+    else if (was !== 'open') opening.push(`${moves(was, 'open')} ${side}`);
+  }
+  // The side that stays open is named last, so that the last word heard is the way the breath goes.
+  return [...closing, ...opening].join(', ') || null;
+}
+
+/** The side an airway leaves closed, or null where both are open or both closed. */
+export const closedSide = (airway: Airway): Side | null =>
+  airway === 'left' || airway === 'right' ? otherSide(airway) : null;

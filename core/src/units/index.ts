@@ -1,0 +1,3 @@
+export * from './units.js';
+export * from './print.js';
+export * from './pace.js';

@@ -1,0 +1,41 @@
+import path from 'node:path';
+import { defineConfig } from '@playwright/test';
+
+// Debian's Chromium; nothing is fetched, nothing leaves this machine.
+const CHROMIUM = '/usr/bin/chromium';
+const FLAGS = [
+  '--headless',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--autoplay-policy=no-user-gesture-required',
+];
+
+const tally = process.env['TALLY_FOLDER'];
+
+export default defineConfig({
+  testDir: 'src',
+  testMatch: '*.journey.ts',
+  outputDir: 'test-results',
+  fullyParallel: false,
+  workers: 1,
+  retries: 0,
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
+  reporter: [
+    ['list'],
+    ...(tally ? [['./src/tally-reporter.ts', { file: path.join(tally, 'e2e.json') }] as const] : []),
+  ] as never,
+  use: {
+    viewport: { width: 1280, height: 800 },
+    serviceWorkers: 'block',
+    locale: 'en-GB',
+    timezoneId: 'Europe/London',
+    launchOptions: { executablePath: CHROMIUM, args: FLAGS },
+    trace: 'retain-on-failure',
+  },
+});

@@ -1,0 +1,116 @@
+// The real server on a fresh database with the demo data, and a browser that is signed in to it.
+import { spawn, type ChildProcess } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { test as base, type Page } from '@playwright/test';
+import pg from 'pg';
+
+const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '../..');
+
+function clusterUrl(): string {
+  const url = process.env['TEST_CLUSTER_URL'];
+  if (!url) throw new Error('TEST_CLUSTER_URL is not set: run the tests with "npm test".');
+  return url;
+}
+
+async function onCluster(sql: string): Promise<void> {
+  const client = new pg.Client({ connectionString: `${clusterUrl()}/postgres` });
+  await client.connect();
+  await client.query(sql);
+  await client.end();
+}
+
+export interface Application {
+  readonly origin: string;
+  /** Ends the server as a power cut would. */
+  kill(): Promise<void>;
+  /** Starts it again on the same port and data. */
+  restart(): Promise<void>;
+}
+
+async function startServer(
+  database: string,
+  port: number,
+): Promise<{ server: ChildProcess; origin: string }> {
+  const server = spawn(process.execPath, [path.join(root, 'server/dist/main.js')], {
+    env: {
+      ...process.env,
+      DATABASE_URL: `${clusterUrl()}/${database}`,
+      SESSION_SECRET: 'for tests',
+      WEB_FOLDER: path.join(root, 'web/dist'),
+      DEMO_DATA: '1',
+      PORT: String(port),
+    },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const origin = await new Promise<string>((resolve, reject) => {
+    server.once('exit', (code) => reject(new Error(`the server ended with ${code}`)));
+    server.stdout.setEncoding('utf8').on('data', (text: string) => {
+      const [, address] = /listening on (\S+)/.exec(text) ?? [];
+      if (address) resolve(address);
+    });
+  });
+  return { server, origin };
+}
+
+const ended = (server: ChildProcess): Promise<void> =>
+  server.exitCode !== null || server.signalCode !== null
+    ? Promise.resolve()
+    : new Promise((resolve) => server.once('exit', () => resolve()));
+
+const DEMO = { email: 'tamsin@orrins-quay.example', password: 'above the rope loft' };
+
+export async function signIn(page: Page): Promise<void> {
+  await page.goto('/');
+  await page.getByLabel('E-mail').fill(DEMO.email);
+  await page.getByLabel('Password').fill(DEMO.password);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.getByRole('heading', { name: 'Students' }).waitFor();
+}
+
+/** Lets the audio clock of the page run faster, so that a sitting takes seconds. Nothing in the application knows. */
+export async function fastClock(page: Page, times: number): Promise<void> {
+  await page.addInitScript((factor) => {
+    const clock = Object.getOwnPropertyDescriptor(BaseAudioContext.prototype, 'currentTime');
+    Object.defineProperty(BaseAudioContext.prototype, 'currentTime', {
+      get(this: BaseAudioContext) {
+        return (clock?.get?.call(this) as number) * factor;
+      },
+    });
+  }, times);
+}
+
+export const test = base.extend<{ signedIn: Page }, { application: Application }>({
+  application: [
+    // Playwright reads the fixtures that are asked for from this first parameter.
+    // eslint-disable-next-line no-empty-pattern
+    async ({}, use) => {
+      const database = `e2e_${randomUUID().replaceAll('-', '')}`;
+      await onCluster(`CREATE DATABASE ${database}`);
+      let running = await startServer(database, 0);
+      const port = Number(new URL(running.origin).port);
+      await use({
+        origin: running.origin,
+        kill: async () => {
+          running.server.kill('SIGKILL');
+          await ended(running.server);
+        },
+        restart: async () => {
+          running = await startServer(database, port);
+        },
+      });
+      running.server.kill('SIGTERM');
+      await ended(running.server);
+      await onCluster(`DROP DATABASE ${database} WITH (FORCE)`);
+    },
+    { scope: 'worker' },
+  ],
+  baseURL: async ({ application }, use) => use(application.origin),
+  signedIn: async ({ page }, use) => {
+    await signIn(page);
+    await use(page);
+  },
+});
+
+export { expect } from '@playwright/test';

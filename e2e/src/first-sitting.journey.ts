@@ -1,0 +1,91 @@
+import { expect, fastClock, signIn, test } from './application.js';
+
+test('from a new student to a sitting on record', async ({ page }) => {
+  await fastClock(page, 12);
+  await signIn(page);
+
+  await page.getByRole('link', { name: 'Add a student' }).click();
+  await page.getByLabel('Name').fill('Orla Fenwick');
+  await page.getByLabel('Year of birth').fill('1979');
+  await page.getByLabel('Note').fill('Ties the best knots on the quay.');
+  await page.getByRole('button', { name: 'Add' }).click();
+  await expect(page.getByRole('heading', { name: 'Orla Fenwick' })).toBeVisible();
+
+  // In 6, hold 14, out 11 sustainable at 0.7 and 0.5 in the first sittings.
+  await page.getByLabel('Inhale').fill('8.6');
+  await page.getByLabel('Hold', { exact: true }).fill('28');
+  await page.getByLabel('Exhale').fill('15.8');
+  await expect(page.getByText('sustainable 14 s')).toBeVisible();
+  await page.getByRole('button', { name: 'Record capacity' }).click();
+  await expect(page.getByText(/last recorded \d+ \w+ \d{4}/)).toBeVisible();
+
+  await page.getByRole('button', { name: 'New session' }).click();
+  await expect(page.getByRole('button', { name: 'Lead this session' })).toBeEnabled();
+  await page.getByLabel('title of the session').fill('First knots');
+
+  // 1:4:2 within this capacity is 3:12:6, limited by the hold.
+  await page.getByRole('textbox', { name: 'ratio' }).fill('1:4:2');
+  await expect(page.getByText('Ratio in 1 · hold 4 · out 2 · empty 0')).toBeVisible();
+  const fit = page.locator('nv-fit-panel');
+  await expect(fit).toContainText('in 3 · hold 12 · out 6 · empty 0');
+  await expect(fit).toContainText('The internal hold limits');
+  await fit.getByRole('button', { name: 'Use these counts' }).click();
+  await expect(page.getByRole('spinbutton', { name: 'internal hold' })).toHaveValue('12');
+  await expect(page.locator('nv-breath-score text.hold-full').first()).toHaveText('12');
+
+  await page.getByRole('spinbutton', { name: 'rounds', exact: true }).fill('3');
+  await expect(page.getByText(/^Saved/)).toBeVisible();
+  await expect(page.getByText('Screening needed')).toBeVisible();
+
+  await page.getByRole('button', { name: 'Lead this session' }).click();
+  await expect(page.getByText('Screening needed before this can be led')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Start' })).toHaveCount(0);
+  await page.getByLabel('Where the paper is').fill('Blue folder, third page.');
+  await page.getByRole('button', { name: 'Record screening' }).click();
+
+  await page.getByRole('button', { name: 'Start' }).click();
+  await expect(page.locator('.round')).toHaveText('Round 1 of 3');
+  await page.keyboard.press('e');
+  await expect(page.getByRole('status')).toHaveText('Easier from the next round on.');
+  await expect(page.locator('.round')).toHaveText('Round 3 of 3');
+  await expect(page.locator('header')).toContainText('in 2 · hold 8 · out 4 · empty 0');
+  await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('What was done is on record.')).toBeVisible();
+
+  await page.getByText('4', { exact: true }).click();
+  await page.getByLabel('Note').fill('Steady hands.');
+  await page.getByRole('button', { name: 'Keep on record' }).click();
+
+  await expect(page).toHaveURL(/\/ledger\?student=/);
+  const row = page.getByRole('row').filter({ hasText: 'Steady hands.' });
+  await expect(row).toContainText('3 rounds: in 3 · hold 12 · out 6 · empty 0');
+  await expect(row).toContainText('eased from round 2 to in 2 · hold 8 · out 4 · empty 0');
+  await expect(row.getByRole('cell').nth(2)).toHaveText('4');
+  await row.getByRole('link').click();
+  await expect(page.getByRole('heading', { name: 'First knots' })).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('Note')).toHaveValue('Steady hands.');
+});
+
+test('a stop is quiet at once, says what to do first and keeps what was done', async ({ page }) => {
+  await fastClock(page, 10);
+  await signIn(page);
+  await page.getByRole('link', { name: 'Lead', exact: true }).click();
+  await page.getByRole('link', { name: 'Lead Slack water' }).click();
+  await page.getByRole('button', { name: 'Start' }).click();
+  await expect(page.locator('.round')).toHaveText('Round 2 of 6');
+  await page.keyboard.press('Escape');
+
+  await expect(page.getByRole('heading', { name: 'Stopped' })).toBeVisible();
+  await page.getByLabel('Dizzy').check();
+  await expect(page.getByRole('alert')).toContainText('breathe naturally');
+  await page.getByLabel('Chest pain').check();
+  const first = page.getByRole('alert').first();
+  await expect(first).toContainText('call emergency help');
+  await expect(first).toContainText('112');
+  await page.getByRole('button', { name: 'Keep on record' }).click();
+
+  const row = page.getByRole('row').filter({ hasText: 'Chest pain' });
+  await expect(row).toContainText('1 of 6 rounds');
+  await expect(row).toContainText('Dizzy');
+});

@@ -1,0 +1,92 @@
+import { expect, fastClock, signIn, test } from './application.js';
+
+test('a session is found, changed, led and put on record by keyboard alone', async ({ page }) => {
+  await fastClock(page, 20);
+  await signIn(page);
+  const focus = page.locator(':focus');
+  /** Tabs until something with this name has the focus. */
+  const tabTo = async (name: RegExp): Promise<void> => {
+    for (let presses = 0; presses < 80; presses++) {
+      await page.keyboard.press('Tab');
+      const label = await focus.evaluate(
+        (element) => element.getAttribute('aria-label') ?? element.textContent.trim(),
+      );
+      if (name.test(label)) return;
+    }
+    throw new Error(`nothing named ${name} can be reached`);
+  };
+
+  await tabTo(/^Bench$/);
+  await page.keyboard.press('Enter');
+  await page.getByRole('link', { name: 'Two ropes', exact: true }).waitFor();
+  await tabTo(/^Two ropes$/);
+  await page.keyboard.press('Enter');
+
+  await page.getByRole('spinbutton', { name: 'inhale' }).waitFor();
+  await tabTo(/^Breath score/);
+  for (let step = 0; step < 3; step++) await page.keyboard.press('ArrowRight');
+  await expect(page.locator('nv-breath-score [aria-live]')).toContainText('Round 1, inhale left, 3 counts');
+  await page.keyboard.press('ArrowUp');
+  await expect(page.locator('nv-breath-score [aria-live]')).toContainText('inhale left, 4 counts');
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('nv-breath-score [aria-live]')).toContainText('inhale left, 3 counts');
+  await tabTo(/^rounds$/);
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByText(/^Saved/)).toBeVisible();
+  for (let presses = 0; presses < 80; presses++) {
+    await page.keyboard.press('Shift+Tab');
+    if ((await focus.textContent())?.trim() === 'Lead this session') break;
+  }
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Start' }).waitFor();
+  await page.keyboard.press('Space');
+  await expect(page.locator('.round')).toHaveText('Round 1 of 3');
+  await page.keyboard.press('Space');
+  await expect(page.getByText('Paused', { exact: true })).toBeVisible();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('heading', { name: 'Keys' })).toBeHidden();
+  await expect(page.getByText('Paused', { exact: true })).toBeVisible();
+  await page.keyboard.press('Space');
+  await page.keyboard.press('f');
+  await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible({ timeout: 60_000 });
+  await tabTo(/^Keep on record$/);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('row').nth(1)).toContainText('1 of 3 rounds');
+});
+
+test('the password is changed and other browsers are signed out', async ({
+  signedIn: page,
+  browser,
+  application,
+}) => {
+  const other = await (await browser.newContext({ baseURL: application.origin })).newPage();
+  await signIn(other);
+  const change = async (now: string, next: string): Promise<void> => {
+    await page.getByLabel('Password now').fill(now);
+    await page.getByLabel('New password').fill(next);
+    await page.getByRole('button', { name: 'Change password' }).click();
+  };
+  await page.getByRole('link', { name: 'Tamsin Hale-Okoro' }).click();
+  await change('not this one', 'below the rope loft');
+  await expect(page.getByRole('alert')).toContainText('not the password');
+  await change('above the rope loft', 'below the rope loft');
+  await expect(page.getByText('The password is changed.')).toBeVisible();
+  await other.goto('/ledger');
+  await expect(other.getByLabel('Password')).toBeVisible();
+  await change('below the rope loft', 'above the rope loft');
+  await expect(page.getByText('The password is changed.')).toBeVisible();
+  await other.context().close();
+});
+
+test('dark is chosen once and stays', async ({ signedIn: page }) => {
+  await page.getByRole('link', { name: 'Tamsin Hale-Okoro' }).click();
+  await page.getByLabel('dark').check();
+  const ground = (): Promise<string> => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
+  await expect.poll(ground).toBe('rgb(16, 21, 29)');
+  await page.reload();
+  await expect(page.getByLabel('dark')).toBeChecked();
+  await expect.poll(ground).toBe('rgb(16, 21, 29)');
+});

@@ -1,0 +1,79 @@
+import type { Page } from '@playwright/test';
+import { expect, fastClock, signIn, test } from './application.js';
+
+async function lead(page: Page, session: string): Promise<void> {
+  await page.getByRole('link', { name: 'Lead', exact: true }).click();
+  await page.getByRole('link', { name: `Lead ${session}` }).click();
+  await page.getByRole('button', { name: 'Start' }).click();
+}
+
+test('a leading is taken up again at the interrupted round after a reload', async ({ page }) => {
+  await fastClock(page, 10);
+  await signIn(page);
+  page.on('dialog', (dialog) => void dialog.accept());
+  await lead(page, 'Slack water');
+  await expect(page.locator('.round')).toHaveText('Round 3 of 6');
+  // Kept once a second: by the next round the third is surely known.
+  await expect(page.locator('.round')).toHaveText('Round 4 of 6');
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Leading was interrupted' })).toBeVisible();
+  await page.getByRole('button', { name: /Go on from round [345]/ }).click();
+  await expect(page.locator('.round')).toHaveText('Round 6 of 6');
+  await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('What was done is on record.')).toBeVisible();
+  await page.getByRole('button', { name: 'Keep on record' }).click();
+  await expect(page.getByRole('row').nth(1)).toContainText('6 rounds: in 4');
+});
+
+test('a sitting that ends while the server is away arrives once when it is back', async ({
+  page,
+  application,
+}) => {
+  await fastClock(page, 10);
+  await signIn(page);
+  await page.getByRole('link', { name: 'Ledger' }).click();
+  await page.getByLabel('student').selectOption({ label: 'Dov Lerner' });
+  const rows = page.getByRole('row');
+  await expect(rows).toHaveCount(4);
+
+  await lead(page, 'Curtains drawn');
+  await expect(page.locator('.round')).toHaveText('Round 2 of 10');
+  await application.kill();
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('waits in this browser')).toBeVisible();
+  await page.getByText('3', { exact: true }).click();
+  await page.getByLabel('Note').fill('The lamp went out.');
+  await page.getByRole('button', { name: 'Keep on record' }).click();
+  await expect(page.getByText('One record waits')).toBeVisible();
+
+  await application.restart();
+  await expect(page.getByText('One record waits')).toBeHidden({ timeout: 30_000 });
+  await page.goto('/ledger');
+  await page.getByLabel('student').selectOption({ label: 'Dov Lerner' });
+  await expect(rows).toHaveCount(5);
+  await expect(rows.filter({ hasText: 'The lamp went out.' })).toContainText('1 of 10 rounds');
+});
+
+test('edits made while the server is away are kept over a reload and saved when it is back', async ({
+  signedIn: page,
+  context,
+}) => {
+  await page.getByRole('link', { name: 'Bench' }).click();
+  await page.getByRole('link', { name: 'Before the solo', exact: true }).click();
+  const rounds = page.getByRole('spinbutton', { name: 'rounds', exact: true });
+  await expect(rounds).toHaveValue('9');
+  await context.setOffline(true);
+  await rounds.fill('11');
+  await expect(page.getByText('Kept in this browser')).toBeVisible();
+  await page.evaluate(() => undefined);
+  const address = page.url();
+  await page.close();
+
+  const again = await context.newPage();
+  await context.setOffline(false);
+  await again.goto(address);
+  await expect(again.getByRole('spinbutton', { name: 'rounds', exact: true })).toHaveValue('11');
+  await expect(again.getByText(/^Saved/)).toBeVisible();
+  await again.reload();
+  await expect(again.getByRole('spinbutton', { name: 'rounds', exact: true })).toHaveValue('11');
+});

@@ -1,0 +1,157 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { expect, test } from './application.js';
+
+/** Every view, reached as a person would, with what tells that it is there. */
+const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Promise<void> }[] = [
+  { name: 'students', open: (page) => page.getByRole('link', { name: 'Hesper Vane' }).waitFor() },
+  {
+    name: 'a student',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Hesper Vane' }).click();
+      await page.getByRole('heading', { name: 'Sessions' }).waitFor();
+    },
+  },
+  {
+    name: 'a new student',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Add a student' }).click();
+      await page.getByLabel('Year of birth').waitFor();
+    },
+  },
+  {
+    name: 'sessions',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Bench' }).click();
+      await page.getByRole('link', { name: 'Slow hands', exact: true }).waitFor();
+    },
+  },
+  {
+    name: 'the bench',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Bench' }).click();
+      await page.getByRole('link', { name: 'Lungs for the hill', exact: true }).click();
+      await page.getByRole('spinbutton', { name: 'inhale' }).waitFor();
+    },
+  },
+  {
+    name: 'ready to lead',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Lead', exact: true }).click();
+      await page.getByRole('link', { name: 'Lead Slow hands' }).click();
+      await page.getByRole('button', { name: 'Start' }).waitFor();
+    },
+  },
+  {
+    name: 'leading and closing',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Lead', exact: true }).click();
+      await page.getByRole('link', { name: 'Lead Slow hands' }).click();
+      await page.getByRole('button', { name: 'Start' }).click();
+      await page.getByRole('button', { name: 'Pause' }).waitFor();
+    },
+  },
+  {
+    name: 'after a stop',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Lead', exact: true }).click();
+      await page.getByRole('link', { name: 'Lead Slow hands' }).click();
+      await page.getByRole('button', { name: 'Start' }).click();
+      // At once: a stop counts from the press of Start on.
+      await page.keyboard.press('Escape');
+      await page.getByLabel('Faint').check();
+    },
+  },
+  {
+    name: 'an interrupted leading',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Lead', exact: true }).click();
+      await page.getByRole('link', { name: 'Lead Two ropes' }).click();
+      await page.getByRole('button', { name: 'Start' }).click();
+      await page.getByRole('button', { name: 'Pause' }).waitFor();
+      page.on('dialog', (dialog) => void dialog.accept());
+      await page.reload();
+      await page.getByRole('button', { name: 'End it here' }).waitFor();
+    },
+  },
+  {
+    name: 'the account',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Tamsin Hale-Okoro' }).click();
+      await page.getByLabel('Password now').waitFor();
+    },
+  },
+  {
+    name: 'the keys',
+    open: async (page) => {
+      await page.keyboard.press('?');
+      await page.getByRole('heading', { name: 'Keys' }).waitFor();
+    },
+  },
+  {
+    name: 'a sitting',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Ledger' }).click();
+      await page.getByRole('row').nth(1).getByRole('link').click();
+      await page.getByRole('heading', { name: 'After the furnace' }).waitFor();
+    },
+  },
+  {
+    name: 'the ledger',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Ledger' }).click();
+      await page.getByRole('link', { name: 'Old Pell Ardwick' }).waitFor();
+    },
+  },
+];
+
+for (const { name, open } of VIEWS) {
+  test(`nothing stands in the way of anybody, light or dark: ${name}`, async ({ signedIn: page }) => {
+    const problems: string[] = [];
+    page.on('pageerror', (error) => problems.push(error.message));
+    page.on('console', (message) => message.type() === 'error' && problems.push(message.text()));
+    await open(page);
+    for (const colorScheme of ['light', 'dark'] as const) {
+      await page.emulateMedia({ colorScheme, reducedMotion: 'reduce' });
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
+      expect(serious.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' ')}`)).toEqual([]);
+    }
+    expect(problems).toEqual([]);
+  });
+}
+
+test('every view fits a width of 768 pixels and text of twice the size', async ({ signedIn: page }) => {
+  const addresses = ['/students', '/students/new', '/bench', '/ledger', '/account'];
+  await page.getByRole('link', { name: 'Bench' }).click();
+  addresses.push(
+    (await page
+      .getByRole('link', { name: 'Lungs for the hill', exact: true })
+      .getAttribute('href')) as string,
+  );
+  addresses.push((await page.getByRole('link', { name: 'Lead Slow hands' }).getAttribute('href')) as string);
+  const tooWide = (): Promise<number> =>
+    page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+  for (const address of addresses) {
+    await page.goto(address);
+    await page.getByRole('heading').first().or(page.getByLabel('title of the session')).first().waitFor();
+    await page.setViewportSize({ width: 768, height: 1024 });
+    await expect.poll(tooWide, { message: `${address} at 768 px` }).toBe(0);
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.evaluate(() => (document.documentElement.style.fontSize = '200%'));
+    await expect.poll(tooWide, { message: `${address} at twice the size` }).toBe(0);
+  }
+});
+
+test('nothing is asked of any other machine', async ({ signedIn: page, application }) => {
+  const elsewhere: string[] = [];
+  page.on('request', (request) => {
+    if (!request.url().startsWith(application.origin) && !request.url().startsWith('data:'))
+      elsewhere.push(request.url());
+  });
+  await page.reload();
+  await page.getByRole('link', { name: 'Bench' }).click();
+  await page.getByRole('link', { name: 'Slow hands', exact: true }).click();
+  await page.getByRole('spinbutton', { name: 'inhale' }).waitFor();
+  expect(elsewhere).toEqual([]);
+});

@@ -1,0 +1,86 @@
+// npm run screenshots: one picture of each main view, from the demo data, into docs/screenshots.
+import { spawn } from 'node:child_process';
+import path from 'node:path';
+import { buildIfChanged, SERVER_MAIN, WEB_FOLDER } from './build.mjs';
+import { CHROMIUM, ensureChromium, ensurePackages, projectRoot, say } from './machine.mjs';
+import { startCluster } from './postgres.mjs';
+
+ensurePackages();
+ensureChromium();
+buildIfChanged();
+const { chromium } = await import('@playwright/test');
+const { DEMO_SIGN_IN } = await import('../server/dist/demo/demo-data.js');
+
+const cluster = await startCluster('test');
+const server = spawn(process.execPath, [SERVER_MAIN], {
+  env: {
+    ...process.env,
+    PORT: '0',
+    DATABASE_URL: cluster.database(`pictures_${Date.now()}`),
+    SESSION_SECRET: 'for pictures',
+    WEB_FOLDER,
+    DEMO_DATA: '1',
+  },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+const origin = await new Promise((resolve) => {
+  server.stdout.setEncoding('utf8').on('data', (text) => resolve(/listening on (\S+)/.exec(text)[1]));
+});
+
+const flags = [
+  '--headless',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--disable-background-networking',
+];
+const browser = await chromium.launch({
+  executablePath: CHROMIUM,
+  args: [...flags, '--disable-sync', '--autoplay-policy=no-user-gesture-required'],
+});
+const page = await browser.newPage({
+  viewport: { width: 1280, height: 800 },
+  locale: 'en-GB',
+  timezoneId: 'Europe/London',
+});
+
+async function picture(name) {
+  await page.evaluate('document.fonts.ready');
+  await page.mouse.move(0, 0);
+  await page.screenshot({ path: path.join(projectRoot, 'docs', 'screenshots', `${name}.png`) });
+  say(`docs/screenshots/${name}.png`);
+}
+
+await page.goto(origin);
+await page.getByLabel('E-mail').fill(DEMO_SIGN_IN.email);
+await page.getByLabel('Password').fill(DEMO_SIGN_IN.password);
+await page.getByRole('button', { name: 'Sign in' }).click();
+const link = (name) => page.getByRole('link', { name, exact: true });
+
+await link('Hesper Vane').waitFor();
+await picture('students');
+await link('Hesper Vane').click();
+await link('Thursday, steadying').waitFor();
+await picture('student');
+await link('Thursday, steadying').click();
+await page.getByRole('spinbutton', { name: 'inhale' }).waitFor();
+await picture('bench');
+await page.getByRole('button', { name: 'Lead this session' }).click();
+await page.getByRole('button', { name: 'Start' }).click();
+// The second breath out of the first round, a moment after its fourth count.
+await page.locator('.phase', { hasText: 'Exhale right' }).waitFor();
+await page.locator('.count', { hasText: '4' }).waitFor();
+await picture('lead');
+await page.keyboard.press('Escape');
+await page.getByLabel('Breathless', { exact: true }).check();
+await picture('closing');
+await page.getByRole('button', { name: 'Keep on record' }).click();
+await page.getByRole('heading', { name: 'Ledger' }).waitFor();
+await link('Ledger').click();
+await link('Old Pell Ardwick').waitFor();
+await picture('ledger');
+
+await browser.close();
+server.kill('SIGTERM');
+await new Promise((resolve) => server.once('exit', resolve));
+cluster.stop();

@@ -1,0 +1,70 @@
+// npm start: everything from a bare machine to an open address. Needs no installed package.
+import { spawn } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
+import fs from 'node:fs';
+import path from 'node:path';
+import { buildIfChanged, SERVER_FLAGS, SERVER_MAIN, WEB_FOLDER } from './build.mjs';
+import { ensureNode, ensurePackages, fail, projectRoot, say } from './machine.mjs';
+import { openDatabase } from './database.mjs';
+
+const DEFAULT_PORT = 4310;
+
+/** Signs the session cookies; kept, so that a restart signs nobody out. */
+function sessionSecret() {
+  const file = path.join(projectRoot, '.data', 'session-secret');
+  if (!fs.existsSync(file)) {
+    fs.mkdirSync(path.dirname(file), { recursive: true });
+    fs.writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 });
+  }
+  return fs.readFileSync(file, 'utf8').trim();
+}
+
+/** Starts the server and answers it with the address it prints once it listens. */
+function startServer(databaseUrl) {
+  const env = {
+    PORT: String(DEFAULT_PORT),
+    ...process.env,
+    DEMO_DATA: demo ? '1' : '0',
+    DATABASE_URL: databaseUrl,
+    SESSION_SECRET: process.env.SESSION_SECRET ?? sessionSecret(),
+    WEB_FOLDER,
+  };
+  const server = spawn(process.execPath, [...SERVER_FLAGS, SERVER_MAIN], {
+    env,
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const listening = new Promise((resolve) => {
+    server.stdout.setEncoding('utf8').on('data', (text) => {
+      const [, address] = /^listening on (\S+)/m.exec(text) ?? [];
+      if (address) resolve(address);
+      else process.stdout.write(text);
+    });
+  });
+  return { server, listening };
+}
+
+/** The demo is loaded into an empty database unless DEMO_DATA=0 says otherwise. */
+const demo = process.env.DEMO_DATA !== '0';
+
+ensureNode();
+ensurePackages();
+const database = await openDatabase();
+buildIfChanged();
+const { server, listening } = startServer(database.url);
+
+// The terminal sends Ctrl-C to the server as well; being asked twice does it no harm.
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+server.once('exit', (code, signal) => {
+  database.stop();
+  if (code === 0 || signal) say('Stopped. The data is kept.');
+  process.exitCode = code ?? 0;
+});
+server.once('error', (error) => fail('The server could not be started.', error.message));
+
+const address = await listening;
+say(`\nNuvrah is open at ${process.env.PUBLIC_URL || address}`);
+if (demo) {
+  const { DEMO_SIGN_IN } = await import('../server/dist/demo/demo-data.js');
+  say(`Demo sign-in: ${DEMO_SIGN_IN.email}   password: ${DEMO_SIGN_IN.password}`);
+}
+say('Ctrl-C stops it.');

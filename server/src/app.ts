@@ -1,0 +1,102 @@
+import compression from 'compression';
+import { API_ROOT, routes } from '@nuvrah/contract';
+import express, { type Express } from 'express';
+import { rateLimit } from 'express-rate-limit';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import type { DataSource } from 'typeorm';
+import { implementAccounts } from './accounts/accounts.js';
+import { applicationFiles } from './http/application-files.js';
+import { answerProblems } from './http/errors.js';
+import { implementOn } from './http/implement.js';
+import { describeApi } from './http/open-api.js';
+import { notFound, tooManyTries } from './http/problem.js';
+import { csrfProtection, securityHeaders, webSessions } from './http/security.js';
+import { implementSessions } from './sessions/sessions.js';
+import { implementSittings } from './sittings/sittings.js';
+import { implementStudents } from './students/students.js';
+
+export interface AppOptions {
+  readonly source: DataSource;
+  readonly log: Logger;
+  /** Signs the session cookie; the same for every copy of the server. */
+  readonly secret: string;
+  /** Folder of the built web application, if it is to be served too. */
+  readonly webFolder: string | null;
+  /** Address under which a TLS proxy in front of the server is reached, or null without one. */
+  readonly publicUrl?: string | null;
+  readonly now?: () => Date;
+  /** Failed sign-ins from one address in a quarter of an hour before it has to wait. */
+  readonly signInTries?: number;
+}
+
+/** The whole server as one Express application; nothing is remembered between requests but in PostgreSQL. */
+export function createApp(options: AppOptions): Express {
+  const {
+    source,
+    log,
+    secret,
+    webFolder,
+    publicUrl = null,
+    now = () => new Date(),
+    signInTries = 10,
+  } = options;
+  const secure = publicUrl?.startsWith('https:') ?? false;
+  const app = express();
+  app.disable('x-powered-by');
+  // The one proxy in front says who asks and whether it was over TLS.
+  if (publicUrl) app.set('trust proxy', 1);
+  app.use(pinoHttp({ logger: log, serializers: { req: describeRequest, res: describeResponse } }));
+  app.use(securityHeaders(secure));
+  // The quickest level: most of what is gained, at a fraction of the time.
+  app.use(compression({ level: 1 }));
+
+  const api = express.Router();
+  // Answers hold health facts: no cache keeps one, so none needs a tag to be asked for again.
+  app.set('etag', false);
+  api.use(API_ROOT, (_request, response, next) => {
+    response.setHeader('Cache-Control', 'no-store');
+    next();
+  });
+  for (const { path } of [routes.signIn, routes.changePassword])
+    api.use(`${API_ROOT}${path}`, limitTries(signInTries));
+  api.use(
+    API_ROOT,
+    express.json({ limit: '512kb', strict: false }),
+    webSessions(source, secret, secure),
+    csrfProtection(secure),
+  );
+  const description = describeApi();
+  api.get(`${API_ROOT}/openapi.json`, (_request, response) => void response.json(description));
+  const implement = implementOn(api, source);
+  implementAccounts(implement, source, now);
+  implementStudents(implement, source, now);
+  implementSessions(implement, now);
+  implementSittings(implement, source, now);
+  app.use(api);
+  app.use(API_ROOT, () => {
+    throw notFound('address');
+  });
+  if (webFolder) app.use(...applicationFiles(webFolder));
+  app.use(answerProblems(log));
+  return app;
+}
+
+const limitTries = (limit: number) =>
+  rateLimit({
+    windowMs: 15 * 60 * 1000,
+    limit,
+    skipSuccessfulRequests: true,
+    standardHeaders: true,
+    legacyHeaders: false,
+    handler: () => {
+      throw tooManyTries();
+    },
+  });
+
+/** Method, path and status only: queries, headers and bodies may tell about a student. */
+const describeRequest = (request: { method: string; url: string }) => ({
+  method: request.method,
+  path: request.url.split('?')[0],
+});
+const describeResponse = (response: { statusCode: number }) => ({ status: response.statusCode });

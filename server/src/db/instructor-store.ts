@@ -1,0 +1,46 @@
+import type { DataSource, EntityManager } from 'typeorm';
+import {
+  capacityCheckTable,
+  paperScreeningTable,
+  sessionTable,
+  sittingPassageTable,
+  sittingTable,
+  studentTable,
+} from './entities.js';
+import { ScopedTable } from './scoped-table.js';
+
+/** Everything that belongs to one instructor, and nothing else. Request handlers get no other door to the database. */
+export class InstructorStore {
+  readonly students;
+  readonly capacityChecks;
+  readonly paperScreenings;
+  readonly sessions;
+  readonly sittings;
+  readonly sittingPassages;
+
+  constructor(
+    private readonly manager: EntityManager,
+    readonly instructorId: string,
+  ) {
+    this.students = new ScopedTable(manager, studentTable, instructorId);
+    this.capacityChecks = new ScopedTable(manager, capacityCheckTable, instructorId);
+    this.paperScreenings = new ScopedTable(manager, paperScreeningTable, instructorId);
+    this.sessions = new ScopedTable(manager, sessionTable, instructorId);
+    this.sittings = new ScopedTable(manager, sittingTable, instructorId);
+    this.sittingPassages = new ScopedTable(manager, sittingPassageTable, instructorId);
+  }
+
+  static of(source: DataSource, instructorId: string): InstructorStore {
+    return new InstructorStore(source.manager, instructorId);
+  }
+
+  /** A query in SQL whose `$1` is the instructor; further parameters follow. */
+  query<Row>(sql: string, ...parameters: unknown[]): Promise<Row[]> {
+    return this.manager.query<Row[]>(sql, [this.instructorId, ...parameters]);
+  }
+
+  /** Runs a piece of work whole or not at all. */
+  whole<T>(work: (store: InstructorStore) => Promise<T>): Promise<T> {
+    return this.manager.transaction((manager) => work(new InstructorStore(manager, this.instructorId)));
+  }
+}

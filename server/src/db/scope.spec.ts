@@ -1,0 +1,92 @@
+import { randomUUID } from 'node:crypto';
+import { routes, type Route } from '@nuvrah/contract';
+import { aStudent, addStudentWithSession, documentOf } from '../testing/documents.js';
+import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
+
+describe("somebody else's rows", () => {
+  let server: TestServer;
+  let owner: TestClient;
+  let other: TestClient;
+  beforeAll(async () => (server = await startTestServer()));
+  beforeEach(async () => {
+    [owner, other] = [await server.instructor(), await server.instructor()];
+  });
+  afterAll(() => server.close());
+
+  it('answer 404 on every route that names one', async () => {
+    const { student, session } = await addStudentWithSession(owner);
+    const sitting = await owner.must(routes.beginSitting, {
+      body: { id: randomUUID(), sessionId: session.id, sessionVersion: 1 },
+    });
+    const record = {
+      outcome: 'stopped',
+      led: 0,
+      pauses: 0,
+      signs: [],
+      passages: [
+        {
+          kind: 'natural',
+          passageId: randomUUID(),
+          technique: 'closing-stillness',
+          secondsPlanned: 1,
+          secondsDone: 0,
+        },
+      ],
+    } as const;
+    const requests: Partial<Record<keyof typeof routes, readonly [string, unknown]>> = {
+      getStudent: [student.id, undefined],
+      changeStudent: [student.id, { ...aStudent, version: 1, archived: true }],
+      addCapacityCheck: [
+        student.id,
+        { checkedOn: '2026-03-01', inhale: 5, exhale: 5, hold: null, emptyHold: null },
+      ],
+      addPaperScreening: [student.id, { screenedOn: '2026-03-01', note: '' }],
+      getSession: [session.id, undefined],
+      saveSession: [session.id, { version: 1, document: documentOf() }],
+      getSitting: [sitting.id, undefined],
+      recordSitting: [sitting.id, { version: 1, record, effort: null, note: '' }],
+    };
+    const withId = Object.entries(routes)
+      .filter(([, { path }]) => path.includes(':id'))
+      .map(([name]) => name);
+    expect(Object.keys(requests).sort()).toEqual(withId.sort());
+
+    for (const [name, [id, body]] of Object.entries(requests)) {
+      const route = routes[name as keyof typeof routes] as Route;
+      const answer = await other.call(route, { params: { id }, body } as never);
+      expect([name, answer.status]).toEqual([name, 404]);
+    }
+    expect(await owner.must(routes.getStudent, { params: { id: student.id } })).toEqual(student);
+    expect(await owner.must(routes.getSession, { params: { id: session.id } })).toEqual(session);
+    expect(await owner.must(routes.getSitting, { params: { id: sitting.id } })).toEqual(sitting);
+  });
+
+  it('answer 404 where a body names one', async () => {
+    const { student, session } = await addStudentWithSession(owner);
+    const adding = await other.call(routes.addSession, {
+      body: { studentId: student.id, document: documentOf() },
+    });
+    const beginning = await other.call(routes.beginSitting, {
+      body: { id: randomUUID(), sessionId: session.id, sessionVersion: 1 },
+    });
+    expect([adding.status, beginning.status]).toEqual([404, 404]);
+  });
+
+  it('stand in no list', async () => {
+    const { student } = await addStudentWithSession(owner);
+    expect(await other.must(routes.listStudents)).toEqual([]);
+    expect(await other.must(routes.listSessions, { query: { student: student.id } })).toEqual([]);
+    expect(await other.must(routes.listSittings, { query: { student: student.id } })).toEqual([]);
+  });
+
+  it('do not give way to an id that was taken by somebody else', async () => {
+    const mine = await addStudentWithSession(owner);
+    const theirs = await addStudentWithSession(other);
+    const id = randomUUID();
+    await owner.must(routes.beginSitting, { body: { id, sessionId: mine.session.id, sessionVersion: 1 } });
+    const taken = await other.call(routes.beginSitting, {
+      body: { id, sessionId: theirs.session.id, sessionVersion: 1 },
+    });
+    expect([taken.status, taken.body.code]).toEqual([409, 'id-taken']);
+  });
+});

@@ -1,0 +1,206 @@
+/** The made-up river town of Orrin's Quay: nobody in it exists. */
+
+export const DEMO_INSTRUCTOR = {
+  email: 'tamsin@orrins-quay.example',
+  password: 'above the rope loft',
+  name: 'Tamsin Hale-Okoro',
+  timeZone: 'Europe/London',
+  emergencyNumber: '112',
+} as const;
+
+/** What `npm start` prints. */
+export const DEMO_SIGN_IN = { email: DEMO_INSTRUCTOR.email, password: DEMO_INSTRUCTOR.password } as const;
+
+/** Days before the day on which the demo is loaded. */
+type DaysAgo = number;
+
+export interface DemoSitting {
+  readonly daysAgo: DaysAgo;
+  readonly effort: number;
+  readonly note: string;
+  /** Rounds really done; all of them when left out. */
+  readonly roundsDone?: number;
+  /** Round from which it was eased by one count. */
+  readonly easedFrom?: number;
+  readonly sign?: 'dizzy' | 'breathless' | 'anxiety';
+}
+
+export interface DemoStudent {
+  readonly name: string;
+  readonly birthYear: number;
+  readonly hand: 'left' | 'right';
+  readonly note: string;
+  readonly capacity: {
+    readonly daysAgo: DaysAgo;
+    readonly seconds: readonly [number, number, number | null, number | null];
+  };
+  readonly screenedDaysAgo?: DaysAgo;
+  readonly session: {
+    readonly title: string;
+    readonly goal: 'calm' | 'energise' | 'sleep' | 'focus' | 'lung-capacity' | 'mood';
+    readonly ratio: string;
+    readonly base: number;
+    readonly pace?: number;
+    readonly rounds: number;
+    readonly stillness: number;
+  };
+  readonly sittings: readonly DemoSitting[];
+}
+
+export const DEMO_STUDENTS: readonly DemoStudent[] = [
+  {
+    name: 'Bastien Quill',
+    birthYear: 1985,
+    hand: 'right',
+    note: 'Glass-blower, strong lungs. Glaucoma in the family and in his left eye: no long holds, no forceful breath.',
+    capacity: { daysAgo: 40, seconds: [12, 18, null, null] },
+    session: { title: 'After the furnace', goal: 'calm', ratio: '1:1', base: 6, rounds: 10, stillness: 120 },
+    sittings: [
+      { daysAgo: 50, effort: 2, note: 'Easy. Wants to go faster than he should.' },
+      { daysAgo: 43, effort: 2, note: '' },
+      { daysAgo: 22, effort: 1, note: 'Two weeks missed for a big order.' },
+      { daysAgo: 8, effort: 2, note: 'Shoulders down at last.' },
+    ],
+  },
+  {
+    name: 'Ingrid Sól',
+    birthYear: 1997,
+    hand: 'right',
+    note: 'Fell runner, wants lung capacity. Tongue rolls.',
+    capacity: { daysAgo: 12, seconds: [11, 16, 24, 9] },
+    screenedDaysAgo: 30,
+    session: {
+      title: 'Lungs for the hill',
+      goal: 'lung-capacity',
+      ratio: '1:2:2',
+      base: 5,
+      rounds: 8,
+      stillness: 90,
+    },
+    sittings: [
+      { daysAgo: 55, effort: 4, note: '' },
+      { daysAgo: 48, effort: 3, note: '' },
+      { daysAgo: 41, effort: 3, note: 'Counted aloud with me.' },
+      { daysAgo: 27, effort: 5, note: 'Eased after a hard race week.', easedFrom: 4 },
+      { daysAgo: 13, effort: 3, note: '' },
+      { daysAgo: 5, effort: 2, note: 'Could go on.' },
+    ],
+  },
+  {
+    name: 'Marisol Tenby',
+    birthYear: 1992,
+    hand: 'right',
+    note: 'Potter, 24 weeks pregnant. No holds at all, nothing forceful; sits on the low chair.',
+    capacity: { daysAgo: 6, seconds: [7, 9, null, null] },
+    session: { title: 'Slow hands', goal: 'calm', ratio: '1:1', base: 4, rounds: 8, stillness: 180 },
+    sittings: [
+      { daysAgo: 34, effort: 1, note: '' },
+      { daysAgo: 20, effort: 2, note: 'Hot room, window opened.' },
+      { daysAgo: 6, effort: 1, note: 'Slept well the night after.' },
+    ],
+  },
+  {
+    name: 'Old Pell Ardwick',
+    birthYear: 1954,
+    hand: 'right',
+    note: 'Retired ferry pilot. Blood pressure controlled by tablets. Chair only.',
+    capacity: { daysAgo: 70, seconds: [6, 10, 6, null] },
+    session: { title: 'Slack water', goal: 'calm', ratio: '1:2', base: 4, rounds: 6, stillness: 120 },
+    sittings: [
+      { daysAgo: 52, effort: 3, note: '' },
+      { daysAgo: 45, effort: 3, note: '' },
+      {
+        daysAgo: 38,
+        effort: 6,
+        note: 'Light-headed on the fourth round; stopped and sat.',
+        roundsDone: 3,
+        sign: 'dizzy',
+      },
+      { daysAgo: 31, effort: 2, note: 'Back to 3:0:6, fine.', easedFrom: 1 },
+      { daysAgo: 10, effort: 3, note: '' },
+    ],
+  },
+  {
+    name: 'Juno Abara',
+    birthYear: 2004,
+    hand: 'left',
+    note: 'Choir alto, left-handed. Panicky before solos: no long holds, eyes may stay open.',
+    capacity: { daysAgo: 15, seconds: [9, 15, 8, null] },
+    session: { title: 'Before the solo', goal: 'calm', ratio: '2:3', base: 4, rounds: 9, stillness: 60 },
+    sittings: [
+      { daysAgo: 29, effort: 2, note: '' },
+      {
+        daysAgo: 15,
+        effort: 4,
+        note: 'Thought of the concert halfway; stopped early, no harm.',
+        roundsDone: 5,
+        sign: 'anxiety',
+      },
+      { daysAgo: 9, effort: 2, note: 'Eyes open, all nine rounds.' },
+    ],
+  },
+  {
+    name: 'Dov Lerner',
+    birthYear: 1971,
+    hand: 'right',
+    note: 'Night signalman, cannot fall asleep by day. Acid reflux: long gap after meals, never flat.',
+    capacity: { daysAgo: 25, seconds: [8, 12, 10, null] },
+    session: {
+      title: 'Curtains drawn',
+      goal: 'sleep',
+      ratio: '1:2',
+      base: 4,
+      pace: 1200,
+      rounds: 10,
+      stillness: 300,
+    },
+    sittings: [
+      { daysAgo: 25, effort: 2, note: '' },
+      { daysAgo: 18, effort: 1, note: 'Asleep within the hour, he says.' },
+      { daysAgo: 4, effort: 2, note: '' },
+    ],
+  },
+  {
+    name: 'Wren Castellan',
+    birthYear: 2016,
+    hand: 'right',
+    note: "The rope-maker's daughter, comes with her aunt. Short, playful, never a hold.",
+    capacity: { daysAgo: 33, seconds: [5, 6, null, null] },
+    session: { title: 'Two ropes', goal: 'focus', ratio: '1:1', base: 3, rounds: 5, stillness: 45 },
+    sittings: [
+      { daysAgo: 33, effort: 1, note: 'Giggles, then quiet.' },
+      { daysAgo: 12, effort: 1, note: '' },
+    ],
+  },
+  {
+    name: 'Hesper Vane',
+    birthYear: 1988,
+    hand: 'right',
+    note: 'Beekeeper, asthma, three years of practice, on the way from 5:0:10 to 8:0:16. Reliever within reach.',
+    capacity: { daysAgo: 9, seconds: [10, 13, 14, null] },
+    screenedDaysAgo: 58,
+    session: {
+      title: 'Thursday, steadying',
+      goal: 'calm',
+      ratio: '2:1:3',
+      base: 6,
+      rounds: 18,
+      stillness: 240,
+    },
+    sittings: [
+      { daysAgo: 56, effort: 3, note: '' },
+      { daysAgo: 49, effort: 3, note: '' },
+      { daysAgo: 42, effort: 4, note: 'Smoke from the hives all morning.' },
+      {
+        daysAgo: 35,
+        effort: 7,
+        note: 'Tight chest, stopped; reliever, fine after ten minutes.',
+        roundsDone: 6,
+        sign: 'breathless',
+      },
+      { daysAgo: 28, effort: 3, note: 'Eased from the start.', easedFrom: 2 },
+      { daysAgo: 14, effort: 3, note: '' },
+      { daysAgo: 7, effort: 2, note: 'Steady throughout.' },
+    ],
+  },
+];

@@ -1,0 +1,57 @@
+import { routes } from '@nuvrah/contract';
+import {
+  fitRatio,
+  isComplete,
+  parseRatio,
+  sustainableCapacity,
+  comfortFactors,
+  type Pace,
+  type MeasuredCapacity,
+} from '@nuvrah/core';
+import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
+import { DEMO_INSTRUCTOR, DEMO_STUDENTS } from './demo-data.js';
+import { loadDemo } from './load-demo.js';
+
+describe('demo data', () => {
+  let server: TestServer;
+  let tamsin: TestClient;
+  beforeAll(async () => {
+    server = await startTestServer();
+    expect(await loadDemo(server.source, server.now)).toBeTrue();
+    tamsin = server.stranger();
+    const { email, password } = DEMO_INSTRUCTOR;
+    await tamsin.must(routes.signIn, { body: { email, password } });
+  });
+  afterAll(() => server.close());
+
+  it('is loaded once and never over an account that is there', async () => {
+    expect(await loadDemo(server.source, server.now)).toBeFalse();
+    expect((await tamsin.must(routes.listStudents)).length).toBe(8);
+  });
+
+  it('keeps every session within what its student can sustain, measured holds or none', () => {
+    for (const { name, session, capacity } of DEMO_STUDENTS) {
+      const parsed = parseRatio(session.ratio);
+      if (!parsed.ok) return fail(name);
+      const [inhale, exhale, hold, emptyHold] = capacity.seconds;
+      const limits = sustainableCapacity(
+        { inhale, exhale, hold, emptyHold } as MeasuredCapacity,
+        comfortFactors(3),
+      );
+      const fit = fitRatio(parsed.value.ratio, limits, (session.pace ?? 1000) as Pace, 0.5);
+      if (!fit.ok) return fail(`${name}: ${fit.problem.code}`);
+      expect([name, fit.value.base >= session.base]).toEqual([name, true]);
+    }
+  });
+
+  it('has eight uneven weeks in it: a stop with a sign, an easing, sittings cut short', async () => {
+    const sittings = await tamsin.must(routes.listSittings);
+    expect(sittings.length).toBe(DEMO_STUDENTS.flatMap((student) => student.sittings).length);
+    const records = sittings.flatMap(({ record }) => (record ? [record] : []));
+    expect(records.some((record) => record.signs.length > 0 && record.outcome === 'stopped')).toBeTrue();
+    expect(
+      records.some(({ passages }) => passages.some((p) => p.kind === 'counted' && p.easings.length > 0)),
+    ).toBeTrue();
+    expect(records.some(({ passages }) => passages.some((passage) => !isComplete(passage)))).toBeTrue();
+  });
+});

@@ -1,0 +1,61 @@
+import {
+  API_ROOT,
+  type AnswerOf,
+  type BodyOf,
+  type ParamsOf,
+  type QueryOf,
+  type Route,
+} from '@nuvrah/contract';
+import { uuid } from '@nuvrah/contract';
+import type { Request, RequestHandler, Router } from 'express';
+import type { DataSource } from 'typeorm';
+import { InstructorStore } from '../db/instructor-store.js';
+import { notFound, notSignedIn, RequestProblem } from './problem.js';
+import { parse, prepare } from './validate.js';
+
+/** What a handler is given: its input parsed, and the rows of whoever is signed in. */
+export interface Call<R extends Route> {
+  readonly params: ParamsOf<R>;
+  readonly body: BodyOf<R>;
+  readonly query: QueryOf<R>;
+  readonly store: InstructorStore;
+  readonly request: Request;
+}
+
+export type Handler<R extends Route> = (call: Call<R>) => Promise<AnswerOf<R>>;
+
+/** Answers one route of the contract: who may call, shapes checked, then the handler. */
+export type Implement = <R extends Route>(route: R, handler: Handler<R>) => void;
+
+export const implementOn =
+  (router: Router, source: DataSource): Implement =>
+  (route, handler) => {
+    prepare(route.body, route.query);
+    const answer: RequestHandler = async (request, response) => {
+      const instructorId = request.session.instructorId;
+      if (route.access === 'signed-in' && !instructorId) throw notSignedIn();
+      const result = await handler({
+        params: parseParams(request.params) as ParamsOf<typeof route>,
+        body: parse(route.body, request.method === 'GET' ? null : (request.body ?? null)) as never,
+        query: parse(route.query, { ...request.query }) as never,
+        store: InstructorStore.of(source, instructorId ?? ''),
+        request,
+      });
+      response.status(route.status);
+      if (route.status === 204) response.end();
+      else response.json(result);
+    };
+    router[route.method](`${API_ROOT}${route.path}`, answer);
+  };
+
+/** An address with something that cannot be an id in it leads nowhere. */
+function parseParams(params: Request['params']): Record<string, string> {
+  for (const value of Object.values(params)) {
+    try {
+      parse(uuid, value);
+    } catch (problem) {
+      throw problem instanceof RequestProblem ? notFound('page') : problem;
+    }
+  }
+  return params as Record<string, string>;
+}

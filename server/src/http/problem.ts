@@ -1,0 +1,107 @@
+import type { Problem } from '@nuvrah/contract';
+
+interface ProblemFields {
+  readonly status: number;
+  readonly code: string;
+  readonly title: string;
+  /** One plain sentence: what is wrong and what to do. */
+  readonly detail: string;
+  readonly errors?: NonNullable<Problem['errors']>;
+  readonly current?: unknown;
+}
+
+/** An answer that is not what was asked for. Thrown by handlers, turned into problem details in one place. */
+export class RequestProblem extends Error {
+  constructor(readonly fields: ProblemFields) {
+    super(fields.detail);
+  }
+
+  toJson(): Problem {
+    return { type: `urn:nuvrah:problem:${this.fields.code}`, ...this.fields };
+  }
+}
+
+export const notFound = (what: string): RequestProblem =>
+  new RequestProblem({
+    status: 404,
+    code: 'not-found',
+    title: 'Not found',
+    detail: `There is no such ${what}. It may have been removed; go back and choose another.`,
+  });
+
+export const notSignedIn = (): RequestProblem =>
+  new RequestProblem({
+    status: 401,
+    code: 'not-signed-in',
+    title: 'Not signed in',
+    detail: 'Sign in and try again.',
+  });
+
+export const wrongCredentials = (): RequestProblem =>
+  new RequestProblem({
+    status: 401,
+    code: 'wrong-credentials',
+    title: 'Not signed in',
+    detail: 'E-mail and password do not match. Check both and try again.',
+  });
+
+export const wrongPassword = (): RequestProblem =>
+  invalidRequest([
+    {
+      pointer: '/current',
+      detail: 'This is not the password of this account. Type the one you signed in with.',
+    },
+  ]);
+
+export const tooManyTries = (): RequestProblem =>
+  new RequestProblem({
+    status: 429,
+    code: 'too-many-tries',
+    title: 'Too many tries',
+    detail: 'Too many tries to sign in. Wait a quarter of an hour and try again.',
+  });
+
+export const foreignRequest = (): RequestProblem =>
+  new RequestProblem({
+    status: 403,
+    code: 'foreign-request',
+    title: 'Not accepted',
+    detail: 'This request did not come from the open application. Load the page again and repeat it.',
+  });
+
+/** The body, query or address does not have the shape that was asked for. */
+export const invalidRequest = (errors: NonNullable<Problem['errors']>): RequestProblem =>
+  new RequestProblem({
+    status: 422,
+    code: 'invalid',
+    title: 'Not valid',
+    detail: errors[0]?.detail ?? 'The request is not valid.',
+    errors,
+  });
+
+/** A save that was based on an older version; `current` is what is stored now. */
+export const staleVersion = (current: unknown): RequestProblem =>
+  new RequestProblem({
+    status: 409,
+    code: 'stale',
+    title: 'Changed elsewhere',
+    detail:
+      'This was changed somewhere else since you opened it. Nothing was overwritten: choose which one to keep.',
+    current,
+  });
+
+export const needsPaperScreening = (longestHold: number): RequestProblem =>
+  new RequestProblem({
+    status: 409,
+    code: 'needs-paper-screening',
+    title: 'Screening needed',
+    detail: `The longest hold is ${longestHold} s. Record that this student was screened on paper before leading holds over 2 s.`,
+  });
+
+export const idTaken = (): RequestProblem =>
+  new RequestProblem({
+    status: 409,
+    code: 'id-taken',
+    title: 'Id taken',
+    detail: 'This id is taken. Begin again to get a new one.',
+  });

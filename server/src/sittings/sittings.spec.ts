@@ -1,0 +1,140 @@
+import { randomUUID } from 'node:crypto';
+import { routes } from '@nuvrah/contract';
+import { addStudentWithSession, documentOf } from '../testing/documents.js';
+import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
+import {
+  beginRun,
+  easeRun,
+  millis,
+  recordOf,
+  sessionFromChecked,
+  stopRun,
+  type LeadRecord,
+  type LeadRun,
+  type SessionJson,
+} from '@nuvrah/core';
+import { DEFAULT_CONVENTIONS } from '@nuvrah/core';
+
+/** Led for 100 s with one easing, then stopped. */
+function stoppedRecord(document: SessionJson): LeadRecord {
+  const must = (answer: { ok: true; value: LeadRun } | { ok: false }): LeadRun => {
+    if (!answer.ok) throw new Error('not led');
+    return answer.value;
+  };
+  const setup = {
+    session: sessionFromChecked(document),
+    student: { hand: 'left' as const },
+    conventions: DEFAULT_CONVENTIONS,
+  };
+  return recordOf(must(stopRun(must(easeRun(beginRun(setup), millis(20_000))), millis(100_000))));
+}
+
+describe('sittings', () => {
+  let server: TestServer;
+  let client: TestClient;
+  beforeAll(async () => (server = await startTestServer()));
+  beforeEach(async () => (client = await server.instructor()));
+  afterAll(() => server.close());
+
+  const begin = (sessionId: string, id = randomUUID(), sessionVersion = 1) =>
+    client.call(routes.beginSitting, { body: { id, sessionId, sessionVersion } });
+
+  it('keep what was led and what was really done', async () => {
+    const { session, student } = await addStudentWithSession(client);
+    const begun = (await begin(session.id)).body;
+    expect([begun.record, begun.startedAt]).toEqual([null, server.now.toISOString()]);
+    expect(begun.led).toEqual({ session: session.document, conventions: DEFAULT_CONVENTIONS, hand: 'left' });
+
+    const record = stoppedRecord(session.document);
+    const sent = {
+      version: 1,
+      record: { ...record, signs: ['dizzy'] },
+      effort: 6,
+      note: 'stopped in time',
+    } as never;
+    const stored = await client.must(routes.recordSitting, { params: { id: begun.id }, body: sent });
+    expect(stored.record).toEqual({ ...record, signs: ['dizzy'] } as never);
+    expect([stored.effort, stored.note, stored.version]).toEqual([6, 'stopped in time', 2]);
+    expect(await client.must(routes.listSittings, { query: { student: student.id } })).toEqual([stored]);
+    expect((await client.must(routes.getStudent, { params: { id: student.id } })).sittings).toBe(1);
+  });
+
+  it('go on record once however often the record is sent', async () => {
+    const { session } = await addStudentWithSession(client);
+    const { id } = (await begin(session.id)).body;
+    const record = stoppedRecord(session.document);
+    const send = (effort: number) =>
+      client.call(routes.recordSitting, {
+        params: { id },
+        body: { version: 1, record: record as never, effort, note: 'once' },
+      });
+    const answers = [await send(4), await send(4), await send(4)];
+    expect(answers.map(({ status, body }) => [status, body.version])).toEqual([
+      [200, 2],
+      [200, 2],
+      [200, 2],
+    ]);
+    const other = await send(5);
+    expect([other.status, other.body.code]).toEqual([409, 'stale']);
+  });
+
+  it('are begun once however often the request is repeated', async () => {
+    const { session } = await addStudentWithSession(client);
+    const id = randomUUID();
+    const answers = await Promise.all([begin(session.id, id), begin(session.id, id), begin(session.id, id)]);
+    expect(answers.map(({ status }) => status)).toEqual([201, 201, 201]);
+    expect((await client.must(routes.listSittings)).length).toBe(1);
+  });
+
+  it('keep the first of two records of one version whole', async () => {
+    const { session } = await addStudentWithSession(client);
+    const { id } = (await begin(session.id)).body;
+    const record = stoppedRecord(session.document) as never;
+    const save = (effort: number) =>
+      client.call(routes.recordSitting, { params: { id }, body: { version: 1, record, effort, note: '' } });
+    const answers = await Promise.all([save(3), save(4)]);
+    expect(answers.map(({ status }) => status).sort()).toEqual([200, 409]);
+    const won = answers.find(({ status }) => status === 200)?.body;
+    expect(await client.must(routes.getSitting, { params: { id } })).toEqual(won as never);
+  });
+
+  it('with a hold over 2 s need a paper screening on record', async () => {
+    const { session, student } = await addStudentWithSession(client, documentOf('1:1:2', 3));
+    const refused = await begin(session.id);
+    expect([refused.status, refused.body.code]).toEqual([409, 'needs-paper-screening']);
+    expect(refused.body.detail).toContain('3 s');
+    expect(await client.must(routes.listSittings)).toEqual([]);
+    await client.must(routes.addPaperScreening, {
+      params: { id: student.id },
+      body: { screenedOn: '2026-03-09', note: '' },
+    });
+    expect((await begin(session.id)).status).toBe(201);
+  });
+
+  it('refuse to begin a session that has changed since it was opened', async () => {
+    const { session } = await addStudentWithSession(client);
+    const document = { ...session.document, title: 'Other' };
+    await client.must(routes.saveSession, { params: { id: session.id }, body: { version: 1, document } });
+    expect((await begin(session.id)).body.code).toBe('stale');
+  });
+
+  it('keep the snapshot when the session changes later', async () => {
+    const { session } = await addStudentWithSession(client);
+    const { id } = (await begin(session.id)).body;
+    const document = { ...session.document, title: 'Other' };
+    await client.must(routes.saveSession, { params: { id: session.id }, body: { version: 1, document } });
+    expect((await client.must(routes.getSitting, { params: { id } })).led.session.title).toBe('Evening');
+  });
+
+  it('refuse an effort of 11 and a sign that is none', async () => {
+    const { session } = await addStudentWithSession(client);
+    const { id } = (await begin(session.id)).body;
+    const record = stoppedRecord(session.document);
+    const save = (body: unknown) =>
+      client.call(routes.recordSitting, { params: { id }, body: body as never });
+    const effort = await save({ version: 1, record, effort: 11, note: '' });
+    const sign = await save({ version: 1, record: { ...record, signs: ['bored'] }, effort: 1, note: '' });
+    expect(effort.body.errors?.[0]?.pointer).toBe('/effort');
+    expect(sign.body.errors?.[0]?.pointer).toBe('/record/signs/0');
+  });
+});

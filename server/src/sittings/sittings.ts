@@ -1,0 +1,95 @@
+import { isDeepStrictEqual } from 'node:util';
+import { routes, type BodyOf, type Sitting } from '@nuvrah/contract';
+import { compileSession, leadGate, resolveConventions, sessionFromChecked } from '@nuvrah/core';
+import type { DataSource } from 'typeorm';
+import { instructorById } from '../accounts/accounts.js';
+import type { SittingPassageRow } from '../db/entities.js';
+import type { InstructorStore } from '../db/instructor-store.js';
+import type { Implement } from '../http/implement.js';
+import { idTaken, needsPaperScreening, notFound, staleVersion } from '../http/problem.js';
+import { getSession } from '../sessions/sessions.js';
+import { getStudent } from '../students/students.js';
+import { passageToRow, toSitting } from './sitting-rows.js';
+
+async function getSitting(store: InstructorStore, id: string): Promise<Sitting> {
+  const row = await store.sittings.get(id);
+  if (!row) throw notFound('sitting');
+  return toSitting(row, await store.sittingPassages.list({ sittingId: id }, { order: { position: 'ASC' } }));
+}
+
+async function listSittings(store: InstructorStore, student: string | undefined): Promise<Sitting[]> {
+  const where = student ? { studentId: student } : {};
+  const rows = await store.sittings.list(where, { order: { startedAt: 'DESC', id: 'ASC' } });
+  const passages = new Map<string, SittingPassageRow[]>();
+  const ofThese = rows.map(({ id }) => id);
+  for (const passage of await store.sittingPassages.listIn('sittingId', ofThese, { position: 'ASC' })) {
+    passages.set(passage.sittingId, [...(passages.get(passage.sittingId) ?? []), passage]);
+  }
+  return rows.map((row) => toSitting(row, passages.get(row.id) ?? []));
+}
+
+/** Whether a sitting already holds exactly what is sent. */
+const saysTheSame = ({ record, effort, note }: Sitting, sent: BodyOf<typeof routes.recordSitting>): boolean =>
+  effort === sent.effort && note === sent.note && isDeepStrictEqual(record, sent.record);
+
+export function implementSittings(implement: Implement, source: DataSource, now: () => Date): void {
+  implement(routes.listSittings, ({ store, query }) => listSittings(store, query.student));
+
+  implement(routes.getSitting, ({ store, params }) => getSitting(store, params.id));
+
+  implement(routes.beginSitting, async ({ store, body }) => {
+    if (await store.sittings.get(body.id)) return getSitting(store, body.id);
+    const session = await getSession(store, body.sessionId);
+    if (session.version !== body.sessionVersion)
+      throw staleVersion({ id: session.id, version: session.version });
+    const student = await getStudent(store, session.studentId);
+    const { conventions: profile } = await instructorById(source, store.instructorId);
+    const document = sessionFromChecked(session.document);
+    const gate = leadGate(compileSession(document, student, profile), student.paperScreening !== null);
+    if (!gate.open) throw needsPaperScreening(gate.longestHold);
+    const added = await store.sittings.addIfNew({
+      id: body.id,
+      studentId: student.id,
+      sessionId: session.id,
+      version: 1,
+      startedAt: now(),
+      led: {
+        session: session.document,
+        conventions: resolveConventions(profile, document.conventions),
+        hand: student.hand,
+      },
+      outcome: null,
+      ledMillis: null,
+      pauses: null,
+      signs: null,
+      effort: null,
+      note: '',
+    });
+    if (!added && !(await store.sittings.get(body.id))) throw idTaken();
+    return getSitting(store, body.id);
+  });
+
+  implement(routes.recordSitting, async ({ store, params, body }) => {
+    const { version, record, effort, note } = body;
+    // A record whose answer was lost on the way is sent again: it is on record once, and that is the answer.
+    const before = await getSitting(store, params.id);
+    if (before.version === version + 1 && saysTheSame(before, body)) return before;
+    await store.whole(async (within) => {
+      const change = {
+        outcome: record.outcome,
+        ledMillis: record.led,
+        pauses: record.pauses,
+        signs: record.signs,
+        effort,
+        note,
+      };
+      const saved = await within.sittings.change(params.id, version, change);
+      if (!saved) throw staleVersion(await getSitting(store, params.id));
+      await within.sittingPassages.remove({ sittingId: params.id });
+      await within.sittingPassages.addAll(
+        record.passages.map((passage, position) => passageToRow(passage, params.id, position)),
+      );
+    });
+    return getSitting(store, params.id);
+  });
+}

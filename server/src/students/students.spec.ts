@@ -1,0 +1,104 @@
+import { API_ROOT, routes, type Problem } from '@nuvrah/contract';
+import { aStudent } from '../testing/documents.js';
+import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
+
+describe('students', () => {
+  let server: TestServer;
+  let client: TestClient;
+  beforeAll(async () => (server = await startTestServer()));
+  beforeEach(async () => (client = await server.instructor()));
+  afterAll(() => server.close());
+
+  it('are added, listed by name, changed and archived', async () => {
+    const second = await client.must(routes.addStudent, { body: { ...aStudent, name: '  Zoë Bell ' } });
+    const first = await client.must(routes.addStudent, { body: aStudent });
+    expect(second.name).toBe('Zoë Bell');
+    expect((await client.must(routes.listStudents)).map(({ id }) => id)).toEqual([first.id, second.id]);
+
+    const change = { ...aStudent, version: 1, hand: 'right', archived: true } as const;
+    const changed = await client.must(routes.changeStudent, { params: { id: first.id }, body: change });
+    expect(changed).toEqual({ ...first, hand: 'right', archived: true, version: 2 });
+  });
+
+  it('refuse a change that was based on an older version, and show what is stored', async () => {
+    const { id } = await client.must(routes.addStudent, { body: aStudent });
+    const change = { ...aStudent, version: 1, archived: false };
+    await client.must(routes.changeStudent, { params: { id }, body: { ...change, note: 'first' } });
+    const stale = await client.call(routes.changeStudent, {
+      params: { id },
+      body: { ...change, note: 'second' },
+    });
+    expect([stale.status, stale.body.code]).toEqual([409, 'stale']);
+    expect((stale.body.current as { note: string }).note).toBe('first');
+  });
+
+  it('show the newest capacity and paper screening', async () => {
+    const { id } = await client.must(routes.addStudent, { body: aStudent });
+    const params = { id };
+    const check = { inhale: 6, exhale: 9, hold: 12.5, emptyHold: null };
+    await client.must(routes.addCapacityCheck, { params, body: { ...check, checkedOn: '2026-03-02' } });
+    await client.must(routes.addCapacityCheck, {
+      params,
+      body: { ...check, hold: null, checkedOn: '2026-03-10' },
+    });
+    await client.must(routes.addCapacityCheck, { params, body: { ...check, checkedOn: '2026-02-01' } });
+    await client.must(routes.addPaperScreening, {
+      params,
+      body: { screenedOn: '2026-01-05', note: 'blue folder' },
+    });
+    const student = await client.must(routes.getStudent, { params });
+    expect(student.capacity).toEqual(
+      jasmine.objectContaining({ ...check, hold: null, checkedOn: '2026-03-10' }),
+    );
+    expect(student.paperScreening).toEqual(
+      jasmine.objectContaining({ screenedOn: '2026-01-05', note: 'blue folder' }),
+    );
+  });
+
+  const badStudents: [string, unknown, string][] = [
+    ['an unknown field', { ...aStudent, weight: 70 }, '/weight'],
+    ['a missing name', { birthYear: 1980, hand: 'left', note: '' }, '/name'],
+    ['a blank name', { ...aStudent, name: '   ' }, '/name'],
+    ['a birth year in the future', { ...aStudent, birthYear: 2027 }, '/birthYear'],
+    ['a birth year in words', { ...aStudent, birthYear: 'last century' }, '/birthYear'],
+    ['a third hand', { ...aStudent, hand: 'middle' }, '/hand'],
+    ['nothing', null, ''],
+    ['a list', [], ''],
+  ];
+  for (const [what, body, pointer] of badStudents) {
+    it(`refuse ${what} with a pointer to it`, async () => {
+      const answer = await client.send<Problem>('POST', `${API_ROOT}/students`, body);
+      expect(answer.headers.get('content-type')).toContain('application/problem+json');
+      expect([answer.status, answer.body.errors?.[0]?.pointer]).toEqual([422, pointer]);
+      expect(await client.must(routes.listStudents)).toEqual([]);
+    });
+  }
+
+  const badChecks: [string, Record<string, unknown>, string][] = [
+    ['a capacity of 0', { inhale: 0 }, '/inhale'],
+    ['a hold of 400 s', { hold: 400 }, '/hold'],
+    ['text', { exhale: 'long' }, '/exhale'],
+    ['a day in the future', { checkedOn: '2026-03-11' }, '/checkedOn'],
+    ['a day that is none', { checkedOn: '2026-02-30' }, '/checkedOn'],
+  ];
+  for (const [what, change, pointer] of badChecks) {
+    it(`refuse ${what} in a capacity check`, async () => {
+      const { id } = await client.must(routes.addStudent, { body: aStudent });
+      const body = { checkedOn: '2026-03-01', inhale: 6, exhale: 9, hold: null, emptyHold: null, ...change };
+      const answer = await client.send<Problem>('POST', `${API_ROOT}/students/${id}/capacity-checks`, body);
+      expect([answer.status, answer.body.errors?.[0]?.pointer]).toEqual([422, pointer]);
+    });
+  }
+
+  it('answer broken JSON, too much of it, and ids that are none, in plain words', async () => {
+    const broken = await client.send<Problem>('POST', `${API_ROOT}/students`, '{"name":');
+    const large = await client.send<Problem>('POST', `${API_ROOT}/students`, {
+      ...aStudent,
+      note: 'x'.repeat(1_000_000),
+    });
+    const noId = await client.send<Problem>('GET', `${API_ROOT}/students/1;drop`);
+    expect([broken.status, broken.body.code]).toEqual([400, 'unreadable']);
+    expect([large.status, large.body.code]).toEqual([413, 'unreadable']);
+    expect([noId.status, noId.body.code]).toEqual([404, 'not-found']);
+  });
+});

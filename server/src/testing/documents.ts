@@ -1,0 +1,32 @@
+// Requests that several specs send.
+import { randomUUID } from 'node:crypto';
+import { routes, type StoredSession, type Student } from '@nuvrah/contract';
+import { newSession, parseRatio, type SessionJson } from '@nuvrah/core';
+import type { TestClient } from './test-server.js';
+
+export const aStudent = { name: 'Ada Reed', birthYear: 1980, hand: 'left', note: '' } as const;
+
+/** A session document with one alternate-nostril passage in this ratio. */
+export function documentOf(ratio = '1:2', base = 4): SessionJson {
+  const parsed = parseRatio(ratio);
+  if (!parsed.ok) throw new Error(ratio);
+  const made = newSession('Evening', {
+    counted: randomUUID(),
+    natural: randomUUID(),
+  }) as unknown as SessionJson;
+  return {
+    ...made,
+    passages: made.passages.map((passage) =>
+      passage.kind === 'counted' ? { ...passage, ratio: parsed.value.ratio, base } : passage,
+    ),
+  };
+}
+
+export async function addStudentWithSession(
+  client: TestClient,
+  document = documentOf(),
+): Promise<{ student: Student; session: StoredSession }> {
+  const student = await client.must(routes.addStudent, { body: aStudent });
+  const session = await client.must(routes.addSession, { body: { studentId: student.id, document } });
+  return { student, session };
+}

@@ -1,0 +1,64 @@
+import { HttpClient, HttpErrorResponse } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import {
+  API_ROOT,
+  type AnswerOf,
+  type BodyOf,
+  type ParamsOf,
+  type Problem,
+  type QueryOf,
+  type Route,
+} from '@nuvrah/contract';
+import { catchError, type Observable, throwError } from 'rxjs';
+
+/** What comes back instead of an answer. */
+export type ApiProblem =
+  /** The server could not be reached, or something between is broken. */
+  | { readonly kind: 'away'; readonly message: string }
+  /** The server said no, and why. */
+  | { readonly kind: 'refused'; readonly message: string; readonly problem: Problem };
+
+interface Sent<R extends Route> {
+  readonly params?: ParamsOf<R>;
+  readonly body?: BodyOf<R>;
+  readonly query?: QueryOf<R>;
+}
+
+/** The one way to the server. Requests and answers have the types of the contract; errors are {@link ApiProblem}. */
+@Injectable({ providedIn: 'root' })
+export class Api {
+  private readonly http = inject(HttpClient);
+
+  call<R extends Route>(route: R, sent: Sent<R> = {}): Observable<AnswerOf<R>> {
+    const params = (sent.params ?? {}) as Record<string, string>;
+    const path = route.path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(params[name] ?? ''));
+    const query = Object.entries((sent.query ?? {}) as Record<string, string | undefined>);
+    const request = this.http.request<AnswerOf<R>>(route.method.toUpperCase(), `${API_ROOT}${path}`, {
+      body: sent.body,
+      params: Object.fromEntries(query.filter((entry): entry is [string, string] => entry[1] !== undefined)),
+    });
+    return request.pipe(catchError((error: unknown) => throwError(() => toApiProblem(error))));
+  }
+}
+
+export function toApiProblem(error: unknown): ApiProblem {
+  if (error instanceof HttpErrorResponse && isProblem(error.error)) {
+    return { kind: 'refused', message: error.error.detail, problem: error.error };
+  }
+  const message =
+    'The server cannot be reached. What you entered is kept here; it will be sent when it is back.';
+  return { kind: 'away', message };
+}
+
+const isProblem = (body: unknown): body is Problem =>
+  typeof body === 'object' && body !== null && 'code' in body && 'detail' in body && 'status' in body;
+
+/** The code of a refusal, or null when the server was away. */
+export const codeOf = (problem: ApiProblem): string | null =>
+  problem.kind === 'refused' ? problem.problem.code : null;
+
+/** What the server said about one field of the body, or null. */
+export const fieldProblem = (problem: ApiProblem | null, pointer: string): string | null =>
+  (problem?.kind === 'refused' &&
+    problem.problem.errors?.find((error) => error.pointer === pointer)?.detail) ||
+  null;

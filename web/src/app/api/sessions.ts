@@ -1,0 +1,45 @@
+import { inject, Injectable } from '@angular/core';
+import { routes, type StoredSession, type Student } from '@nuvrah/contract';
+import type { Session, SessionJson } from '@nuvrah/core';
+import { map, type Observable, switchMap } from 'rxjs';
+import { Api } from './api';
+import { Students } from './students';
+
+/** Sessions on the server. */
+@Injectable({ providedIn: 'root' })
+export class Sessions {
+  private readonly api = inject(Api);
+  private readonly students = inject(Students);
+
+  list(student?: string): Observable<StoredSession[]> {
+    return this.api.call(routes.listSessions, { query: student ? { student } : {} });
+  }
+
+  get(id: string): Observable<StoredSession> {
+    return this.api.call(routes.getSession, { params: { id } });
+  }
+
+  /** A session and whose it is. */
+  withStudent(id: string): Observable<{ readonly session: StoredSession; readonly student: Student }> {
+    return this.get(id).pipe(
+      switchMap((session) =>
+        this.students.get(session.studentId).pipe(map((student) => ({ session, student }))),
+      ),
+    );
+  }
+
+  add(studentId: string, session: Session): Observable<StoredSession> {
+    return this.api.call(routes.addSession, { body: { studentId, document: toJson(session) } });
+  }
+
+  /** Saves over `version`; refused with what is stored now when that has moved on. */
+  save(id: string, version: number, session: Session): Observable<StoredSession> {
+    return this.api.call(routes.saveSession, {
+      params: { id },
+      body: { version, document: toJson(session) },
+    });
+  }
+}
+
+/** The document is its own JSON: only the units are gone from the types. */
+const toJson = (session: Session): SessionJson => session as unknown as SessionJson;

@@ -1,0 +1,75 @@
+import type { Routes } from '@angular/router';
+import { signedIn } from './api/signed-in.guard';
+import { leavingLead } from './lead/leaving-lead.guard';
+import { Shell } from './shell/shell';
+
+/** Each view has an address of its own; the views load when they are first opened. */
+export const appRoutes: Routes = [
+  {
+    path: 'sign-in',
+    title: 'Sign in · Nuvrah',
+    loadComponent: () => import('./sign-in/sign-in').then((m) => m.SignIn),
+  },
+  {
+    path: 'lead/:id',
+    title: 'Lead · Nuvrah',
+    canActivate: [signedIn],
+    canDeactivate: [leavingLead],
+    loadComponent: () => import('./lead/lead-page').then((m) => m.LeadPage),
+  },
+  {
+    path: '',
+    component: Shell,
+    canActivate: [signedIn],
+    children: [
+      { path: '', pathMatch: 'full', redirectTo: 'students' },
+      {
+        path: 'students',
+        title: 'Students · Nuvrah',
+        loadComponent: () => import('./students/student-list').then((m) => m.StudentList),
+      },
+      {
+        path: 'students/new',
+        title: 'New student · Nuvrah',
+        loadComponent: () => import('./students/new-student').then((m) => m.NewStudent),
+      },
+      {
+        path: 'students/:id',
+        title: 'Student · Nuvrah',
+        loadComponent: () => import('./students/student-page').then((m) => m.StudentPage),
+      },
+      {
+        path: 'bench',
+        title: 'Bench · Nuvrah',
+        loadComponent: () => import('./bench/session-list').then((m) => m.SessionList),
+      },
+      {
+        path: 'bench/:id',
+        title: 'Bench · Nuvrah',
+        loadComponent: () => import('./bench/bench-page').then((m) => m.BenchPage),
+      },
+      {
+        path: 'lead',
+        title: 'Lead · Nuvrah',
+        data: { purpose: 'lead' },
+        loadComponent: () => import('./bench/session-list').then((m) => m.SessionList),
+      },
+      {
+        path: 'ledger',
+        title: 'Ledger · Nuvrah',
+        loadComponent: () => import('./ledger/ledger-page').then((m) => m.LedgerPage),
+      },
+      {
+        path: 'ledger/:id',
+        title: 'Sitting · Nuvrah',
+        loadComponent: () => import('./ledger/sitting-page').then((m) => m.SittingPage),
+      },
+      {
+        path: 'account',
+        title: 'Account · Nuvrah',
+        loadComponent: () => import('./account/account-page').then((m) => m.AccountPage),
+      },
+      { path: '**', loadComponent: () => import('./shell/not-found').then((m) => m.NotFound) },
+    ],
+  },
+];

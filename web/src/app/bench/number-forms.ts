@@ -1,0 +1,64 @@
+import { formatClock, formatCounts } from '@nuvrah/core';
+import type { NumberForm } from './number-field';
+
+/** A plain number; a comma is read as a point and ½ as a half. */
+function readNumber(text: string): number | null {
+  const plain = text
+    .trim()
+    .replace(',', '.')
+    .replace(/^(\d*)½$/, (_, whole: string) => `${whole || '0'}.5`);
+  return /^(\d+\.?\d*|\.\d+)$/.test(plain) ? Number(plain) : null;
+}
+
+const only = (accept: (value: number) => boolean) => (text: string) => {
+  const value = readNumber(text);
+  return value !== null && accept(value) ? value : null;
+};
+
+export const countsForm: NumberForm = {
+  print: formatCounts,
+  read: only((value) => Number.isInteger(value * 2)),
+  hint: 'Counts go in halves: 6, 6½ or 6.5, up to 100.',
+};
+
+export const breathForm: NumberForm = { ...countsForm, hint: 'From ½ to 100 counts, in halves.' };
+
+/** Rounds; halves exist only where the convention adds them, and are not typed. */
+export const roundsForm: NumberForm = {
+  print: formatCounts,
+  read: only(Number.isInteger),
+  hint: 'Whole rounds, from 1 to 500.',
+};
+
+/** Pace in seconds a count; the value is in whole milliseconds. */
+export const paceForm: NumberForm = {
+  print: (value) => (value / 1000).toFixed(3).replace(/0$/, ''),
+  read: (text) => {
+    const value = readNumber(text);
+    return value === null ? null : Math.round(value * 1000);
+  },
+  hint: 'From 0.5 to 3 seconds a count.',
+};
+
+/** Minutes and seconds; the value is in milliseconds. 7:30, or 7.5 for minutes. */
+const minutes = (hint: string): NumberForm => ({
+  print: formatClock,
+  read: (text) => {
+    const [, minutes, seconds] = /^(\d+):([0-5]?\d)$/.exec(text.trim()) ?? [];
+    if (minutes !== undefined && seconds !== undefined)
+      return (Number(minutes) * 60 + Number(seconds)) * 1000;
+    const value = readNumber(text);
+    return value === null ? null : Math.round(value * 60_000);
+  },
+  hint,
+});
+
+export const roundsTimeForm = minutes('Minutes, for example 10, 7.5 or 7:30, up to 240.');
+export const restForm = minutes('Minutes, for example 1, 1.5 or 1:30, up to 60.');
+
+/** Beats a minute. */
+export const pulseForm: NumberForm = {
+  print: String,
+  read: only(Number.isInteger),
+  hint: 'Beats a minute, from 30 to 220.',
+};

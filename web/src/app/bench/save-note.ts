@@ -1,0 +1,29 @@
+import { Component, computed, input } from '@angular/core';
+import { clockInWords } from '../shell/dates';
+import type { SaveState } from './session-draft';
+
+/** The state of saving, in words. */
+@Component({
+  selector: 'nv-save-note',
+  template: `<span class="soft" role="status">{{ text() }}</span>`,
+})
+export class SaveNote {
+  readonly state = input.required<SaveState>();
+
+  protected readonly text = computed(() => {
+    const state = this.state();
+    switch (state.kind) {
+      case 'saved':
+        return `Saved ${clockInWords(state.at)}`;
+      case 'unsaved':
+      case 'saving':
+        return 'Saving …';
+      case 'away':
+        return 'Kept in this browser: the server is away.';
+      case 'stale':
+        return 'Not saved: changed elsewhere.';
+      case 'refused':
+        return 'Not saved.';
+    }
+  });
+}

@@ -1,0 +1,195 @@
+import { Component, inject } from '@angular/core';
+import type { HttpTestingController, TestRequest } from '@angular/common/http/testing';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { API_ROOT, type StoredSession } from '@nuvrah/contract';
+import type { Session } from '@nuvrah/core';
+import { configure, countedOf, ids, session, storedSession, withCounted } from '../testing/fixtures';
+import { SessionDraft } from './session-draft';
+
+const ADDRESS = `${API_ROOT}/sessions/${ids.session}`;
+
+@Component({ template: '', providers: [SessionDraft] })
+class View {
+  readonly draft = inject(SessionDraft);
+}
+
+describe('the session draft', () => {
+  let http: HttpTestingController;
+  let draft: SessionDraft;
+  let view: ComponentFixture<View>;
+
+  beforeEach(() => {
+    jasmine.clock().install();
+    localStorage.clear();
+    jasmine.clock().mockDate(new Date('2026-03-10T12:00:00Z'));
+    http = configure();
+    view = TestBed.createComponent(View);
+    draft = view.componentInstance.draft;
+    draft.open(storedSession());
+  });
+  afterEach(() => {
+    http.verify();
+    jasmine.clock().uninstall();
+  });
+
+  const setBase = (base: number): void =>
+    draft.edit((now) => withCounted({ base: base as never }, now), 'base');
+  const wait = (ms: number): void => jasmine.clock().tick(ms);
+  const save = (): TestRequest => http.expectOne({ method: 'PUT', url: ADDRESS });
+  const answer = (request: TestRequest, version: number): void => {
+    const { document } = request.request.body as { document: StoredSession['document'] };
+    request.flush(storedSession(document as unknown as Session, version));
+  };
+  const baseOf = (of: Session | null): number => Number(of && countedOf(of).base);
+
+  it('saves itself after a quiet moment, over the version it was based on', () => {
+    setBase(5);
+    setBase(6);
+    expect(draft.saveState().kind).toBe('unsaved');
+    wait(700);
+    const request = save();
+    expect((request.request.body as { version: number }).version).toBe(1);
+    expect(draft.saveState().kind).toBe('saving');
+    answer(request, 2);
+    expect(draft.saveState().kind).toBe('saved');
+  });
+
+  it('keeps what is edited while a save is under way, and saves it next', () => {
+    setBase(5);
+    wait(700);
+    const first = save();
+    setBase(6);
+    answer(first, 2);
+    expect(draft.saveState().kind).toBe('unsaved');
+    wait(700);
+    const second = save();
+    const body = second.request.body as { version: number; document: StoredSession['document'] };
+    expect([body.version, baseOf(body.document as unknown as Session)]).toEqual([2, 6]);
+    answer(second, 3);
+  });
+
+  it('saves an undo as well', () => {
+    setBase(5);
+    wait(700);
+    answer(save(), 2);
+    draft.undo();
+    expect(draft.session()).toBe(session);
+    wait(700);
+    answer(save(), 3);
+  });
+
+  it('knows that an undo and a redo in a moment leave nothing to save', () => {
+    setBase(5);
+    wait(700);
+    answer(save(), 2);
+    draft.undo();
+    draft.redo();
+    wait(700);
+    http.expectNone(ADDRESS);
+    expect(draft.saveState().kind).toBe('saved');
+  });
+
+  it('tries again by itself when the server is away, and loses nothing', () => {
+    setBase(5);
+    wait(700);
+    save().error(new ProgressEvent('error'));
+    expect(draft.saveState().kind).toBe('away');
+    wait(4_100);
+    answer(save(), 2);
+    expect([draft.saveState().kind, baseOf(draft.session())]).toEqual(['saved', 5]);
+  });
+
+  const stale = (): void => {
+    setBase(5);
+    wait(700);
+    const current = storedSession(withCounted({ base: 7 as never }), 4);
+    const problem = {
+      type: 'about:blank',
+      title: '',
+      status: 409,
+      detail: 'changed',
+      code: 'stale',
+      current,
+    };
+    save().flush(problem, { status: 409, statusText: 'Conflict' });
+  };
+
+  it('writes nothing over what somebody else saved until one version is chosen', () => {
+    stale();
+    expect(draft.saveState().kind).toBe('stale');
+    setBase(6);
+    wait(5_000);
+    http.expectNone(ADDRESS);
+    draft.keepMine();
+    const request = save();
+    expect((request.request.body as { version: number }).version).toBe(4);
+    answer(request, 5);
+    expect([draft.saveState().kind, baseOf(draft.session())]).toEqual(['saved', 6]);
+  });
+
+  it('takes the other version when asked, and undo brings the own one back', () => {
+    stale();
+    draft.takeTheirs();
+    expect([draft.saveState().kind, baseOf(draft.session())]).toEqual(['saved', 7]);
+    draft.undo();
+    expect(baseOf(draft.session())).toBe(5);
+    wait(700);
+    const request = save();
+    expect((request.request.body as { version: number }).version).toBe(4);
+    answer(request, 5);
+  });
+
+  it('does not send what could not be led, and says why', () => {
+    draft.edit((now) => withCounted({ base: 100 as never, cycles: 1000 }, now));
+    wait(700);
+    const state = draft.saveState();
+    expect(state.kind === 'refused' && state.message).toContain('hours');
+  });
+
+  it('waits with saving at once for a save that is under way', () => {
+    setBase(5);
+    wait(700);
+    const first = save();
+    setBase(6);
+    let saved: boolean | null = null;
+    draft.flush().subscribe((done) => (saved = done));
+    http.expectNone(ADDRESS);
+    answer(first, 2);
+    const second = save();
+    expect((second.request.body as { version: number }).version).toBe(2);
+    answer(second, 3);
+    expect(saved).toBe(true as never);
+  });
+
+  it('keeps edits in the browser until they are saved, and takes them up after a reload', () => {
+    setBase(5);
+    wait(700);
+    save().error(new ProgressEvent('error'));
+    view.destroy();
+    save().error(new ProgressEvent('error'));
+
+    const again = TestBed.createComponent(View).componentInstance.draft;
+    again.open(storedSession());
+    expect([baseOf(again.session()), again.saveState().kind]).toEqual([5, 'unsaved']);
+    wait(700);
+    answer(save(), 2);
+    const clean = TestBed.createComponent(View).componentInstance.draft;
+    clean.open(storedSession(again.session() as Session, 2));
+    expect(clean.canUndo()).toBeFalse();
+  });
+
+  it('shows kept edits beside what somebody else saved meanwhile', () => {
+    setBase(5);
+    wait(700);
+    save().error(new ProgressEvent('error'));
+    const again = TestBed.createComponent(View).componentInstance.draft;
+    again.open(storedSession(withCounted({ base: 7 as never }), 3));
+    expect([baseOf(again.session()), again.saveState().kind]).toEqual([5, 'stale']);
+  });
+
+  it('sends what was edited last when the page is left', () => {
+    setBase(5);
+    view.destroy();
+    answer(save(), 2);
+  });
+});

@@ -1,0 +1,114 @@
+import { Component, computed, inject, input, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatButtonModule } from '@angular/material/button';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatSelectModule } from '@angular/material/select';
+import { Router, RouterLink } from '@angular/router';
+import { combineLatest } from 'rxjs';
+import type { ApiProblem } from '../api/api';
+import { askedOnce } from '../api/loaded';
+import { LoadingNote } from '../api/loading-note';
+import { Sessions } from '../api/sessions';
+import { Students } from '../api/students';
+import { LeadKeeper } from '../lead/lead-keeper';
+import { firstSessionFor } from './first-session';
+import { SessionTable } from './session-table';
+
+/** All sessions: to work on one at the Bench, or to choose one to lead. */
+@Component({
+  selector: 'nv-session-list',
+  imports: [
+    FormsModule,
+    LoadingNote,
+    MatButtonModule,
+    MatFormFieldModule,
+    MatSelectModule,
+    RouterLink,
+    SessionTable,
+  ],
+  template: `
+    <div class="page">
+      <div class="page-head">
+        <h1>{{ purpose() === 'lead' ? 'Lead: which session?' : 'Bench' }}</h1>
+      </div>
+      <nv-loading-note [state]="page.state()" (retry)="page.again()" />
+      @if (page.value()) {
+        @if (interrupted(); as kept) {
+          <p class="notice">
+            Leading “{{ kept.sitting.led.session.title }}” was interrupted.
+            <a [routerLink]="['/lead', kept.sitting.sessionId]">Go on with it, or end it there</a>
+          </p>
+        }
+        @if (purpose() !== 'lead') {
+          <form (ngSubmit)="add()">
+            <mat-form-field subscriptSizing="dynamic">
+              <mat-label>New session for</mat-label>
+              <mat-select name="student" [ngModel]="chosen()" (ngModelChange)="chosen.set($event)">
+                @for (student of students(); track student.id) {
+                  <mat-option [value]="student.id">{{ student.name }}</mat-option>
+                }
+              </mat-select>
+            </mat-form-field>
+            <button matButton="outlined" type="submit" [disabled]="busy() || !chosen()">Open it</button>
+          </form>
+        }
+        @if (problem(); as text) {
+          <p class="notice problem" role="alert">{{ text }}</p>
+        }
+        <nv-session-table
+          [sessions]="sessions()"
+          [names]="names()"
+          empty="No session yet. Choose a student above to write the first one."
+        />
+      }
+    </div>
+  `,
+  styles: `
+    form {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 1rem;
+      align-items: center;
+      margin-bottom: 1.5rem;
+    }
+  `,
+})
+export class SessionList {
+  readonly purpose = input<'lead'>();
+
+  private readonly studentsApi = inject(Students);
+  private readonly sessionsApi = inject(Sessions);
+  private readonly router = inject(Router);
+
+  protected readonly page = askedOnce(() =>
+    combineLatest([this.studentsApi.list(), this.sessionsApi.list()]),
+  );
+  protected readonly students = computed(() =>
+    (this.page.value()?.[0] ?? []).filter(({ archived }) => !archived),
+  );
+  protected readonly names = computed(
+    () => new Map(this.page.value()?.[0].map(({ id, name }) => [id, name])),
+  );
+  /** Sessions of archived students rest with them. */
+  protected readonly sessions = computed(() => {
+    const here = new Set(this.students().map(({ id }) => id));
+    return (this.page.value()?.[1] ?? []).filter(({ studentId }) => here.has(studentId));
+  });
+  protected readonly interrupted = signal(inject(LeadKeeper).kept()).asReadonly();
+  protected readonly chosen = signal<string | null>(null);
+  protected readonly busy = signal(false);
+  protected readonly problem = signal<string | null>(null);
+
+  protected add(): void {
+    const student = this.students().find(({ id }) => id === this.chosen());
+    if (!student) return;
+    this.busy.set(true);
+    this.sessionsApi.add(student.id, firstSessionFor(student)).subscribe({
+      next: ({ id }) => void this.router.navigate(['/bench', id]),
+      error: (problem: ApiProblem) => {
+        this.busy.set(false);
+        this.problem.set(problem.message);
+      },
+    });
+  }
+}

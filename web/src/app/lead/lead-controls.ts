@@ -1,0 +1,96 @@
+import { Component, inject, input } from '@angular/core';
+import { LeadStore } from './lead-store';
+
+interface Control {
+  readonly key: string;
+  readonly shown: string;
+  readonly label: string;
+  readonly run: () => void;
+}
+
+/** The large buttons under the picture, each with its key; Stop stands apart. */
+@Component({
+  selector: 'nv-lead-controls',
+  host: { '(document:keydown)': 'key($event)' },
+  template: `
+    <div class="row" role="group" aria-label="Leading">
+      <button type="button" (click)="store.pauseOrResume()">
+        {{ paused() ? 'Go on' : 'Pause' }} <small>space</small>
+      </button>
+      @for (control of controls; track control.key) {
+        <button type="button" (click)="control.run()">
+          {{ control.label }} <small>{{ control.shown }}</small>
+        </button>
+      }
+      <button type="button" class="stop" (click)="store.stop()">Stop <small>esc</small></button>
+    </div>
+  `,
+  styles: `
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.625rem;
+    }
+    button {
+      flex: 1 1 8rem;
+      min-height: 4.5rem;
+      font: 600 1.375rem / 1.2 var(--sans);
+      color: var(--ink);
+      background: none;
+      border: 2px solid var(--edge);
+      border-radius: 4px;
+      cursor: pointer;
+    }
+    button:hover {
+      background: var(--press);
+    }
+    small {
+      display: block;
+      font: 400 1rem / 1.2 var(--sans);
+      color: var(--soft-ink);
+    }
+    .stop {
+      flex: 1.4 1 8rem;
+      margin-left: 3rem;
+      border-color: var(--no);
+      background: color-mix(in srgb, var(--no) 28%, var(--ground));
+    }
+    .stop small {
+      color: var(--ink);
+    }
+    @media (max-width: 60rem) {
+      .stop {
+        margin-left: 0;
+        flex-basis: 100%;
+      }
+    }
+  `,
+})
+export class LeadControls {
+  readonly paused = input.required<boolean>();
+
+  protected readonly store = inject(LeadStore);
+  protected readonly controls: readonly Control[] = [
+    { key: 'e', shown: 'E', label: 'Ease down', run: () => this.store.ease() },
+    { key: 'n', shown: 'N', label: 'One more round', run: () => this.store.oneMore() },
+    { key: 'f', shown: 'F', label: 'Last round now', run: () => this.store.lastRound() },
+  ];
+
+  protected key(event: KeyboardEvent): void {
+    // A dialog over the screen takes its keys first, its Escape above all.
+    const elsewhere = event.target instanceof Element && event.target.closest('.cdk-overlay-container');
+    if (event.defaultPrevented || elsewhere) return;
+    if (event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
+    const run = this.commandFor(event.key);
+    if (!run) return;
+    // Space on a button would press it a second time.
+    event.preventDefault();
+    run();
+  }
+
+  private commandFor(key: string): (() => void) | undefined {
+    if (key === ' ') return () => this.store.pauseOrResume();
+    if (key === 'Escape') return () => this.store.stop();
+    return this.controls.find((control) => control.key === key.toLowerCase())?.run;
+  }
+}

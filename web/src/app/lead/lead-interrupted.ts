@@ -1,0 +1,84 @@
+import { Component, computed, inject, input, output } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { formatClock, recordOf } from '@nuvrah/core';
+import { AccountStore } from '../api/account';
+import { describePassageRecord } from '../ledger/describe-record';
+import { endedRun, interruptedRun, type KeptLead } from './lead-keeper';
+
+/** A leading that the page went away from: go on at the interrupted round, or end it there. */
+@Component({
+  selector: 'nv-lead-interrupted',
+  imports: [MatButtonModule],
+  template: `
+    <h1>Leading was interrupted</h1>
+    <p>{{ line() }}</p>
+    <ul>
+      @for (one of done(); track $index) {
+        <li>{{ one }}</li>
+      }
+    </ul>
+    <div class="ways">
+      <button matButton="filled" type="button" class="on" [disabled]="busy()" (click)="goOn.emit()">
+        Go on from {{ where() }}
+      </button>
+      <button matButton="outlined" type="button" (click)="end.emit()">
+        End it here and keep what was done
+      </button>
+    </div>
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 1.25rem;
+      max-width: 48rem;
+      margin: 0 auto;
+      padding: 4rem 2.5rem;
+      font-size: 1.25rem;
+    }
+    h1 {
+      font-size: 2.25rem;
+    }
+    ul {
+      margin: 0;
+      padding-left: 1.5rem;
+    }
+    .ways {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 1rem;
+      align-items: center;
+    }
+    .on {
+      --mat-button-filled-container-height: 3.5rem;
+      --mat-button-filled-label-text-size: 1.25rem;
+    }
+  `,
+})
+export class LeadInterrupted {
+  readonly kept = input.required<KeptLead>();
+  readonly busy = input.required<boolean>();
+  readonly goOn = output();
+  readonly end = output();
+
+  private readonly account = inject(AccountStore);
+
+  protected readonly line = computed(() => {
+    const { sitting } = this.kept();
+    return `${sitting.led.session.title}: ${formatClock(recordOf(endedRun(this.kept())).led)} led so far.`;
+  });
+  protected readonly done = computed(() =>
+    recordOf(endedRun(this.kept())).passages.map((passage) =>
+      describePassageRecord(passage, this.account.required().naming),
+    ),
+  );
+  /** "round 7" or the passage without rounds. */
+  protected readonly where = computed(() => {
+    const { state, setup } = interruptedRun(this.kept());
+    if (state.kind !== 'paused') return 'there';
+    const { resumeAt } = state;
+    if (resumeAt.kind !== 'cycle')
+      return resumeAt.kind === 'closing' ? 'the closing breath' : 'the stillness';
+    const perRound = setup.conventions.round === 'both-sides' ? 2 : 1;
+    return `round ${Math.ceil(resumeAt.cycle / perRound)}`;
+  });
+}

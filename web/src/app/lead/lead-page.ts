@@ -1,0 +1,169 @@
+import {
+  afterNextRender,
+  Component,
+  computed,
+  DestroyRef,
+  DOCUMENT,
+  inject,
+  Injector,
+  input,
+  signal,
+} from '@angular/core';
+import type { ApiProblem } from '../api/api';
+import { asked } from '../api/loaded';
+import { LoadingNote } from '../api/loading-note';
+import { RecordOutbox } from '../api/record-outbox';
+import { Sessions } from '../api/sessions';
+import { LeadClosing } from './lead-closing';
+import { LeadInterrupted } from './lead-interrupted';
+import { LeadKeeper, type KeptLead } from './lead-keeper';
+import { LeadReady } from './lead-ready';
+import { LeadScreen } from './lead-screen';
+import { LeadStore } from './lead-store';
+import type { AsksBeforeLeaving } from './leaving-lead.guard';
+import { WakeLock } from './wake-lock';
+
+/** Lead: ready, leading, closing. Dark, because the room is. */
+@Component({
+  selector: 'nv-lead-page',
+  imports: [LeadClosing, LeadInterrupted, LeadReady, LeadScreen, LoadingNote],
+  providers: [LeadStore, WakeLock],
+  host: { '(window:beforeunload)': 'unload($event)', '(document:keydown.escape)': 'stopWhenBegun()' },
+  template: `
+    <nv-loading-note [state]="page.state()" (retry)="page.again()" />
+    @if (page.value(); as ready) {
+      @switch (phase()) {
+        @case ('interrupted') {
+          @if (interrupted(); as kept) {
+            <nv-lead-interrupted [kept]="kept" [busy]="busy()" (goOn)="goOn(kept)" (end)="endThere(kept)" />
+          }
+        }
+        @case ('ready') {
+          <nv-lead-ready
+            [session]="ready.session"
+            [student]="ready.student"
+            [busy]="busy()"
+            [problem]="problem()"
+            (screened)="page.again()"
+            (begin)="start()"
+          />
+        }
+        @case ('leading') {
+          <nv-lead-screen />
+        }
+        @case ('closing') {
+          <nv-lead-closing [student]="ready.student" />
+        }
+      }
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+      min-height: 100vh;
+      background: var(--ground);
+      color: var(--ink);
+    }
+  `,
+})
+export class LeadPage implements AsksBeforeLeaving {
+  readonly id = input.required<string>();
+
+  private readonly sessions = inject(Sessions);
+  private readonly store = inject(LeadStore);
+  private readonly outbox = inject(RecordOutbox);
+  private readonly injector = inject(Injector);
+
+  protected readonly page = asked(this.id, (id) => this.sessions.withStudent(id));
+  protected readonly busy = signal(false);
+  protected readonly problem = signal<string | null>(null);
+
+  protected readonly phase = computed(() => {
+    const run = this.store.run();
+    if (!run) return this.interrupted() ? 'interrupted' : 'ready';
+    return run.state.kind === 'leading' || run.state.kind === 'paused' ? 'leading' : 'closing';
+  });
+  /** On the server, or on its way there in this browser. */
+  private readonly safe = computed(() => {
+    const sitting = this.store.sitting();
+    return !sitting || sitting.record !== null || this.outbox.isWaiting(sitting.id);
+  });
+  private readonly lastSeen = signal(inject(LeadKeeper).kept());
+  /** What was being led here when the page went away. */
+  protected readonly interrupted = computed(() => {
+    const kept = this.lastSeen();
+    return kept?.sitting.sessionId === this.id() ? kept : null;
+  });
+
+  /** One leading, one id: a second press or a second try begins the same sitting. */
+  private readonly sittingId = crypto.randomUUID();
+
+  constructor() {
+    const root = inject(DOCUMENT).documentElement;
+    root.classList.add('dark');
+    inject(DestroyRef).onDestroy(() => root.classList.remove('dark'));
+  }
+
+  /** Stop counts from the press of Start on, not only once the picture is there. */
+  private stopWanted = false;
+
+  protected stopWhenBegun(): void {
+    if (this.busy()) this.stopWanted = true;
+  }
+
+  protected start(): void {
+    const ready = this.page.value();
+    if (!ready || this.busy()) return;
+    this.busy.set(true);
+    this.stopWanted = false;
+    this.problem.set(null);
+    this.store.putAsideOther();
+    this.store.begin(ready.session, this.sittingId).subscribe({
+      next: (sitting) => void this.store.start(sitting).then(() => this.begun()),
+      error: (problem: ApiProblem) => {
+        this.busy.set(false);
+        const stale = problem.kind === 'refused' && problem.problem.code === 'stale';
+        if (stale) this.page.again();
+        this.problem.set(
+          stale
+            ? 'The session was changed meanwhile; it is shown anew. Look at it and start again.'
+            : problem.message,
+        );
+      },
+    });
+  }
+
+  protected goOn(kept: KeptLead): void {
+    this.busy.set(true);
+    this.stopWanted = false;
+    void this.store.takeUpAgain(kept).then(() => this.begun());
+  }
+
+  /** Until the controls are drawn and take the keys themselves, a stop is taken here. */
+  private begun(): void {
+    const drawn = (): void => {
+      this.busy.set(false);
+      if (this.stopWanted && this.phase() === 'leading') this.store.stop();
+    };
+    afterNextRender(drawn, { injector: this.injector });
+  }
+
+  protected endThere(kept: KeptLead): void {
+    this.store.endInterrupted(kept);
+  }
+
+  mayLeave(): boolean {
+    if (this.phase() === 'leading') {
+      return confirm('Leading is in progress. Leave it? It can be taken up again here.');
+    }
+    return (
+      this.phase() !== 'closing' ||
+      this.safe() ||
+      confirm('This sitting is not on record yet. Leave it all the same?')
+    );
+  }
+
+  protected unload(event: BeforeUnloadEvent): void {
+    if (this.phase() === 'leading' || (this.phase() === 'closing' && !this.safe())) event.preventDefault();
+  }
+}

@@ -1,0 +1,9 @@
+import type { CanDeactivateFn } from '@angular/router';
+
+/** A view that may have to be asked before it is left. */
+export interface AsksBeforeLeaving {
+  mayLeave(): boolean;
+}
+
+/** Leading is not left by a slip of the hand. */
+export const leavingLead: CanDeactivateFn<AsksBeforeLeaving> = (view) => view.mayLeave();

@@ -1,0 +1,125 @@
+import { Injectable } from '@angular/core';
+import type { Note } from '@nuvrah/core';
+import { soundNote, type SoundingNote } from './voice';
+
+/** Where a session is led: one clock for sound and picture, and a way to be heard. Seconds, from any beginning. */
+export interface Stage {
+  /** False while no sound is let out, from the start or since: the picture then leads alone. */
+  readonly audible: boolean;
+  /** The clock that notes are scheduled on. */
+  now(): number;
+  /** What is being heard now: the clock less the way to the loudspeaker. The picture follows this. */
+  heard(): number;
+  /** Schedules a note; a moment already past is sounded at once. */
+  play(note: Note, at: number): SoundingNote;
+  close(): Promise<void>;
+}
+
+/** How long the browser is given to start its audio clock, milliseconds. */
+const PATIENCE = 1_500;
+
+@Injectable({ providedIn: 'root' })
+export class Stages {
+  /** Opens a stage, to be called by a press of a key or button; a silent one where audio does not start. */
+  async open(): Promise<Stage> {
+    try {
+      const context = new AudioContext({ latencyHint: 'interactive' });
+      const started = await Promise.race([
+        context.resume().then(() => true),
+        new Promise<false>((resolve) => setTimeout(() => resolve(false), PATIENCE)),
+      ]);
+      if (started) return new AudioStage(context);
+      await context.close();
+    } catch {
+      // Neither device nor permission: the picture leads alone, and the view says so.
+    }
+    return new SilentStage();
+  }
+}
+
+/**
+ * Sound and its clock. Where the system takes the sound away in the middle (a call, another program), the clock goes on
+ * by the page's own, silently, and the sound is asked for again: the leading does not stand still.
+ */
+class AudioStage implements Stage {
+  private readonly output: GainNode;
+  /** Seconds that the audio clock stood still so far. */
+  private stoodStill = 0;
+  /** Since when it stands still, on the clock of the page in seconds; null while it runs. */
+  private silentSince: number | null = null;
+
+  constructor(private readonly context: AudioContext) {
+    this.output = context.createGain();
+    this.output.connect(context.destination);
+    context.addEventListener('statechange', this.follow);
+    document.addEventListener('visibilitychange', this.askAgain);
+  }
+
+  get audible(): boolean {
+    return this.silentSince === null;
+  }
+
+  now(): number {
+    const since = this.silentSince === null ? 0 : pageClock() - this.silentSince;
+    return this.context.currentTime + this.stoodStill + since;
+  }
+
+  heard(): number {
+    return this.now() - (this.context.outputLatency || 0);
+  }
+
+  play(note: Note, at: number): SoundingNote {
+    if (!this.audible) return NOTHING_SOUNDS;
+    const { context } = this;
+    return soundNote(context, this.output, note, Math.max(at - this.stoodStill, context.currentTime));
+  }
+
+  async close(): Promise<void> {
+    this.context.removeEventListener('statechange', this.follow);
+    document.removeEventListener('visibilitychange', this.askAgain);
+    // A short fade, so that stopping does not click.
+    this.output.gain.setTargetAtTime(0, this.context.currentTime, 0.02);
+    await this.context.close();
+  }
+
+  private readonly follow = (): void => {
+    const runs = this.context.state === 'running';
+    if (!runs && this.silentSince === null) {
+      this.silentSince = pageClock();
+      this.askAgain();
+    } else if (runs && this.silentSince !== null) {
+      this.stoodStill += pageClock() - this.silentSince;
+      this.silentSince = null;
+    }
+  };
+
+  private readonly askAgain = (): void => {
+    // A refusal changes nothing: the picture leads on, and the view says that there is no sound.
+    if (!this.audible && !document.hidden) this.context.resume().catch(() => undefined);
+  };
+}
+
+class SilentStage implements Stage {
+  readonly audible = false;
+
+  now(): number {
+    return pageClock();
+  }
+
+  heard(): number {
+    return this.now();
+  }
+
+  play(): SoundingNote {
+    return NOTHING_SOUNDS;
+  }
+
+  close(): Promise<void> {
+    return Promise.resolve();
+  }
+}
+
+const NOTHING_SOUNDS: SoundingNote = { cancel: () => undefined };
+
+/** The clock of the page, seconds. */
+const pageClock = (): number => performance.now() / 1000;

@@ -1,0 +1,129 @@
+import { Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
+import { formatClock, signById } from '@nuvrah/core';
+import { map, switchMap } from 'rxjs';
+import { AccountStore } from '../api/account';
+import type { ApiProblem } from '../api/api';
+import { asked } from '../api/loaded';
+import { LoadingNote } from '../api/loading-note';
+import { Sittings } from '../api/sittings';
+import { Students } from '../api/students';
+import { describePassageRecord } from './describe-record';
+import { EffortAndNote } from './effort-and-note';
+import { momentInWords } from '../shell/dates';
+
+/** One sitting: what was done against what was planned; effort and note can still be filled in. */
+@Component({
+  selector: 'nv-sitting-page',
+  imports: [EffortAndNote, LoadingNote, MatButtonModule, RouterLink],
+  template: `
+    <div class="page">
+      <nv-loading-note [state]="page.state()" (retry)="page.again()" />
+      @if (page.value(); as ready) {
+        <div class="page-head">
+          <h1>{{ ready.sitting.led.session.title }}</h1>
+          <span class="soft">
+            <a routerLink="/ledger" [queryParams]="{ student: ready.student.id }">{{ ready.student.name }}</a>
+            ·
+            {{ day() }}
+          </span>
+        </div>
+        @if (ready.sitting.record; as record) {
+          <p>
+            {{ record.outcome === 'finished' ? 'Finished' : 'Stopped' }} after {{ led() }}
+            @if (record.pauses > 0) {
+              , paused {{ record.pauses }} {{ record.pauses === 1 ? 'time' : 'times' }}
+            }
+          </p>
+          <ul>
+            @for (line of lines(); track $index) {
+              <li>{{ line }}</li>
+            }
+          </ul>
+          @if (signs(); as signs) {
+            <p class="notice"><strong>Signs</strong> {{ signs }}</p>
+          }
+          <nv-effort-and-note [(effort)]="effort" [(note)]="note" [problem]="problem()" (save)="save()">
+            <div class="actions">
+              <button matButton="filled" type="submit" [disabled]="busy()">Save</button>
+              <span class="soft" role="status">{{ said() }}</span>
+            </div>
+          </nv-effort-and-note>
+        } @else {
+          <p class="notice">This sitting was begun; what was done never arrived.</p>
+        }
+      }
+    </div>
+  `,
+  styles: `
+    ul {
+      padding-left: 1.25rem;
+    }
+    nv-effort-and-note {
+      display: block;
+      margin-top: 1.5rem;
+      max-width: 44rem;
+    }
+    .actions {
+      display: flex;
+      gap: 1rem;
+      align-items: center;
+    }
+  `,
+})
+export class SittingPage {
+  readonly id = input.required<string>();
+
+  private readonly sittings = inject(Sittings);
+  private readonly students = inject(Students);
+  private readonly account = inject(AccountStore);
+
+  protected readonly page = asked(this.id, (id) =>
+    this.sittings
+      .get(id)
+      .pipe(
+        switchMap((sitting) =>
+          this.students.get(sitting.studentId).pipe(map((student) => ({ sitting, student }))),
+        ),
+      ),
+  );
+  private readonly saved = signal<{ readonly version: number } | null>(null);
+  protected readonly day = computed(() =>
+    momentInWords(this.page.value()?.sitting.startedAt ?? '', this.account.required().timeZone),
+  );
+  protected readonly led = computed(() => formatClock(this.page.value()?.sitting.record?.led ?? 0));
+  protected readonly lines = computed(() =>
+    (this.page.value()?.sitting.record?.passages ?? []).map((passage) =>
+      describePassageRecord(passage, this.account.required().naming),
+    ),
+  );
+  protected readonly signs = computed(() =>
+    (this.page.value()?.sitting.record?.signs ?? []).map((sign) => signById(sign).label).join(', '),
+  );
+  protected readonly effort = linkedSignal(() => this.page.value()?.sitting.effort ?? null);
+  protected readonly note = linkedSignal(() => this.page.value()?.sitting.note ?? '');
+  protected readonly busy = signal(false);
+  protected readonly problem = signal<string | null>(null);
+  protected readonly said = signal('');
+
+  protected save(): void {
+    const sitting = this.page.value()?.sitting;
+    if (!sitting?.record) return;
+    this.busy.set(true);
+    this.problem.set(null);
+    const version = this.saved()?.version ?? sitting.version;
+    const body = { version, record: sitting.record, effort: this.effort(), note: this.note().trim() };
+    this.sittings.record(sitting.id, body).subscribe({
+      next: (saved) => {
+        this.busy.set(false);
+        this.saved.set(saved);
+        this.said.set('Saved.');
+      },
+      error: (problem: ApiProblem) => {
+        this.busy.set(false);
+        this.problem.set(problem.message);
+      },
+    });
+  }
+}

@@ -1,0 +1,90 @@
+import type { Timeline } from '@nuvrah/core';
+
+/** The stretch of a timeline that is shown, in milliseconds, [from, to). */
+export interface ScoreWindow {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** What the score is zoomed to. A span keeps its scale while numbers change; the others follow what they name. */
+export type Zoom =
+  | { readonly kind: 'session' }
+  | { readonly kind: 'passage'; readonly passage: number }
+  | { readonly kind: 'span'; readonly from: number; readonly length: number };
+
+/** Nearest zoom, in milliseconds across. */
+export const SHORTEST_SPAN = 4_000;
+
+/** A little of what is before and after, so that the ends are seen as ends. */
+const MARGIN = 0.015;
+
+export function windowOf(zoom: Zoom, timeline: Timeline): ScoreWindow {
+  switch (zoom.kind) {
+    case 'session':
+      return around(0, timeline.total);
+    case 'passage': {
+      const span = timeline.passages[zoom.passage];
+      return span ? around(span.from, span.to) : around(0, timeline.total);
+    }
+    case 'span':
+      return within(timeline, zoom.from, zoom.length);
+  }
+}
+
+function around(from: number, to: number): ScoreWindow {
+  const margin = (to - from) * MARGIN;
+  return { from: from - margin, to: to + margin };
+}
+
+/** A stretch of this length moved so that it lies in the timeline, or all of it when it is longer. */
+function within(timeline: Timeline, from: number, length: number): ScoreWindow {
+  if (length >= timeline.total * (1 + 2 * MARGIN)) return around(0, timeline.total);
+  const margin = length * MARGIN;
+  const start = Math.max(-margin, Math.min(from, timeline.total + margin - length));
+  return { from: start, to: start + length };
+}
+
+const toSpan = ({ from, to }: ScoreWindow): Zoom => ({ kind: 'span', from, length: to - from });
+
+/** Zooms by a factor (above 1: nearer) around a moment, which keeps its place on the screen. */
+export function zoomBy(window: ScoreWindow, factor: number, at: number, timeline: Timeline): Zoom {
+  const length = Math.max(SHORTEST_SPAN, (window.to - window.from) / factor);
+  const share = (at - window.from) / (window.to - window.from);
+  return toSpan(within(timeline, at - share * length, length));
+}
+
+/** Moves the window by so many milliseconds, as far as there is something to see. */
+export const panBy = (window: ScoreWindow, by: number, timeline: Timeline): Zoom =>
+  toSpan(within(timeline, window.from + by, window.to - window.from));
+
+/** Moves the window as little as it takes to show a stretch. */
+export function reveal(window: ScoreWindow, stretch: ScoreWindow, timeline: Timeline): Zoom | null {
+  const length = window.to - window.from;
+  const margin = Math.min(length * 0.1, 2_000);
+  if (stretch.from - margin < window.from && window.from > 0) {
+    return toSpan(within(timeline, stretch.from - margin, length));
+  }
+  if (stretch.to + margin > window.to && window.to < timeline.total) {
+    return toSpan(within(timeline, stretch.to + margin - length, length));
+  }
+  return null;
+}
+
+/** One round of a passage across the whole width. */
+export function roundZoom(timeline: Timeline, passage: number, round: number): Zoom {
+  const events = timeline.events.filter((event) => event.passage === passage && event.round === round);
+  const [first, last] = [events[0], events.at(-1)];
+  return first && last ? toSpan(around(first.from, last.to)) : { kind: 'passage', passage };
+}
+
+/** The first few rounds of a passage with what comes before them: how the Bench opens. */
+export function openingZoom(timeline: Timeline, passage: number): Zoom {
+  const span = timeline.passages[passage];
+  const rounds = span?.rounds;
+  if (!span || !rounds) return { kind: 'passage', passage };
+  const round = ((rounds.to - rounds.from) / rounds.cycles) * rounds.cyclesPerRound;
+  const length = rounds.from - span.from + round * 2.5;
+  return length < span.to - span.from
+    ? { kind: 'span', from: span.from - length * MARGIN, length }
+    : { kind: 'passage', passage };
+}

@@ -1,0 +1,199 @@
+import { Component, computed, effect, inject, input, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatButtonModule } from '@angular/material/button';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import type { Student } from '@nuvrah/contract';
+import {
+  checkCapacity,
+  comfortFactors,
+  describeCapacityProblem,
+  EARLY_SITTINGS,
+  formatSeconds,
+  sustainableCapacity,
+  type CapacityPhase,
+} from '@nuvrah/core';
+import { AccountStore } from '../api/account';
+import type { ApiProblem } from '../api/api';
+import { Students } from '../api/students';
+import { dayInWords } from '../shell/dates';
+
+const LABELS: readonly {
+  readonly phase: CapacityPhase;
+  readonly label: string;
+  readonly optional: boolean;
+}[] = [
+  { phase: 'inhale', label: 'Inhale', optional: false },
+  { phase: 'hold', label: 'Hold', optional: true },
+  { phase: 'exhale', label: 'Exhale', optional: false },
+  { phase: 'emptyHold', label: 'Empty hold', optional: true },
+];
+
+/** The comfortable capacity typed in, and what follows from it as sustainable, with the derivation. */
+@Component({
+  selector: 'nv-capacity-form',
+  imports: [FormsModule, MatButtonModule, MatFormFieldModule, MatInputModule],
+  template: `
+    <p class="soft">
+      Seconds that could go on for ten minutes without strain; not the longest. Leave a hold empty if it was
+      not measured.
+    </p>
+    <form (ngSubmit)="submit()">
+      @for (field of fields; track field.phase) {
+        <mat-form-field>
+          <mat-label>{{ field.label }}</mat-label>
+          <input
+            matInput
+            inputmode="decimal"
+            autocomplete="off"
+            [name]="field.phase"
+            [ngModel]="typed()[field.phase]"
+            (ngModelChange)="type(field.phase, $event)"
+            [attr.aria-invalid]="problems()[field.phase] ? true : null"
+            [attr.aria-describedby]="'capacity-' + field.phase"
+          />
+          <span matTextSuffix>s</span>
+          <mat-hint [id]="'capacity-' + field.phase" [class.wrong]="problems()[field.phase]">
+            {{ problems()[field.phase] ?? sustained()[field.phase] ?? (field.optional ? 'if measured' : '') }}
+          </mat-hint>
+        </mat-form-field>
+      }
+      @if (message(); as text) {
+        <p class="notice problem wide" role="alert">{{ text }}</p>
+      }
+      <div class="wide actions">
+        <button matButton="filled" type="submit" [disabled]="busy()">Record capacity of today</button>
+        @if (student().capacity; as check) {
+          <span class="soft">last recorded {{ dayInWords(check.checkedOn) }}</span>
+        }
+      </div>
+    </form>
+    <p class="soft derivation">{{ derivation() }}</p>
+  `,
+  styles: `
+    form {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 1rem;
+      margin-top: 1rem;
+    }
+    .wide {
+      grid-column: 1 / -1;
+    }
+    .actions {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 1rem;
+      align-items: center;
+    }
+    .wrong {
+      color: var(--no);
+    }
+    .derivation {
+      margin-top: 0.75rem;
+    }
+  `,
+})
+export class CapacityForm {
+  readonly student = input.required<Student>();
+  readonly recorded = output();
+
+  private readonly students = inject(Students);
+  private readonly account = inject(AccountStore);
+
+  protected readonly fields = LABELS;
+  protected readonly dayInWords = dayInWords;
+  protected readonly typed = signal<Readonly<Record<CapacityPhase, string>>>({
+    inhale: '',
+    hold: '',
+    exhale: '',
+    emptyHold: '',
+  });
+  protected readonly busy = signal(false);
+  protected readonly message = signal<string | null>(null);
+  private readonly tried = signal(false);
+
+  private readonly checked = computed(() => {
+    const typed = this.typed();
+    const number = (phase: CapacityPhase): number | null => {
+      const text = typed[phase].trim().replace(',', '.');
+      return text === '' ? null : Number(text);
+    };
+    return checkCapacity({
+      inhale: number('inhale'),
+      exhale: number('exhale'),
+      hold: number('hold'),
+      emptyHold: number('emptyHold'),
+    });
+  });
+
+  /** Problems by field: a missing value is one only after the first try to record. */
+  protected readonly problems = computed(() => {
+    const checked = this.checked();
+    if (checked.ok) return {} as Partial<Record<CapacityPhase, string>>;
+    const shown = checked.problem.filter(({ code }) => code !== 'capacity-missing' || this.tried());
+    return Object.fromEntries(
+      shown.map((problem) => [problem.phase, describeCapacityProblem(problem)]),
+    ) as Partial<Record<CapacityPhase, string>>;
+  });
+
+  private readonly factors = computed(() => comfortFactors(this.student().sittings));
+
+  protected readonly sustained = computed(() => {
+    const checked = this.checked();
+    if (!checked.ok) return {} as Partial<Record<CapacityPhase, string>>;
+    const { inhale, internalHold, exhale, externalHold } = sustainableCapacity(checked.value, this.factors());
+    const say = (value: number | null): string | undefined =>
+      value === null ? undefined : `sustainable ${formatSeconds(value)} s`;
+    return {
+      inhale: say(inhale),
+      hold: say(internalHold),
+      exhale: say(exhale),
+      emptyHold: say(externalHold),
+    };
+  });
+
+  protected readonly derivation = computed(() => {
+    const { breath, hold } = this.factors();
+    const early = this.student().sittings < EARLY_SITTINGS;
+    const why = early ? `, 0.1 lower during the first ${EARLY_SITTINGS} sittings` : '';
+    return `Sustainable = measured × ${breath} for breaths and × ${hold} for holds${why}.`;
+  });
+
+  constructor() {
+    effect(() => {
+      const check = this.student().capacity;
+      const text = (value: number | null | undefined): string =>
+        value === null || value === undefined ? '' : formatSeconds(value);
+      this.typed.set({
+        inhale: text(check?.inhale),
+        hold: text(check?.hold),
+        exhale: text(check?.exhale),
+        emptyHold: text(check?.emptyHold),
+      });
+    });
+  }
+
+  protected type(phase: CapacityPhase, text: string): void {
+    this.typed.update((typed) => ({ ...typed, [phase]: text }));
+  }
+
+  protected submit(): void {
+    this.tried.set(true);
+    const checked = this.checked();
+    if (!checked.ok) return;
+    this.busy.set(true);
+    this.message.set(null);
+    const body = { checkedOn: this.account.required().today, ...checked.value };
+    this.students.addCapacity(this.student().id, body).subscribe({
+      next: () => {
+        this.busy.set(false);
+        this.recorded.emit();
+      },
+      error: (problem: ApiProblem) => {
+        this.busy.set(false);
+        this.message.set(problem.message);
+      },
+    });
+  }
+}

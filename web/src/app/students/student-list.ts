@@ -1,0 +1,77 @@
+import { Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatSlideToggleModule } from '@angular/material/slide-toggle';
+import { RouterLink } from '@angular/router';
+import { askedOnce } from '../api/loaded';
+import { LoadingNote } from '../api/loading-note';
+import { Students } from '../api/students';
+import { dayInWords } from '../shell/dates';
+import { CapacityLine } from './capacity-line';
+
+@Component({
+  selector: 'nv-student-list',
+  imports: [CapacityLine, LoadingNote, MatButtonModule, MatSlideToggleModule, RouterLink],
+  template: `
+    <div class="page">
+      <div class="page-head">
+        <h1>Students</h1>
+        <span class="grow"></span>
+        @if (archivedCount() > 0) {
+          <mat-slide-toggle [checked]="withArchived()" (change)="withArchived.set($event.checked)">
+            show {{ archivedCount() }} archived
+          </mat-slide-toggle>
+        }
+        <a matButton="filled" routerLink="/students/new">Add a student</a>
+      </div>
+      <nv-loading-note [state]="list.state()" (retry)="list.again()" />
+      @if (list.value()) {
+        @if (shown().length === 0) {
+          <p class="notice">Nobody here yet. Add a student to begin.</p>
+        } @else {
+          <table class="sheet-table">
+            <thead>
+              <tr>
+                <th scope="col">name</th>
+                <th scope="col" class="number">born</th>
+                <th scope="col">hand</th>
+                <th scope="col">comfortable capacity</th>
+                <th scope="col" class="number">sittings</th>
+                <th scope="col">screened on paper</th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (student of shown(); track student.id) {
+                <tr [class.soft]="student.archived">
+                  <td>
+                    <a [routerLink]="['/students', student.id]">{{ student.name }}</a>
+                    @if (student.archived) {
+                      · archived
+                    }
+                  </td>
+                  <td class="number">{{ student.birthYear }}</td>
+                  <td>{{ student.hand }}</td>
+                  <td><nv-capacity-line [capacity]="student.capacity" /></td>
+                  <td class="number">{{ student.sittings }}</td>
+                  <td>{{ student.screenedOn ? dayInWords(student.screenedOn) : '–' }}</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+        }
+      }
+    </div>
+  `,
+})
+export class StudentList {
+  private readonly students = inject(Students);
+
+  protected readonly dayInWords = dayInWords;
+  protected readonly list = askedOnce(() => this.students.list());
+  protected readonly withArchived = signal(false);
+
+  private readonly all = computed(() => this.list.value() ?? []);
+  protected readonly archivedCount = computed(() => this.all().filter(({ archived }) => archived).length);
+  protected readonly shown = computed(() =>
+    this.all().filter(({ archived }) => this.withArchived() || !archived),
+  );
+}

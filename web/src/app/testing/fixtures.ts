@@ -1,0 +1,84 @@
+// Rows and providers that several specs share.
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
+import { API_ROOT, type Account, type Sitting, type StoredSession, type Student } from '@nuvrah/contract';
+import {
+  DEFAULT_CONVENTIONS,
+  newSession,
+  type CountedPassage,
+  type Session,
+  type SessionJson,
+} from '@nuvrah/core';
+import { AccountStore } from '../api/account';
+
+export const ids = {
+  counted: '6f1c2a52-54e6-4f0c-9a5e-1d7f3a1b2c3d',
+  natural: '0b8f3c3e-8c0a-4d43-a6a0-7e6d5c4b3a21',
+  session: '9a1d0f6e-1111-4222-8333-444455556666',
+  student: '1b2c3d4e-5f60-4711-8222-933344445555',
+  sitting: '7c7c7c7c-1234-4321-8abc-def012345678',
+};
+
+export const account: Account = {
+  id: ids.student,
+  name: 'Tamsin Hale-Okoro',
+  email: 'tamsin@orrins-quay.example',
+  naming: 'plain',
+  emergencyNumber: '112',
+  timeZone: 'Europe/London',
+  today: '2026-03-10',
+  conventions: DEFAULT_CONVENTIONS,
+};
+
+export const student: Student = {
+  id: ids.student,
+  version: 1,
+  name: 'Hesper Vane',
+  birthYear: 1988,
+  hand: 'right',
+  note: '',
+  archived: false,
+  capacity: { id: ids.natural, checkedOn: '2026-03-01', inhale: 10, exhale: 13, hold: 14, emptyHold: null },
+  paperScreening: null,
+  sittings: 7,
+};
+
+export const session = newSession('Evening', ids);
+export const countedOf = (of: Session): CountedPassage => of.passages[0] as CountedPassage;
+export const withCounted = (change: Partial<CountedPassage>, of = session): Session => ({
+  ...of,
+  passages: of.passages.map((passage) => (passage.kind === 'counted' ? { ...passage, ...change } : passage)),
+});
+
+export const storedSession = (of = session, version = 1): StoredSession => ({
+  id: ids.session,
+  version,
+  studentId: ids.student,
+  document: of as unknown as SessionJson,
+  updatedAt: '2026-03-10T12:00:00.000Z',
+});
+
+export const sittingOf = (of = session): Sitting => ({
+  id: ids.sitting,
+  version: 1,
+  studentId: ids.student,
+  sessionId: ids.session,
+  startedAt: '2026-03-10T12:00:00.000Z',
+  led: { session: of as unknown as SessionJson, conventions: DEFAULT_CONVENTIONS, hand: 'right' },
+  record: null,
+  effort: null,
+  note: '',
+});
+
+/** A test bed with a signed-in account and a server whose answers the spec gives. */
+export function configure(...providers: unknown[]): HttpTestingController {
+  TestBed.configureTestingModule({
+    providers: [provideRouter([]), provideHttpClient(), provideHttpClientTesting(), ...providers],
+  });
+  const http = TestBed.inject(HttpTestingController);
+  TestBed.inject(AccountStore).load().subscribe();
+  http.expectOne(`${API_ROOT}/auth/account`).flush(account);
+  return http;
+}
