@@ -24,8 +24,8 @@ export default defineConfig({
   fullyParallel: false,
   workers: 1,
   retries: 0,
-  timeout: 90_000,
-  expect: { timeout: 15_000 },
+  timeout: 180_000,
+  expect: { timeout: 30_000 },
   reporter: [
     ['list'],
     ...(tally ? [['./src/tally-reporter.ts', { file: path.join(tally, 'e2e.json') }] as const] : []),

@@ -3,7 +3,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { test as base, type Page } from '@playwright/test';
+import { expect, test as base, type Page } from '@playwright/test';
 import pg from 'pg';
 
 const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '../..');
@@ -69,16 +69,39 @@ export async function signIn(page: Page): Promise<void> {
   await page.getByRole('heading', { name: 'Students' }).waitFor();
 }
 
-/** Lets the audio clock of the page run faster, so that a sitting takes seconds. Nothing in the application knows. */
-export async function fastClock(page: Page, times: number): Promise<void> {
-  await page.addInitScript((factor) => {
-    const clock = Object.getOwnPropertyDescriptor(BaseAudioContext.prototype, 'currentTime');
-    Object.defineProperty(BaseAudioContext.prototype, 'currentTime', {
-      get(this: BaseAudioContext) {
-        return (clock?.get?.call(this) as number) * factor;
-      },
-    });
-  }, times);
+/** The audio clock of a page, moved by the journey: a slow machine changes nothing in what is led. */
+export interface AudioClock {
+  /** Lets so many seconds pass at once. */
+  pass(seconds: number): Promise<void>;
+  /** Lets time pass in small steps until this round is shown. */
+  untilRound(line: string): Promise<void>;
+}
+
+/** Takes the audio clock of the page in hand, before the page is opened. Nothing in the application knows. */
+export async function takeAudioClock(page: Page): Promise<AudioClock> {
+  await page.addInitScript(() => {
+    const clock = window as unknown as { audioTime: number };
+    clock.audioTime = 0;
+    Object.defineProperty(BaseAudioContext.prototype, 'currentTime', { get: () => clock.audioTime });
+  });
+  const pass = (seconds: number): Promise<void> =>
+    page.evaluate((more) => {
+      (window as unknown as { audioTime: number }).audioTime += more;
+      // What was drawn two frames later has seen it.
+      return new Promise<void>((done) => requestAnimationFrame(() => requestAnimationFrame(() => done())));
+    }, seconds);
+  const round = page.locator('.round');
+  return {
+    pass,
+    untilRound: async (line) => {
+      await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
+      for (let step = 0; step < 300; step++) {
+        if ((await round.count()) > 0 && (await round.textContent()) === line) return;
+        await pass(2);
+      }
+      throw new Error(`"${line}" was never shown`);
+    },
+  };
 }
 
 export const test = base.extend<{ signedIn: Page }, { application: Application }>({

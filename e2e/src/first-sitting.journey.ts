@@ -1,7 +1,7 @@
-import { expect, fastClock, signIn, test } from './application.js';
+import { expect, takeAudioClock, signIn, test } from './application.js';
 
 test('from a new student to a sitting on record', async ({ page }) => {
-  await fastClock(page, 12);
+  const clock = await takeAudioClock(page);
   await signIn(page);
 
   await page.getByRole('link', { name: 'Add a student' }).click();
@@ -44,12 +44,13 @@ test('from a new student to a sitting on record', async ({ page }) => {
   await page.getByRole('button', { name: 'Record screening' }).click();
 
   await page.getByRole('button', { name: 'Start' }).click();
-  await expect(page.locator('.round')).toHaveText('Round 1 of 3');
+  await clock.untilRound('Round 1 of 3');
   await page.keyboard.press('e');
   await expect(page.getByRole('status')).toHaveText('Easier from the next round on.');
-  await expect(page.locator('.round')).toHaveText('Round 3 of 3');
+  await clock.untilRound('Round 3 of 3');
   await expect(page.locator('header')).toContainText('in 2 · hold 8 · out 4 · empty 0');
-  await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible({ timeout: 60_000 });
+  await clock.pass(300);
+  await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible();
   await expect(page.getByText('What was done is on record.')).toBeVisible();
 
   await page.getByText('4', { exact: true }).click();
@@ -68,12 +69,12 @@ test('from a new student to a sitting on record', async ({ page }) => {
 });
 
 test('a stop is quiet at once, says what to do first and keeps what was done', async ({ page }) => {
-  await fastClock(page, 10);
+  const clock = await takeAudioClock(page);
   await signIn(page);
   await page.getByRole('link', { name: 'Lead', exact: true }).click();
   await page.getByRole('link', { name: 'Lead Slack water' }).click();
   await page.getByRole('button', { name: 'Start' }).click();
-  await expect(page.locator('.round')).toHaveText('Round 2 of 6');
+  await clock.untilRound('Round 2 of 6');
   await page.keyboard.press('Escape');
 
   await expect(page.getByRole('heading', { name: 'Stopped' })).toBeVisible();

@@ -1,7 +1,7 @@
-import { expect, fastClock, signIn, test } from './application.js';
+import { expect, signIn, takeAudioClock, test } from './application.js';
 
 test('a session is found, changed, led and put on record by keyboard alone', async ({ page }) => {
-  await fastClock(page, 20);
+  const clock = await takeAudioClock(page);
   await signIn(page);
   const focus = page.locator(':focus');
   /** Tabs until something with this name has the focus. */
@@ -41,7 +41,7 @@ test('a session is found, changed, led and put on record by keyboard alone', asy
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Start' }).waitFor();
   await page.keyboard.press('Space');
-  await expect(page.locator('.round')).toHaveText('Round 1 of 3');
+  await clock.untilRound('Round 1 of 3');
   await page.keyboard.press('Space');
   await expect(page.getByText('Paused', { exact: true })).toBeVisible();
   await page.keyboard.press('?');
@@ -50,8 +50,11 @@ test('a session is found, changed, led and put on record by keyboard alone', asy
   await expect(page.getByRole('heading', { name: 'Keys' })).toBeHidden();
   await expect(page.getByText('Paused', { exact: true })).toBeVisible();
   await page.keyboard.press('Space');
+  await expect(page.getByText('Paused', { exact: true })).toBeHidden();
   await page.keyboard.press('f');
-  await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('status')).toHaveText('This round is the last.');
+  await clock.pass(300);
+  await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible();
   await tabTo(/^Keep on record$/);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('row').nth(1)).toContainText('1 of 3 rounds');
