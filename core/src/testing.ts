@@ -1,9 +1,16 @@
 // Values and generators that several specs share.
 import fc from 'fast-check';
 import type { Conventions } from './conventions/index.js';
-import { CONVENTION_QUESTIONS, DEFAULT_CONVENTIONS } from './conventions/index.js';
+import { CONVENTION_KEYS, CONVENTION_QUESTIONS, DEFAULT_CONVENTIONS } from './conventions/index.js';
 import { parseRatio, type Ratio } from './ratio/index.js';
-import type { CountedPassage, NaturalPassage, Session } from './session/index.js';
+import {
+  newPassage,
+  type CountedPassage,
+  type NaturalPassage,
+  type Passage,
+  type Session,
+} from './session/index.js';
+import { TECHNIQUE_IDS, type TechniqueId } from './technique/index.js';
 import { counts, pace, seconds } from './units/index.js';
 
 export function ratioOf(text: string): Ratio {
@@ -12,35 +19,37 @@ export function ratioOf(text: string): Ratio {
   return parsed.value.ratio;
 }
 
-export const counted = (
-  text: string,
-  base: number,
-  change: Partial<CountedPassage> = {},
-): CountedPassage => ({
-  kind: 'counted',
-  id: 'a',
-  technique: 'nadi-shodhana',
-  ratio: ratioOf(text),
-  base: counts(base),
-  pace: pace(1000),
-  startsOn: 'left',
-  cycles: 14,
-  handUp: seconds(5),
-  closing: seconds(10),
-  ...change,
-});
+/** A passage of a technique with its starting dosage, some of it changed. */
+export function passageOf<K extends Passage['kind']>(
+  technique: TechniqueId,
+  kind: K,
+  change: Partial<Extract<Passage, { kind: K }>> = {},
+): Extract<Passage, { kind: K }> {
+  const passage = newPassage(technique, technique);
+  if (passage.kind !== kind) throw new Error(`${technique} is not ${kind}`);
+  return { ...(passage as Extract<Passage, { kind: K }>), ...change };
+}
 
-export const stillness = (length = 60): NaturalPassage => ({
-  kind: 'natural',
-  id: 'b',
-  technique: 'closing-stillness',
-  length: seconds(length),
-});
+/** Alternate-nostril breathing at this ratio, starting left, without what the convention might add. */
+export const counted = (text: string, base: number, change: Partial<CountedPassage> = {}): CountedPassage =>
+  passageOf('nadi-shodhana', 'counted', {
+    id: 'a',
+    ratio: ratioOf(text),
+    base: counts(base),
+    startsOn: 'left',
+    emptyHold: 'as-written',
+    cycles: 14,
+    ...change,
+  });
+
+export const stillness = (length = 60): NaturalPassage =>
+  passageOf('closing-stillness', 'natural', { id: 'b', length: seconds(length), seat: 'cross-legged' });
 
 export const sessionOf = (...passages: Session['passages']): Session => ({
   title: 'Evening',
   goal: 'calm',
   conventions: {},
+  seatChange: seconds(10),
   passages,
 });
 
@@ -49,18 +58,11 @@ export const conventions = (change: Partial<Conventions> = {}): Conventions => (
   ...change,
 });
 
-const choice = <K extends keyof Conventions>(key: K): fc.Arbitrary<Conventions[K]> =>
-  fc.constantFrom(...(Object.keys(CONVENTION_QUESTIONS[key].choices) as Conventions[K][]));
-
-export const anyConventions: fc.Arbitrary<Conventions> = fc.record({
-  round: choice('round'),
-  startingSide: choice('startingSide'),
-  begins: choice('begins'),
-  endsOn: choice('endsOn'),
-  closingHand: choice('closingHand'),
-  fingerPosition: choice('fingerPosition'),
-  leftClosedBy: choice('leftClosedBy'),
-});
+export const anyConventions = fc.record(
+  Object.fromEntries(
+    CONVENTION_KEYS.map((key) => [key, fc.constantFrom(...Object.keys(CONVENTION_QUESTIONS[key].choices))]),
+  ),
+) as fc.Arbitrary<unknown> as fc.Arbitrary<Conventions>;
 
 const anyRatio: fc.Arbitrary<Ratio> = fc
   .tuple(
@@ -96,3 +98,30 @@ export const anySession: fc.Arbitrary<Session> = fc
     goal: fc.constantFrom('calm', 'energise'),
   })
   .map(({ passage, rest, goal }) => ({ ...sessionOf(passage, stillness(rest)), goal: goal as 'calm' }));
+
+/** Two passages of any technique as it begins, with what goes with holds where there are any. */
+export const anyMixedSession: fc.Arbitrary<Session> = fc
+  .array(
+    fc.record({
+      technique: fc.constantFrom(...TECHNIQUE_IDS),
+      open: fc.boolean(),
+      locked: fc.boolean(),
+      ownPace: fc.integer({ min: 0, max: 40 }),
+      cycles: fc.integer({ min: 1, max: 6 }),
+    }),
+    { minLength: 1, maxLength: 2 },
+  )
+  .map((specs) =>
+    sessionOf(
+      ...specs.map(({ technique, open, locked, ownPace, cycles }, index): Passage => {
+        const passage = newPassage(technique, `${technique}-${index}`);
+        if (passage.kind === 'natural') return { ...passage, untilTap: open };
+        if (passage.kind === 'strokes') return { ...passage, sets: Math.min(cycles, 3), strokes: 20 };
+        const openHold = open
+          ? ({ phase: 'internalHold', expected: seconds(6), cap: seconds(11) } as const)
+          : null;
+        const locks = { ...passage.locks, internalHold: locked ? (['chin', 'root'] as const) : [] };
+        return { ...passage, openHold, locks, ownPace: seconds(ownPace), cycles };
+      }),
+    ),
+  );

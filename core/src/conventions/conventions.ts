@@ -1,4 +1,4 @@
-/** Where schools differ in alternate-nostril breathing, as far as it bears on the timeline. */
+/** Where schools differ (domain: section "where schools differ"). Some bear on the timeline, the others on fitting, screening and growth. */
 export interface Conventions {
   readonly round: 'both-sides' | 'one-side';
   readonly startingSide: 'left' | 'right' | 'by-goal';
@@ -7,6 +7,16 @@ export interface Conventions {
   readonly closingHand: 'dominant' | 'right';
   readonly fingerPosition: 'folded' | 'between-brows' | 'temple' | 'free' | 'thumb-and-index';
   readonly leftClosedBy: 'ring-and-little' | 'ring' | 'middle';
+  readonly holdsComeIn: 'from-the-start' | 'after-1-1' | 'after-1-2' | 'after-10-20';
+  readonly growthOrder: 'count-first' | 'ratio-first' | 'full-ratio' | 'even-four-part' | 'exhale-led';
+  readonly externalHold: 'none' | 'turning-pause' | 'equal';
+  readonly hum: 'exhale' | 'both';
+  readonly counting: 'up' | 'down' | 'silent-later';
+  readonly mealGap: 'by-technique' | 'half-hour-alternating';
+  readonly longExhaleInLowMood: 'avoid' | 'allow';
+  readonly lockOrder: 'chin-first' | 'root-first';
+  readonly restAfterStrokes: 'until-quiet' | 'fixed';
+  readonly bothEntriesInADay: 'avoid' | 'allow';
 }
 
 export type ConventionKey = keyof Conventions;
@@ -73,18 +83,88 @@ export const CONVENTION_QUESTIONS: { readonly [K in ConventionKey]: ConventionQu
     preset: 'ring-and-little',
     why: 'Two fingers together stay steady longer.',
   },
+  holdsComeIn: {
+    question: 'Holds come in',
+    choices: {
+      'from-the-start': 'from the start, short',
+      'after-1-1': 'after 1:1 is easy',
+      'after-1-2': 'after 1:2 is easy',
+      'after-10-20': 'after 10:20 is easy for 5 minutes',
+    },
+    preset: 'after-1-2',
+    why: 'A long easy exhale shows that there is room for a hold; each school of growth brings its own.',
+  },
+  growthOrder: {
+    question: 'What grows first',
+    choices: {
+      'count-first': 'the count, then the ratio',
+      'ratio-first': 'the ratio at one base',
+      'full-ratio': 'the full ratio, small base',
+      'even-four-part': 'four even parts',
+      'exhale-led': 'the exhale; holds last',
+    },
+    preset: 'count-first',
+    why: 'Length without holds is the gentlest way to more.',
+  },
+  externalHold: {
+    question: 'Empty hold in alternate-nostril',
+    choices: { none: 'none', 'turning-pause': 'a turning pause', equal: 'as long as the full hold' },
+    preset: 'none',
+    why: 'Empty holds ask most of the breath; they come last if at all.',
+  },
+  hum: {
+    question: 'The hum is on',
+    choices: { exhale: 'the exhale', both: 'exhale and inhale' },
+    preset: 'exhale',
+    why: 'Humming on the inhale is an effort for most.',
+  },
+  counting: {
+    question: 'Counts are called',
+    choices: { up: 'upwards', down: 'downwards', 'silent-later': 'silent after the first rounds' },
+    preset: 'up',
+    why: 'Counting up tells where one is without knowing the end.',
+  },
+  mealGap: {
+    question: 'Gap after a meal',
+    choices: {
+      'by-technique': '4 h forceful, 3 h general, 2 h hold-free alternate-nostril, none for quiet ones',
+      'half-hour-alternating': 'the same, but half an hour for hold-free alternate-nostril',
+    },
+    preset: 'by-technique',
+    why: 'A full stomach presses on the breath.',
+  },
+  longExhaleInLowMood: {
+    question: 'Long exhale in low mood',
+    choices: { avoid: 'avoid beyond 1:1', allow: 'allow' },
+    preset: 'avoid',
+    why: 'Even or inhale-led breathing lifts more.',
+  },
+  lockOrder: {
+    question: 'Locks are set',
+    choices: { 'chin-first': 'chin, abdomen, root', 'root-first': 'root first' },
+    preset: 'chin-first',
+    why: 'The chin keeps the throat quiet before the rest follows; released in reverse.',
+  },
+  restAfterStrokes: {
+    question: 'Rest after strokes',
+    choices: { 'until-quiet': 'until the breath is quiet', fixed: 'fixed seconds' },
+    preset: 'until-quiet',
+    why: 'Planned as 45 s (60 s before holds), at least 30, at most 120.',
+  },
+  bothEntriesInADay: {
+    question: 'Left- and right-entry on one day',
+    choices: { avoid: 'avoid', allow: 'allow' },
+    preset: 'avoid',
+    why: 'They are said to pull in opposite directions.',
+  },
 };
 
+export const CONVENTION_KEYS = Object.keys(CONVENTION_QUESTIONS) as readonly ConventionKey[];
+
 /** The defaults of {@link CONVENTION_QUESTIONS}. */
-export const DEFAULT_CONVENTIONS: Conventions = {
-  round: CONVENTION_QUESTIONS.round.preset,
-  startingSide: CONVENTION_QUESTIONS.startingSide.preset,
-  begins: CONVENTION_QUESTIONS.begins.preset,
-  endsOn: CONVENTION_QUESTIONS.endsOn.preset,
-  closingHand: CONVENTION_QUESTIONS.closingHand.preset,
-  fingerPosition: CONVENTION_QUESTIONS.fingerPosition.preset,
-  leftClosedBy: CONVENTION_QUESTIONS.leftClosedBy.preset,
-};
+export const DEFAULT_CONVENTIONS = Object.fromEntries(
+  CONVENTION_KEYS.map((key) => [key, CONVENTION_QUESTIONS[key].preset]),
+) as unknown as Conventions;
 
 /** An instructor's profile with a session's own overrides laid over it. */
 export const resolveConventions = (profile: Conventions, overrides: Partial<Conventions>): Conventions => ({

@@ -1,7 +1,29 @@
-import { Type, type Static, type TSchema } from '@sinclair/typebox';
-import { CONVENTION_QUESTIONS, type ConventionKey, type Conventions } from '../conventions/index.js';
-import { GOALS, type Session } from '../session/index.js';
-import { CATALOGUE, type TechniqueId } from '../technique/index.js';
+import { Type, type Static, type TSchema, type TUnsafe } from '@sinclair/typebox';
+import {
+  CONVENTION_KEYS,
+  CONVENTION_QUESTIONS,
+  type ConventionKey,
+  type Conventions,
+} from '../conventions/index.js';
+import { PHASE_KINDS } from '../ratio/index.js';
+import { MOST_CYCLES, type HoldKind, type Ramp, type Session, type StrokePassage } from '../session/index.js';
+import {
+  EAR_HANDS,
+  GAZES,
+  GOALS,
+  HEADS,
+  LOCK_IDS,
+  PASSWAY_NAMES,
+  RESTING_HANDS,
+  ROUTE_NAMES,
+  SEATS,
+  STROKE_NAMES,
+  TECHNIQUE_IDS,
+  TONGUES,
+  type Hum,
+  type StrokeAirway,
+  type TechniqueId,
+} from '../technique/index.js';
 import { FASTEST_PACE, SLOWEST_PACE } from '../units/index.js';
 
 /** A closed set of words. */
@@ -27,21 +49,130 @@ const ratioSchema = Type.Object(
   closed,
 );
 
-const techniqueSchema = oneOf<TechniqueId>(keysOf(CATALOGUE));
-const idSchema = Type.String({ format: 'uuid' });
+const uuid = Type.String({ format: 'uuid' });
+const nullable = <T extends TSchema>(schema: T) => Type.Union([schema, Type.Null()]);
+const halves = (minimum: number, maximum: number) => Type.Number({ minimum, maximum, multipleOf: 0.5 });
+const whole = (minimum: number, maximum: number) => Type.Integer({ minimum, maximum });
+const keyOf = <T extends string>(record: Readonly<Record<T, unknown>>) => oneOf<T>(keysOf(record));
+
+const passageFacts = {
+  id: uuid,
+  technique: oneOf<TechniqueId>(TECHNIQUE_IDS),
+  variant: nullable(uuid),
+  seat: keyOf(SEATS),
+  resting: keyOf(RESTING_HANDS),
+};
+
+const paceSchema = whole(FASTEST_PACE, SLOWEST_PACE);
+const passway = keyOf(PASSWAY_NAMES);
+const locks = Type.Array(oneOf(LOCK_IDS), { maxItems: LOCK_IDS.length, uniqueItems: true });
+const strokeAirway = oneOf<StrokeAirway>(['left', 'right', 'both']);
+const holdKind = oneOf<HoldKind>(['internalHold', 'externalHold']);
+
+const dressingSchema = Type.Object(
+  {
+    throatSound: Type.Boolean(),
+    hum: oneOf<Hum>(['none', 'convention', 'exhale', 'both']),
+    ears: nullable(keyOf(EAR_HANDS)),
+    gaze: keyOf(GAZES),
+    tongue: keyOf(TONGUES),
+    head: keyOf(HEADS),
+    syllable: Type.String({ maxLength: 40 }),
+    tension: Type.Boolean(),
+  },
+  closed,
+);
+
+const partsSchema = nullable(
+  Type.Object(
+    {
+      lengths: Type.Array(halves(0.5, 100), { minItems: 2, maxItems: 6 }),
+      pause: halves(0, 10),
+      atEnd: Type.Boolean(),
+      regions: Type.Boolean(),
+    },
+    closed,
+  ),
+);
+
+const rampSchema = unionByKind<Ramp>(
+  Type.Object(
+    {
+      kind: Type.Literal('step'),
+      of: oneOf([...PHASE_KINDS, 'base']),
+      by: halves(-20, 20),
+      every: whole(1, 100),
+      to: halves(0, 100),
+    },
+    closed,
+  ),
+  Type.Object({ kind: Type.Literal('from'), of: holdKind, round: whole(2, 500) }, closed),
+);
 
 const countedPassageSchema = Type.Object(
   {
     kind: Type.Literal('counted'),
-    id: idSchema,
-    technique: techniqueSchema,
+    ...passageFacts,
     ratio: ratioSchema,
-    base: Type.Number({ minimum: 0.5, maximum: 100, multipleOf: 0.5 }),
-    pace: Type.Integer({ minimum: FASTEST_PACE, maximum: SLOWEST_PACE }),
+    base: halves(0.5, 100),
+    pace: paceSchema,
+    route: keyOf(ROUTE_NAMES),
     startsOn: oneOf(['left', 'right', 'convention']),
-    cycles: Type.Integer({ minimum: 1, maximum: 1000 }),
-    handUp: Type.Number({ minimum: 0, maximum: 60, multipleOf: 0.5 }),
-    closing: Type.Number({ minimum: 0, maximum: 60, multipleOf: 0.5 }),
+    byAttention: Type.Boolean(),
+    inhaleThrough: passway,
+    exhaleThrough: passway,
+    parts: Type.Object({ inhale: partsSchema, exhale: partsSchema }, closed),
+    turning: Type.Object({ full: turningSeconds(), empty: turningSeconds() }, closed),
+    emptyHold: oneOf(['as-written', 'convention']),
+    openHold: nullable(
+      Type.Object({ phase: holdKind, expected: halves(1, 180), cap: halves(1, 180) }, closed),
+    ),
+    locks: Type.Object({ internalHold: locks, externalHold: locks, fromRound: whole(1, 500) }, closed),
+    ramps: Type.Array(rampSchema, { maxItems: 6 }),
+    dressing: dressingSchema,
+    between: halves(0, 60),
+    cycles: whole(1, MOST_CYCLES),
+    ownPace: Type.Number({ minimum: 0, maximum: 3600 }),
+    handUp: halves(0, 60),
+    closing: halves(0, 60),
+  },
+  closed,
+);
+
+/** None, or a turning pause of half a second to two. */
+function turningSeconds() {
+  return halves(0, 2);
+}
+
+const strokePassageSchema = Type.Object(
+  {
+    kind: Type.Literal('strokes'),
+    ...passageFacts,
+    stroke: keyOf(STROKE_NAMES),
+    turns: Type.Array(strokeAirway, { minItems: 1, maxItems: 3 }),
+    // The technique's own range is checked with the reason and the nearest valid value.
+    strokes: whole(1, 1000),
+    rate: whole(1, 1000),
+    rateRamp: nullable(
+      Type.Object({ by: whole(-100, 100), every: whole(1, 20), to: whole(1, 1000) }, closed),
+    ),
+    sets: whole(1, 100),
+    pace: paceSchema,
+    recovery: nullable(
+      Type.Object(
+        { inhale: halves(0.5, 20), hold: halves(0, 100), exhale: halves(0.5, 40), exhaleThrough: passway },
+        closed,
+      ),
+    ),
+    quiet: Type.Unsafe<StrokePassage['quiet']>({
+      anyOf: [
+        { type: 'number', minimum: 30, maximum: 120 },
+        { type: 'string', enum: ['convention'] },
+      ],
+    }),
+    dressing: dressingSchema,
+    handUp: halves(0, 60),
+    closing: halves(0, 60),
   },
   closed,
 );
@@ -49,27 +180,18 @@ const countedPassageSchema = Type.Object(
 const naturalPassageSchema = Type.Object(
   {
     kind: Type.Literal('natural'),
-    id: idSchema,
-    technique: techniqueSchema,
+    ...passageFacts,
     length: Type.Number({ minimum: 1, maximum: 3600 }),
+    untilTap: Type.Boolean(),
   },
   closed,
 );
 
-const conventionProperties = <K extends ConventionKey>(key: K) =>
-  oneOf<Conventions[K]>(keysOf(CONVENTION_QUESTIONS[key].choices) as Conventions[K][]);
-
 /** The conventions of section "where schools differ": every answer one of its choices. */
 export const conventionsSchema = Type.Object(
-  {
-    round: conventionProperties('round'),
-    startingSide: conventionProperties('startingSide'),
-    begins: conventionProperties('begins'),
-    endsOn: conventionProperties('endsOn'),
-    closingHand: conventionProperties('closingHand'),
-    fingerPosition: conventionProperties('fingerPosition'),
-    leftClosedBy: conventionProperties('leftClosedBy'),
-  },
+  Object.fromEntries(
+    CONVENTION_KEYS.map((key) => [key, oneOf(Object.keys(CONVENTION_QUESTIONS[key].choices))]),
+  ) as unknown as { [K in ConventionKey]: TUnsafe<Conventions[K]> },
   closed,
 );
 
@@ -79,11 +201,13 @@ export const sessionSchema = Type.Object(
     title: Type.String({ minLength: 1, maxLength: 120, pattern: '\\S' }),
     goal: oneOf(keysOf(GOALS)),
     conventions: Type.Partial(conventionsSchema, closed),
+    seatChange: halves(0, 120),
     passages: Type.Array(
-      unionByKind<Static<typeof countedPassageSchema> | Static<typeof naturalPassageSchema>>(
-        countedPassageSchema,
-        naturalPassageSchema,
-      ),
+      unionByKind<
+        | Static<typeof countedPassageSchema>
+        | Static<typeof strokePassageSchema>
+        | Static<typeof naturalPassageSchema>
+      >(countedPassageSchema, strokePassageSchema, naturalPassageSchema),
       { minItems: 1, maxItems: 40 },
     ),
   },

@@ -34,7 +34,7 @@ describe('the moment shown while leading', () => {
         part ? `${part.now} of ${part.of}` : null;
       expect([moment?.event.kind, moment?.event.airway]).toEqual([kind as 'inhale', airway as 'left']);
       expect([of(moment?.count), of(moment?.round)]).toEqual([count, round]);
-      expect(moment?.next?.cue.next).toBe(next);
+      expect(moment?.next?.cue.next.english).toBe(next);
     });
   }
 
@@ -56,10 +56,10 @@ describe('the levels of the two channels', () => {
   };
 
   it('rise on the inhale, stand in the hold and sink on the exhale, in the open nostril alone', () => {
-    expect(levels(17_000)).toEqual({ left: 0.5, right: 0 });
-    expect(levels(21_000)).toEqual({ left: 1, right: 1 });
-    expect(levels(23_000 + 4_500)).toEqual({ left: 0, right: 0.5 });
-    expect(levels(1_000)).toEqual({ left: null, right: null });
+    expect(levels(17_000)).toEqual({ left: 0.5, right: 0, mouth: 0 });
+    expect(levels(21_000)).toEqual({ left: 1, right: 1, mouth: 0 });
+    expect(levels(23_000 + 4_500)).toEqual({ left: 0, right: 0.5, mouth: 0 });
+    expect(levels(1_000)).toEqual({ left: null, right: null, mouth: null });
   });
 
   it('never jump from one event of a round to the next in the nostril that stays open (property)', () => {

@@ -14,12 +14,14 @@ export type Level = number | null;
 export interface Moment {
   readonly event: TimelineEvent;
   readonly span: PassageSpan;
-  /** The count in progress and the last one, counted up from 1; null where nothing is counted. */
+  /** The count (or stroke) in progress as it is called, and how many there are; null where nothing is counted aloud. */
   readonly count: { readonly now: number; readonly of: Counts } | null;
   readonly round: { readonly now: number; readonly of: number } | null;
+  /** Where the locks of this event stand; null where it has none. */
+  readonly lock: 'setting' | 'on' | 'releasing' | null;
   /** The event after this one, or null at the end. */
   readonly next: TimelineEvent | null;
-  /** Until the end of this event, of this passage, of all. */
+  /** Until the end of this event at the latest; of this passage and of all as they are expected. */
   readonly left: { readonly event: Millis; readonly passage: Millis; readonly all: Millis };
 }
 
@@ -30,15 +32,45 @@ export function momentAt(timeline: Timeline, at: number): Moment | null {
   const span = event && timeline.passages.find(({ from, to }) => from <= event.from && event.from < to);
   if (!span) return null;
   const of = lastRound(span.rounds);
-  const until = (moment: Millis): Millis => millis(moment - at);
+  const slack = (to: Millis): number => slackBetween(timeline, index, to);
+  const until = (moment: Millis): Millis => millis(Math.max(0, moment - at));
   return {
     event,
     span,
-    count: event.counts === null ? null : { now: ticksHeard(event, at), of: event.counts },
+    count: countAt(event, at),
     round: event.round === null ? null : { now: event.round, of },
     next: timeline.events[index + 1] ?? null,
-    left: { event: until(event.to), passage: until(span.to), all: until(timeline.total) },
+    lock: lockAt(event, at),
+    left: {
+      event: until(event.to),
+      passage: until((span.to - slack(span.to)) as Millis),
+      all: until((timeline.total - slack(timeline.total)) as Millis),
+    },
   };
+}
+
+/** By how much open stretches from this event on are planned longer (to their cap) than they are expected to last. */
+function slackBetween({ events }: Timeline, index: number, to: Millis): number {
+  let slack = 0;
+  for (let i = index; i < events.length; i++) {
+    const event = events[i] as TimelineEvent;
+    if (event.from >= to) break;
+    if (event.open) slack += Math.max(0, event.to - event.from - event.open.expected);
+  }
+  return slack;
+}
+
+function countAt(event: TimelineEvent, at: number): Moment['count'] {
+  if (event.strokes) return { now: ticksHeard(event, at), of: event.strokes.number as Counts };
+  if (event.counts === null || event.counting === 'silent') return null;
+  const heard = ticksHeard(event, at);
+  return { now: event.counting === 'down' ? Math.ceil(event.counts) - heard + 1 : heard, of: event.counts };
+}
+
+/** Where a hold stands with its locks: called just before they are set, set, or being released. */
+function lockAt({ locks }: TimelineEvent, at: number): Moment['lock'] {
+  if (!locks) return null;
+  return at < locks.on ? 'setting' : at < locks.off ? 'on' : 'releasing';
 }
 
 const ticksHeard = (event: TimelineEvent, at: number): number =>
@@ -52,14 +84,31 @@ export const progressOf = ({ from, to }: TimelineEvent, at: number): number =>
  * How full each nostril's channel is shown. The open one rises as breath enters and sinks as it leaves; a closed one is
  * empty while the other moves; in a hold both show what the lungs hold.
  */
-export function levelsAt(event: TimelineEvent, at: number): { readonly left: Level; readonly right: Level } {
-  const lungs = lungLevel(event, progressOf(event, at));
-  const { airway } = event;
-  if (airway === 'both' || airway === 'closed') return { left: lungs, right: lungs };
-  return airway === 'left' ? { left: lungs, right: 0 } : { left: 0, right: lungs };
+export function levelsAt(event: TimelineEvent, at: number): Levels {
+  const lungs = lungLevel(event, at);
+  switch (event.airway) {
+    case 'both':
+    case 'closed':
+      return { left: lungs, right: lungs, mouth: lungs === null ? null : 0 };
+    case 'mouth':
+      return { left: 0, right: 0, mouth: lungs };
+    case 'left':
+      return { left: lungs, right: 0, mouth: 0 };
+    case 'right':
+      return { left: 0, right: lungs, mouth: 0 };
+  }
 }
 
-function lungLevel(event: TimelineEvent, progress: number): Level {
+export interface Levels {
+  readonly left: Level;
+  readonly right: Level;
+  readonly mouth: Level;
+}
+
+function lungLevel(event: TimelineEvent, at: number): Level {
+  const { part } = event;
+  const progress = progressOf(event, at);
+  if (part) return part.from + (part.to - part.from) * progress;
   switch (event.kind) {
     case 'inhale':
       return progress;
@@ -69,10 +118,20 @@ function lungLevel(event: TimelineEvent, progress: number): Level {
       return 1 - progress;
     case 'externalHold':
       return 0;
-    case 'handUp':
-    case 'freeBreath':
-    case 'closing':
-    case 'natural':
+    case 'strokes':
+      return strokeLevel(event, at);
+    default:
       return null;
   }
+}
+
+/** A stroke goes out in its first third and comes back in the rest. */
+function strokeLevel({ ticks, to }: TimelineEvent, at: number): Level {
+  const index = Math.max(
+    0,
+    ticks.findLastIndex((tick) => tick <= at),
+  );
+  const from = ticks[index] ?? 0;
+  const share = (at - from) / ((ticks[index + 1] ?? to) - from);
+  return share < 1 / 3 ? 1 - share * 3 : (share - 1 / 3) * 1.5;
 }

@@ -1,7 +1,14 @@
 import { countsOf, type PhaseCounts } from '../ratio/index.js';
 import type { SignId } from '../screening/index.js';
-import type { CountedPassage, NaturalPassage } from '../session/index.js';
-import type { TechniqueId } from '../technique/index.js';
+import {
+  rateInSet,
+  turnsOf,
+  type CountedPassage,
+  type NaturalPassage,
+  type StrokePassage,
+} from '../session/index.js';
+import type { StrokeAirway, TechniqueId } from '../technique/index.js';
+import { strokesInForce, type RoundsSpan, type TimelineEvent } from '../timeline/index.js';
 import { millis, millisToSeconds, type Millis, type Pace, type Seconds } from '../units/index.js';
 import { beginRun, type LeadRun } from './run.js';
 
@@ -17,6 +24,23 @@ export type PassageRecord =
       readonly cyclesPlanned: number;
       readonly cyclesDone: number;
       readonly easings: readonly EasingRecord[];
+      /** How long each open hold really was, in order. */
+      readonly openHolds: readonly Seconds[];
+      /** At one's own pace, after the rounds. */
+      readonly secondsPlanned: Seconds;
+      readonly secondsDone: Seconds;
+    }
+  | {
+      readonly kind: 'strokes';
+      readonly passageId: string;
+      readonly technique: TechniqueId;
+      /** Turns of a set; cycles are turns. */
+      readonly cyclesPerRound: number;
+      readonly cyclesPlanned: number;
+      /** Turns whose planned strokes were all done. */
+      readonly cyclesDone: number;
+      /** Every turn that was begun. */
+      readonly turns: readonly TurnRecord[];
     }
   | {
       readonly kind: 'natural';
@@ -25,6 +49,16 @@ export type PassageRecord =
       readonly secondsPlanned: Seconds;
       readonly secondsDone: Seconds;
     };
+
+/** Strokes of one turn through one side. */
+export interface TurnRecord {
+  readonly set: number;
+  readonly airway: StrokeAirway;
+  /** A minute. */
+  readonly rate: number;
+  readonly planned: number;
+  readonly done: number;
+}
 
 /** The counts from a round on. */
 export interface EasingRecord {
@@ -46,8 +80,8 @@ export interface LeadRecord {
 export const isComplete = (passage: PassageRecord): boolean =>
   passage.kind === 'natural' || passage.cyclesDone >= passage.cyclesPlanned;
 
-/** Whole rounds done; a half round that was planned counts as its half once done. */
-export function roundsDone(passage: Extract<PassageRecord, { kind: 'counted' }>): number {
+/** Whole rounds (sets) done; a half round that was planned counts as its half once done. */
+export function roundsDone(passage: Exclude<PassageRecord, { kind: 'natural' }>): number {
   const { cyclesDone, cyclesPlanned, cyclesPerRound } = passage;
   return cyclesDone === cyclesPlanned ? cyclesDone / cyclesPerRound : Math.floor(cyclesDone / cyclesPerRound);
 }
@@ -55,10 +89,15 @@ export function roundsDone(passage: Extract<PassageRecord, { kind: 'counted' }>)
 /** The record of a run, from the cycles that were heard to their end. A cycle done again after a pause counts once. */
 export function recordOf(run: LeadRun): LeadRecord {
   const planned = beginRun(run.setup).takes[0].timeline;
-  const passages = run.setup.session.passages.map((passage, index) => {
-    if (passage.kind === 'natural') return naturalRecord(run, passage, index);
-    const rounds = planned.passages[index]?.rounds;
-    return countedRecord(run, passage, index, rounds?.cycles ?? passage.cycles, rounds?.cyclesPerRound ?? 2);
+  const passages = run.setup.session.passages.map((passage, index): PassageRecord => {
+    switch (passage.kind) {
+      case 'natural':
+        return naturalRecord(run, passage, index);
+      case 'strokes':
+        return strokesRecord(run, passage, index);
+      case 'counted':
+        return countedRecord(run, passage, index, planned.passages[index]?.rounds ?? null);
+    }
   });
   const led = run.takes.reduce((sum, take) => sum + (take.ledTo ?? 0), 0);
   return {
@@ -74,29 +113,75 @@ function countedRecord(
   run: LeadRun,
   passage: CountedPassage,
   index: number,
-  cyclesPlanned: number,
-  cyclesPerRound: 1 | 2,
+  rounds: RoundsSpan | null,
 ): PassageRecord {
-  const cyclesDone = cyclesHeard(run, index).size;
+  const cyclesPerRound = rounds?.cyclesPerRound === 1 ? 1 : 2;
   const easings = run.changes.flatMap((change) =>
     change.kind === 'ease' && change.passageId === passage.id
       ? [{ fromRound: Math.ceil(change.fromCycle / cyclesPerRound), counts: countsOf(change.numbers) }]
       : [],
   );
   const { id, technique, pace } = passage;
-  const counts = countsOf(passage);
+  const led = ledEvents(run, index);
   return {
     kind: 'counted',
     passageId: id,
     technique,
-    counts,
+    counts: countsOf(passage),
     pace,
     cyclesPerRound,
-    cyclesPlanned,
-    cyclesDone,
+    cyclesPlanned: rounds?.cycles ?? passage.cycles,
+    cyclesDone: cyclesHeard(run, index).size,
     easings,
+    openHolds: led
+      .filter(({ event, to }) => event.open !== null && event.kind !== 'quiet' && event.to <= to)
+      .map(({ event }) => millisToSeconds(millis(event.to - event.from))),
+    secondsPlanned: passage.ownPace,
+    secondsDone: secondsLed(led.filter(({ event }) => event.kind === 'ownPace')),
   };
 }
+
+function strokesRecord(run: LeadRun, passage: StrokePassage, index: number): PassageRecord {
+  const turns = new Map<number, TurnRecord>();
+  for (const { event, to } of ledEvents(run, index)) {
+    const { strokes, cycle, round } = event;
+    if (!strokes || cycle === null || round === null || event.airway === 'mouth' || event.airway === 'closed')
+      continue;
+    const done = event.ticks.filter((tick) => tick < to).length;
+    const planned = strokesInForce(passage, rateInSet(passage, round), cycle, run.changes).strokes;
+    const before = turns.get(cycle);
+    if (done > (before?.done ?? 0))
+      turns.set(cycle, { set: round, airway: event.airway, rate: strokes.rate, planned, done });
+  }
+  const done = [...turns.values()];
+  return {
+    kind: 'strokes',
+    passageId: passage.id,
+    technique: passage.technique,
+    cyclesPerRound: passage.turns.length,
+    cyclesPlanned: turnsOf(passage),
+    cyclesDone: done.filter((turn) => turn.done >= turn.planned).length,
+    turns: done,
+  };
+}
+
+interface Led {
+  readonly event: TimelineEvent;
+  /** How far its take was led. */
+  readonly to: Millis;
+}
+
+/** The events of a passage that were begun, in whichever take. */
+const ledEvents = (run: LeadRun, passage: number): readonly Led[] =>
+  run.takes.flatMap(({ timeline, ledTo }) => {
+    const to = ledTo ?? millis(0);
+    return timeline.events
+      .filter((event) => event.passage === passage && event.from < to)
+      .map((event) => ({ event, to }));
+  });
+
+const secondsLed = (led: readonly Led[]): Seconds =>
+  millisToSeconds(millis(led.reduce((sum, { event, to }) => sum + Math.min(event.to, to) - event.from, 0)));
 
 /** Numbers of the cycles whose last phase was led to its end, in whichever take. */
 function cyclesHeard(run: LeadRun, passage: number): ReadonlySet<number> {
@@ -113,18 +198,10 @@ function cyclesHeard(run: LeadRun, passage: number): ReadonlySet<number> {
   return heard;
 }
 
-function naturalRecord(run: LeadRun, passage: NaturalPassage, index: number): PassageRecord {
-  let done = 0;
-  for (const { timeline, ledTo } of run.takes) {
-    for (const event of timeline.events) {
-      if (event.passage === index) done += Math.max(0, Math.min(event.to, ledTo ?? 0) - event.from);
-    }
-  }
-  return {
-    kind: 'natural',
-    passageId: passage.id,
-    technique: passage.technique,
-    secondsPlanned: passage.length,
-    secondsDone: millisToSeconds(millis(done)),
-  };
-}
+const naturalRecord = (run: LeadRun, passage: NaturalPassage, index: number): PassageRecord => ({
+  kind: 'natural',
+  passageId: passage.id,
+  technique: passage.technique,
+  secondsPlanned: passage.length,
+  secondsDone: secondsLed(ledEvents(run, index)),
+});

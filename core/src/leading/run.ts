@@ -1,13 +1,22 @@
 import { resolveConventions, type Conventions } from '../conventions/index.js';
-import { easeDown, type EaseWay } from '../ratio/index.js';
+import { easeDown, easeStrokes, numbersFromCounts, type EaseWay } from '../ratio/index.js';
 import { failure, success, type Result } from '../result.js';
 import type { SignId } from '../screening/index.js';
-import { cyclesPerRound, startingSide, type CountedPassage, type Session } from '../session/index.js';
+import {
+  cyclesPerRound,
+  rateInSet,
+  startingSide,
+  type CountedPassage,
+  type Session,
+  type StrokePassage,
+} from '../session/index.js';
 import {
   compileSession,
+  countsInForce,
   cyclesToLead,
   eventIndexAt,
-  numbersInForce,
+  strokesInForce,
+  turnsToLead,
   type LiveChange,
   type ResumePoint,
   type Timeline,
@@ -52,12 +61,15 @@ export type LeadRefusal =
   | { readonly code: 'not-leading' }
   | { readonly code: 'no-rounds-here' }
   | { readonly code: 'last-round-already' }
-  | { readonly code: 'nothing-to-ease' };
+  | { readonly code: 'nothing-to-ease' }
+  | { readonly code: 'nothing-to-tap' }
+  /** A rest after strokes that is still too short. */
+  | { readonly code: 'too-early'; readonly left: Millis };
 
 export type LeadAnswer = Result<LeadRun, LeadRefusal>;
 
-export function describeRefusal({ code }: LeadRefusal): string {
-  switch (code) {
+export function describeRefusal(refusal: LeadRefusal): string {
+  switch (refusal.code) {
     case 'not-leading':
       return 'Nothing is being led now.';
     case 'no-rounds-here':
@@ -66,6 +78,10 @@ export function describeRefusal({ code }: LeadRefusal): string {
       return 'This is the last round already.';
     case 'nothing-to-ease':
       return 'These counts are as easy as they go. If it is still too much, stop and breathe naturally.';
+    case 'nothing-to-tap':
+      return 'There is nothing here that a tap ends.';
+    case 'too-early':
+      return `This rest lasts ${Math.ceil(refusal.left / 1000)} s more at the least.`;
   }
 }
 
@@ -73,9 +89,7 @@ export function describeRefusal({ code }: LeadRefusal): string {
 export const beginRun = (setup: LeadSetup): LeadRun => ({
   setup,
   state: { kind: 'leading' },
-  takes: [
-    { timeline: compileSession(setup.session, setup.student, setup.conventions), from: null, ledTo: null },
-  ],
+  takes: [{ timeline: compileRest(setup, [], null), from: null, ledTo: null }],
   changes: [],
   signs: [],
 });
@@ -100,8 +114,40 @@ export function pauseRun(run: LeadRun, at: Millis): LeadAnswer {
 export function resumeRun(run: LeadRun): LeadAnswer {
   if (run.state.kind !== 'paused') return failure({ code: 'not-leading' });
   const from = run.state.resumeAt;
-  const take: Take = { timeline: compileRest(run.setup, run.changes, from), from, ledTo: null };
-  return success({ ...run, state: { kind: 'leading' }, takes: [...run.takes, take] });
+  const changes = run.changes.filter((change) => !isDoneAgain(run, change, from));
+  const take: Take = { timeline: compileRest(run.setup, changes, from), from, ledTo: null };
+  return success({ ...run, changes, state: { kind: 'leading' }, takes: [...run.takes, take] });
+}
+
+/** Whether a tap ended something that will now be done again. */
+function isDoneAgain(run: LeadRun, change: LiveChange, from: ResumePoint): boolean {
+  if (change.kind !== 'ended' || change.passageId !== run.setup.session.passages[from.passage]?.id)
+    return false;
+  return from.kind === 'cycle' ? change.cycle >= from.cycle : change.cycle === 0;
+}
+
+/**
+ * A tap: it ends an open hold (the locks are released and the breath moves a margin later), natural breathing that waits
+ * for it, a rest after strokes once it has lasted long enough, and a turn of strokes.
+ */
+export function tapRun(run: LeadRun, at: Millis): LeadAnswer {
+  if (run.state.kind !== 'leading') return failure({ code: 'not-leading' });
+  const event = eventAt(currentTake(run).timeline, at);
+  const passage = event && run.setup.session.passages[event.passage];
+  if (!event || !passage || (event.open === null && event.strokes === null))
+    return failure({ code: 'nothing-to-tap' });
+  const after = millis(at - event.from);
+  if (event.open && after < event.open.least)
+    return failure({ code: 'too-early', left: millis(event.open.least - after) });
+  return success(
+    withChange(run, {
+      kind: 'ended',
+      passageId: passage.id,
+      cycle: event.cycle ?? 0,
+      event: event.kind,
+      after,
+    }),
+  );
 }
 
 /** Makes the passage easier from the next round on (from the interrupted round while paused). The pace stays. */
@@ -111,12 +157,22 @@ export function easeRun(run: LeadRun, at: Millis, way: EaseWay = 'one-count'): L
   const { passage, cycles, perRound, roundFrom, begun } = here.value;
   const fromCycle = begun ? roundFrom + perRound : roundFrom;
   if (fromCycle > cycles) return failure({ code: 'last-round-already' });
-  const { ratio, base } = numbersInForce(passage, fromCycle, run.changes);
-  const eased = easeDown({ ratio, base }, way);
+  if (passage.kind === 'strokes') return easeStrokesRun(run, passage, fromCycle);
+  const now = countsInForce(passage, fromCycle, conventionsOf(run), run.changes);
+  const eased = easeDown(numbersFromCounts(now), way);
   if (!eased.ok) return eased;
   return success(
     withChange(run, { kind: 'ease', passageId: passage.id, fromCycle, numbers: eased.value.numbers }),
   );
+}
+
+function easeStrokesRun(run: LeadRun, passage: StrokePassage, fromCycle: number): LeadAnswer {
+  const set = Math.ceil(fromCycle / passage.turns.length);
+  const now = strokesInForce(passage, rateInSet(passage, set), fromCycle, run.changes);
+  const eased = easeStrokes(now);
+  return eased.ok
+    ? success(withChange(run, { kind: 'ease-strokes', passageId: passage.id, fromCycle, ...eased.value }))
+    : eased;
 }
 
 /** Ends the passage after the round in progress (or about to begin), on the side the convention asks for. */
@@ -157,9 +213,9 @@ export function finishRun(run: LeadRun): LeadAnswer {
 export const noteSigns = (run: LeadRun, signs: readonly SignId[]): LeadRun => ({ ...run, signs });
 
 interface InRounds {
-  readonly passage: CountedPassage;
+  readonly passage: CountedPassage | StrokePassage;
   readonly cycles: number;
-  readonly perRound: 1 | 2;
+  readonly perRound: number;
   /** First cycle of the round in progress, or of the one about to begin. */
   readonly roundFrom: number;
   /** False while the round is only about to begin. */
@@ -169,16 +225,19 @@ interface InRounds {
 function whereInRounds(run: LeadRun, at: Millis): Result<InRounds, LeadRefusal> {
   if (run.state.kind !== 'leading' && run.state.kind !== 'paused') return failure({ code: 'not-leading' });
   const { timeline } = currentTake(run);
-  const point =
-    run.state.kind === 'paused' ? run.state.resumeAt : resumePoint(timeline, eventAt(timeline, at), at);
+  const event = eventAt(timeline, at);
+  const point = run.state.kind === 'paused' ? run.state.resumeAt : resumePoint(timeline, event, at);
   const passage = run.setup.session.passages[point.passage];
-  if (point.kind !== 'cycle' || passage?.kind !== 'counted') return failure({ code: 'no-rounds-here' });
+  if (point.kind !== 'cycle' || !passage || passage.kind === 'natural')
+    return failure({ code: 'no-rounds-here' });
+  const perRound =
+    passage.kind === 'strokes' ? passage.turns.length : cyclesPerRound(passage, conventionsOf(run));
   return success({
     passage,
     cycles: cyclesOf(run, passage),
-    perRound: cyclesPerRound(conventionsOf(run)),
-    roundFrom: point.cycle,
-    begun: run.state.kind === 'leading' && eventAt(timeline, at)?.section === 'rounds',
+    perRound,
+    roundFrom: Math.floor((point.cycle - 1) / perRound) * perRound + 1,
+    begun: run.state.kind === 'leading' && event?.section === 'rounds',
   });
 }
 
@@ -186,7 +245,8 @@ const conventionsOf = ({ setup }: LeadRun): Conventions =>
   resolveConventions(setup.conventions, setup.session.conventions);
 
 /** Cycles the passage will have, with the changes so far. */
-function cyclesOf(run: LeadRun, passage: CountedPassage): number {
+function cyclesOf(run: LeadRun, passage: CountedPassage | StrokePassage): number {
+  if (passage.kind === 'strokes') return turnsToLead(passage, run.changes);
   const conventions = conventionsOf(run);
   const start = startingSide(passage, run.setup.session.goal, conventions);
   return cyclesToLead(passage, start, conventions, run.changes);
@@ -201,20 +261,35 @@ const firstCycleOf = (timeline: Timeline, passage: number): number =>
 function resumePoint(timeline: Timeline, event: TimelineEvent | undefined, at: Millis): ResumePoint {
   if (!event) return { kind: 'rest', passage: timeline.events.at(-1)?.passage ?? 0, remaining: millis(1) };
   const { passage } = event;
+  const span = timeline.passages.find(({ from, to }) => from <= at && at < to);
+  const rounds = span?.rounds ?? null;
   switch (event.section) {
     case 'rest':
-      return { kind: 'rest', passage, remaining: millis(event.to - at) };
+    case 'own-pace':
+      return { kind: 'rest', passage, remaining: remainingOf(event, at) };
     case 'closing':
       return { kind: 'closing', passage };
     case 'opening':
-      return { kind: 'cycle', passage, cycle: firstCycleOf(timeline, passage) };
+      return rounds
+        ? { kind: 'cycle', passage, cycle: firstCycleOf(timeline, passage) }
+        : { kind: 'rest', passage, remaining: millis((span?.to ?? event.to) - event.to) };
+    case 'recovery': {
+      const next = (event.cycle ?? 1) + 1;
+      return next > (rounds?.cycles ?? 0)
+        ? { kind: 'closing', passage }
+        : { kind: 'cycle', passage, cycle: next };
+    }
     case 'rounds': {
-      const perRound =
-        timeline.passages.find((span) => span.from <= at && at < span.to)?.rounds?.cyclesPerRound ?? 1;
-      return { kind: 'cycle', passage, cycle: ((event.round ?? 1) - 1) * perRound + 1 };
+      const cycle = event.cycle ?? 1;
+      const perRound = rounds?.turns ? 1 : (rounds?.cyclesPerRound ?? 1);
+      return { kind: 'cycle', passage, cycle: Math.floor((cycle - 1) / perRound) * perRound + 1 };
     }
   }
 }
+
+/** What is left of natural breathing: of what was planned, where a tap is waited for. */
+const remainingOf = (event: TimelineEvent, at: Millis): Millis =>
+  event.open ? millis(Math.max(1_000, event.from + event.open.expected - at)) : millis(event.to - at);
 
 /** The run with one more change; while leading, the current take is written anew from there on. */
 function withChange(run: LeadRun, change: LiveChange): LeadRun {
@@ -229,7 +304,7 @@ const compileRest = (
   { session, student, conventions }: LeadSetup,
   changes: readonly LiveChange[],
   from: ResumePoint | null,
-): Timeline => compileSession(session, student, conventions, { changes, from });
+): Timeline => compileSession(session, student, conventions, { changes, from, open: 'cap' });
 
 const endTake = (run: LeadRun, at: Millis): LeadRun => ({
   ...run,

@@ -1,56 +1,75 @@
-import { countsOf, PHASE_KINDS, PHASE_NAMES } from '../ratio/index.js';
-import { cycleHalfMillis } from './dosage.js';
-import { LONGEST_PHASE } from './edits.js';
-import type { Session } from './session.js';
+import { resolveConventions, type Conventions } from '../conventions/index.js';
+import { formatClock, millis } from '../units/index.js';
+import { checkCounted } from './check-counted.js';
+import { checkStrokes } from './check-strokes.js';
+import { cyclesHalfMillis, rateInSet } from './dosage.js';
+import type { SessionProblem } from './problem.js';
+import type { CountedPassage, Passage, Session, StrokePassage } from './session.js';
 
 /** Longest session, in hours: beyond it the numbers are a slip. */
 export const LONGEST_SESSION_HOURS = 4;
 
-/** Something about a session that makes it impossible to lead; `pointer` is a JSON pointer into the document. */
-export interface SessionProblem {
-  readonly code: 'phase-too-long' | 'session-too-long' | 'duplicate-passage-id';
-  readonly pointer: string;
-  readonly message: string;
-}
-
-/** What the shape alone cannot say: phases of sane length, a session that fits into a day's work, ids that differ. */
-export function checkSession(session: Session): readonly SessionProblem[] {
+/**
+ * What the shape alone cannot say: phases of sane length, techniques within what they are, locks that can be set, a
+ * session that fits into a day's work, ids that differ. Each problem names the nearest valid value.
+ *
+ * @param profile the instructor's conventions; the session's own overrides are laid over them here.
+ */
+export function checkSession(session: Session, profile: Conventions): readonly SessionProblem[] {
+  const conventions = resolveConventions(profile, session.conventions);
   const problems: SessionProblem[] = [];
   let halfMillis = 0;
   const seen = new Set<string>();
   session.passages.forEach((passage, index) => {
     const pointer = `/passages/${index}`;
     if (seen.has(passage.id)) {
-      problems.push({
-        code: 'duplicate-passage-id',
-        pointer: `${pointer}/id`,
-        message: 'Two passages have the same id: give each its own.',
-      });
+      const message = 'Two passages have the same id: give each its own.';
+      problems.push({ code: 'duplicate-passage-id', pointer: `${pointer}/id`, message });
     }
     seen.add(passage.id);
-    if (passage.kind === 'natural') {
-      halfMillis += passage.length * 2000;
-      return;
-    }
-    const phaseCounts = countsOf(passage);
-    for (const kind of PHASE_KINDS) {
-      if (phaseCounts[kind] <= LONGEST_PHASE) continue;
-      problems.push({
-        code: 'phase-too-long',
-        pointer: `${pointer}/base`,
-        message: `The ${PHASE_NAMES[kind]} would be ${phaseCounts[kind]} counts; ${LONGEST_PHASE} is the most. Lower the base or the ratio.`,
-      });
-    }
-    halfMillis += cycleHalfMillis(passage, passage.pace) * passage.cycles;
-    halfMillis += (passage.handUp + passage.closing) * 2000;
+    for (const problem of checkPassage(passage, conventions))
+      problems.push({ ...problem, pointer: pointer + problem.pointer });
+    halfMillis += passageHalfMillis(passage, conventions);
   });
-  const hours = halfMillis / 2 / 3_600_000;
-  if (hours > LONGEST_SESSION_HOURS) {
-    problems.push({
-      code: 'session-too-long',
-      pointer: '/passages',
-      message: `This would take ${hours.toFixed(1)} hours; ${LONGEST_SESSION_HOURS} is the most. Lower the rounds, the counts or the pace.`,
-    });
+  if (halfMillis / 2 > LONGEST_SESSION_HOURS * 3_600_000) {
+    const message = `This would take ${formatClock(millis(halfMillis / 2))} (hours first); ${LONGEST_SESSION_HOURS} hours are the most. Lower the rounds, the counts or the pace.`;
+    problems.push({ code: 'session-too-long', pointer: '/passages', message });
   }
   return problems;
+}
+
+/** The problems of one passage, with pointers into it. */
+export function checkPassage(passage: Passage, conventions: Conventions): readonly SessionProblem[] {
+  switch (passage.kind) {
+    case 'counted':
+      return checkCounted(passage, conventions);
+    case 'strokes':
+      return checkStrokes(passage);
+    case 'natural':
+      return [];
+  }
+}
+
+function passageHalfMillis(passage: Passage, conventions: Conventions): number {
+  switch (passage.kind) {
+    case 'natural':
+      return passage.length * 2000;
+    case 'strokes':
+      return strokesHalfMillis(passage);
+    case 'counted':
+      return countedHalfMillis(passage, conventions);
+  }
+}
+
+const countedHalfMillis = (passage: CountedPassage, conventions: Conventions): number =>
+  cyclesHalfMillis(passage, conventions, passage.cycles) +
+  (passage.ownPace + passage.handUp + passage.closing) * 2000;
+
+function strokesHalfMillis(passage: StrokePassage): number {
+  let sum = (passage.handUp + passage.closing) * 2000;
+  for (let set = 1; set <= passage.sets; set++) {
+    const turn = (passage.strokes * 120_000) / rateInSet(passage, set) + 60_000;
+    sum += turn * passage.turns.length;
+  }
+  return sum;
 }

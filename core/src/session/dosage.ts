@@ -1,40 +1,54 @@
 import type { Conventions } from '../conventions/index.js';
-import { countsOf, cycleCounts, holdShare, PHASE_KINDS, type Numbers } from '../ratio/index.js';
-import {
-  countsToHalfMillis,
-  countsToSeconds,
-  millis,
-  type Counts,
-  type Millis,
-  type Pace,
-  type Seconds,
-} from '../units/index.js';
-import type { CountedPassage, Side } from './session.js';
+import { cycleCounts, PHASE_KINDS, isHold } from '../ratio/index.js';
+import { millis, type Counts, type Millis, type Seconds } from '../units/index.js';
+import { countsInCycle, halfMillisOf, planCycle, steppedValue, stepsOf } from './cycle.js';
+import type { CountedPassage, Side, StrokePassage } from './session.js';
 
-/** Cycles in one round: alternate-nostril counts both sides as a round, or each side for itself. */
-export const cyclesPerRound = (conventions: Conventions): 1 | 2 =>
-  conventions.round === 'both-sides' ? 2 : 1;
+/** Cycles in one round by convention: an alternating pattern counts both sides as a round, or each side for itself. */
+export const cyclesPerRound = ({ route }: Pick<CountedPassage, 'route'>, conventions: Conventions): 1 | 2 =>
+  route === 'alternating' && conventions.round === 'both-sides' ? 2 : 1;
 
 /**
- * The fewest cycles, not fewer than `wanted`, after which an alternating passage ends on the side that the convention
- * asks for. A cycle ends on the other side than it began, so an even number ends where the passage began.
+ * The fewest cycles, not fewer than `wanted`, after which a passage ends on the side that the convention asks for. A
+ * cycle of an alternating pattern ends on the other side than it began, so an even number ends where it began; other
+ * routes end where they always do.
  */
-export function cyclesThatEndRight(wanted: number, start: Side, conventions: Conventions): number {
-  const even = conventions.endsOn === 'side-it-began' || start === 'right';
+export function cyclesThatEndRight(
+  { route }: Pick<CountedPassage, 'route'>,
+  wanted: number,
+  start: Side,
+  conventions: Conventions,
+): number {
   const least = Math.max(1, wanted);
+  if (route !== 'alternating') return least;
+  const even = conventions.endsOn === 'side-it-began' || start === 'right';
   return (least % 2 === 0) === even ? least : least + 1;
 }
 
 /** Rounds as the convention counts them; a half (7½) where the convention adds half a round. */
-export const cyclesToRounds = (cycles: number, conventions: Conventions): number =>
-  cycles / cyclesPerRound(conventions);
+export const cyclesToRounds = (
+  passage: Pick<CountedPassage, 'route'>,
+  cycles: number,
+  conventions: Conventions,
+): number => cycles / cyclesPerRound(passage, conventions);
 
-export const roundsToCycles = (rounds: number, conventions: Conventions): number =>
-  Math.max(1, Math.round(rounds * cyclesPerRound(conventions)));
+export const roundsToCycles = (
+  passage: Pick<CountedPassage, 'route'>,
+  rounds: number,
+  conventions: Conventions,
+): number => Math.max(1, Math.round(rounds * cyclesPerRound(passage, conventions)));
 
-/** Exact length of a cycle in half milliseconds. */
-export const cycleHalfMillis = (numbers: Numbers, pace: Pace): number =>
-  PHASE_KINDS.reduce((sum, kind) => sum + countsToHalfMillis(countsOf(numbers)[kind], pace), 0);
+/** Exact length of one cycle of a passage, from 1, in half milliseconds; open holds with their expected length. */
+export const cycleHalfMillis = (passage: CountedPassage, conventions: Conventions, cycle = 1): number =>
+  halfMillisOf(planCycle(passage, countsInCycle(passage, cycle, conventions), conventions));
+
+/** Exact length of the first so many cycles. */
+export function cyclesHalfMillis(passage: CountedPassage, conventions: Conventions, cycles: number): number {
+  if (passage.ramps.length === 0) return cycleHalfMillis(passage, conventions) * cycles;
+  let sum = 0;
+  for (let cycle = 1; cycle <= cycles; cycle++) sum += cycleHalfMillis(passage, conventions, cycle);
+  return sum;
+}
 
 export interface TimeFit {
   readonly rounds: number;
@@ -42,22 +56,28 @@ export interface TimeFit {
   readonly leftOver: Millis;
 }
 
+/** Most cycles of one passage. */
+export const MOST_CYCLES = 1000;
+
 /**
- * Whole rounds in so much time for rounds: floor(time / round), and what is left over. Nothing fits below one round:
- * then it is one round and nothing left over, because a passage has at least one.
+ * Whole rounds in so much time for rounds, and what is left over; a ramp's rounds have their own lengths. Nothing fits
+ * below one round: then it is one round and nothing left over, because a passage has at least one.
  */
-export function roundsInTime(numbers: Numbers, pace: Pace, time: Millis, conventions: Conventions): TimeFit {
-  const perRound = cyclesPerRound(conventions);
-  const roundLength = cycleHalfMillis(numbers, pace) * perRound;
-  const rounds = Math.max(1, Math.floor((time * 2) / roundLength));
-  return {
-    rounds,
-    cycles: rounds * perRound,
-    leftOver: millis(Math.max(0, time - (rounds * roundLength) / 2)),
-  };
+export function roundsInTime(passage: CountedPassage, time: Millis, conventions: Conventions): TimeFit {
+  const perRound = cyclesPerRound(passage, conventions);
+  const most = MOST_CYCLES / perRound;
+  let [rounds, used] = [0, 0];
+  while (rounds < most) {
+    let round = 0;
+    for (let i = 1; i <= perRound; i++) round += cycleHalfMillis(passage, conventions, rounds * perRound + i);
+    if (rounds > 0 && used + round > time * 2) break;
+    rounds++;
+    used += round;
+  }
+  return { rounds, cycles: rounds * perRound, leftOver: millis(Math.max(0, time - used / 2)) };
 }
 
-/** What a passage's numbers amount to. */
+/** What a passage's numbers amount to; with a ramp, in its first round. */
 export interface PassageTotals {
   readonly cycleCounts: Counts;
   readonly cycleSeconds: Seconds;
@@ -65,24 +85,47 @@ export interface PassageTotals {
   readonly breathsPerMinute: number;
   /** 0 to 1. */
   readonly holdShare: number;
-  /** Phases of non-zero length in a round; instructors classify techniques by it. */
+  /** Phases of non-zero length in the technique's own round. */
   readonly steps: number;
   readonly rounds: number;
+  /** Seconds of the last round, where a ramp makes it another length; null otherwise. */
+  readonly lastRoundSeconds: Seconds | null;
 }
 
 export function passageTotals(passage: CountedPassage, start: Side, conventions: Conventions): PassageTotals {
-  const phaseCounts = countsOf(passage);
-  const perRound = cyclesPerRound(conventions);
-  const inCycle = cycleCounts(phaseCounts);
-  const cycleSeconds = countsToSeconds(inCycle, passage.pace);
+  const phaseCounts = countsInCycle(passage, 1, conventions);
+  const perRound = cyclesPerRound(passage, conventions);
+  const phases = planCycle(passage, phaseCounts, conventions);
+  const cycle = halfMillisOf(phases);
+  const held = halfMillisOf(
+    phases.filter(({ kind }) => kind !== 'pause' && kind !== 'turning' && kind !== 'letGo' && isHold(kind)),
+  );
+  const cycles = cyclesThatEndRight(passage, passage.cycles, start, conventions);
+  const last = cycleHalfMillis(passage, conventions, cycles);
+  const toSeconds = (halfMillis: number): Seconds => (halfMillis / 2000) as Seconds;
   return {
-    cycleCounts: inCycle,
-    cycleSeconds,
-    roundSeconds: (cycleSeconds * perRound) as Seconds,
-    breathsPerMinute: 60 / cycleSeconds,
-    holdShare: holdShare(phaseCounts),
-    // A round of alternate-nostril always has both sides in it when its steps are counted.
-    steps: PHASE_KINDS.filter((kind) => phaseCounts[kind] > 0).length * 2,
-    rounds: cyclesToRounds(cyclesThatEndRight(passage.cycles, start, conventions), conventions),
+    cycleCounts: cycleCounts(phaseCounts),
+    cycleSeconds: toSeconds(cycle),
+    roundSeconds: toSeconds(cycle * perRound),
+    breathsPerMinute: 120_000 / cycle,
+    holdShare: held / cycle,
+    steps: stepsOf(passage, phaseCounts),
+    rounds: cyclesToRounds(passage, cycles, conventions),
+    lastRoundSeconds: last === cycle ? null : toSeconds(last * perRound),
   };
 }
+
+/** Strokes a minute in a set, counted from 1. */
+export const rateInSet = ({ rate, rateRamp }: StrokePassage, set: number): number =>
+  rateRamp ? steppedValue(rate, rateRamp, set) : rate;
+
+/** Turns of a whole passage: the unit in which strokes are led, paused and recorded. */
+export const turnsOf = ({ sets, turns }: StrokePassage): number => sets * turns.length;
+
+export const strokesOf = (passage: StrokePassage): number => turnsOf(passage) * passage.strokes;
+
+/** Phases whose counts are above zero. */
+export const phasesUsed = (passage: CountedPassage, conventions: Conventions) => {
+  const phaseCounts = countsInCycle(passage, 1, conventions);
+  return PHASE_KINDS.filter((kind) => phaseCounts[kind] > 0);
+};

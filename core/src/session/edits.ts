@@ -1,15 +1,13 @@
 import {
   countsOf,
-  fitRatio,
   numbersFromCounts,
-  reduceParts,
-  SMALLEST_BASE,
   type Numbers,
   type PhaseKind,
   type Sustainable,
 } from '../ratio/index.js';
-import { counts, DEFAULT_PACE, seconds, type Counts, type Seconds } from '../units/index.js';
-import type { CountedPassage, NaturalPassage, Passage, Session } from './session.js';
+import { counts, type Counts } from '../units/index.js';
+import { DEFAULT_SEAT_CHANGE, newPassage } from './new-passage.js';
+import type { Passage, Session } from './session.js';
 
 /** The session with one passage replaced by what `edit` makes of it; an id that is not there changes nothing. */
 export const editPassage = (session: Session, id: string, edit: (passage: Passage) => Passage): Session => ({
@@ -33,45 +31,43 @@ export const withBase = <P extends Numbers>(passage: P, base: Counts): P => ({ .
 /** Longest length of one phase, in counts. */
 export const LONGEST_PHASE = 100;
 
-/** The base a first session begins with, if the student's breath allows it. */
-const FIRST_BASE = counts(4);
-
 /**
  * A first session: alternate-nostril breathing without holds for eight rounds, then a minute of stillness. It begins at
  * 4:0:4:0, or lower where the student's sustainable capacity asks for it.
  */
-export function newSession(
+export const newSession = (
   title: string,
   ids: { readonly counted: string; readonly natural: string },
   sustainable: Sustainable | null = null,
-): Session {
-  const ratio = reduceParts({ inhale: 1, internalHold: 0, exhale: 1, externalHold: 0 }).ratio;
-  const fit = sustainable && fitRatio(ratio, sustainable, DEFAULT_PACE);
-  const base = fit?.ok
-    ? counts(Math.min(FIRST_BASE, fit.value.base))
-    : fit
-      ? counts(SMALLEST_BASE)
-      : FIRST_BASE;
-  const passage: CountedPassage = {
-    kind: 'counted',
-    id: ids.counted,
-    technique: 'nadi-shodhana',
-    ratio,
-    base,
-    pace: DEFAULT_PACE,
-    startsOn: 'convention',
-    cycles: 16,
-    handUp: DEFAULT_HAND_UP,
-    closing: DEFAULT_CLOSING,
-  };
-  const stillness: NaturalPassage = {
-    kind: 'natural',
-    id: ids.natural,
-    technique: 'closing-stillness',
-    length: seconds(60),
-  };
-  return { title, goal: 'calm', conventions: {}, passages: [passage, stillness] };
+): Session => ({
+  title,
+  goal: 'calm',
+  conventions: {},
+  seatChange: DEFAULT_SEAT_CHANGE,
+  passages: [
+    newPassage('nadi-shodhana', ids.counted, { sustainable }),
+    newPassage('closing-stillness', ids.natural),
+  ],
+});
+
+/** The session with a passage put in after the one with this id, or at the end. */
+export function insertPassage(session: Session, passage: Passage, after: string | null): Session {
+  const at = session.passages.findIndex(({ id }) => id === after);
+  const index = at < 0 ? session.passages.length : at + 1;
+  return { ...session, passages: session.passages.toSpliced(index, 0, passage) };
 }
 
-export const DEFAULT_HAND_UP: Seconds = seconds(5);
-export const DEFAULT_CLOSING: Seconds = seconds(10);
+/** The session without a passage; the last one stays, because a session has at least one. */
+export const removePassage = (session: Session, id: string): Session =>
+  session.passages.length < 2
+    ? session
+    : { ...session, passages: session.passages.filter((passage) => passage.id !== id) };
+
+/** A passage moved by so many places, as far as there are any. */
+export function movePassage(session: Session, id: string, by: number): Session {
+  const from = session.passages.findIndex((passage) => passage.id === id);
+  const passage = session.passages[from];
+  if (!passage) return session;
+  const to = Math.min(session.passages.length - 1, Math.max(0, from + by));
+  return { ...session, passages: session.passages.toSpliced(from, 1).toSpliced(to, 0, passage) };
+}

@@ -1,4 +1,4 @@
-import { conventions, counted, sessionOf, stillness } from '../testing.js';
+import { conventions, counted, passageOf, sessionOf, stillness } from '../testing.js';
 import { countsOf, formatRatio, type Sustainable } from '../ratio/index.js';
 import { millis, pace } from '../units/index.js';
 import {
@@ -17,39 +17,39 @@ import {
 
 describe('time fit', () => {
   it('gives five minutes of 5:5:10 seven rounds and 20 s left over', () => {
-    const fit = roundsInTime(counted('1:1:2', 5), pace(1000), millis(300_000), conventions());
+    const fit = roundsInTime(counted('1:1:2', 5), millis(300_000), conventions());
     expect(fit).toEqual({ rounds: 7, cycles: 14, leftOver: millis(20_000) });
   });
 
   it('gives six rounds and 12 s left over at pace 1.2', () => {
-    const fit = roundsInTime(counted('1:1:2', 5), pace(1200), millis(300_000), conventions());
+    const fit = roundsInTime(counted('1:1:2', 5, { pace: pace(1200) }), millis(300_000), conventions());
     expect(fit).toEqual({ rounds: 6, cycles: 12, leftOver: millis(12_000) });
   });
 
   it('counts one side as a round where that is the convention', () => {
-    const fit = roundsInTime(
-      counted('1:1:2', 5),
-      pace(1000),
-      millis(300_000),
-      conventions({ round: 'one-side' }),
-    );
+    const fit = roundsInTime(counted('1:1:2', 5), millis(300_000), conventions({ round: 'one-side' }));
     expect(fit).toEqual({ rounds: 15, cycles: 15, leftOver: millis(0) });
   });
 });
 
 describe('dosage', () => {
   it('is kept in cycles, so another convention of a round neither doubles nor halves it', () => {
-    const { cycles } = counted('1:1', 4);
-    expect(cyclesToRounds(cycles, conventions())).toBe(7);
-    expect(cyclesToRounds(cycles, conventions({ round: 'one-side' }))).toBe(14);
+    const passage = counted('1:1', 4);
+    expect(cyclesToRounds(passage, passage.cycles, conventions())).toBe(7);
+    expect(cyclesToRounds(passage, passage.cycles, conventions({ round: 'one-side' }))).toBe(14);
+    const both = passageOf('ujjayi', 'counted');
+    expect(cyclesToRounds(both, 14, conventions()))
+      .withContext('one breath is a round')
+      .toBe(14);
   });
 
   it('ends where it began, or half a round later for an exhale on the right', () => {
     const right = conventions({ endsOn: 'exhale-right' });
-    expect(cyclesThatEndRight(7, 'left', conventions())).toBe(8);
-    expect(cyclesThatEndRight(8, 'left', conventions())).toBe(8);
-    expect(cyclesThatEndRight(8, 'left', right)).toBe(9);
-    expect(cyclesThatEndRight(8, 'right', right)).toBe(8);
+    const passage = counted('1:1', 4);
+    expect(cyclesThatEndRight(passage, 7, 'left', conventions())).toBe(8);
+    expect(cyclesThatEndRight(passage, 8, 'left', conventions())).toBe(8);
+    expect(cyclesThatEndRight(passage, 8, 'left', right)).toBe(9);
+    expect(cyclesThatEndRight(passage, 8, 'right', right)).toBe(8);
   });
 });
 
@@ -115,15 +115,15 @@ describe('what a passage amounts to', () => {
 
 describe('checkSession', () => {
   it('finds nothing wrong with a sane session', () => {
-    expect(checkSession(sessionOf(counted('1:4:2', 4), stillness()))).toEqual([]);
+    expect(checkSession(sessionOf(counted('1:4:2', 4), stillness()), conventions())).toEqual([]);
   });
   it('refuses 25 hours, a phase of 160 counts and twin ids, each with a pointer', () => {
     const day = sessionOf(counted('1:1', 45, { cycles: 1000 }));
-    expect(checkSession(day).map(({ code, pointer }) => [code, pointer])).toEqual([
+    expect(checkSession(day, conventions()).map(({ code, pointer }) => [code, pointer])).toEqual([
       ['session-too-long', '/passages'],
     ]);
     const long = sessionOf(counted('1:4:2', 40, { cycles: 2 }), { ...stillness(), id: 'a' });
-    expect(checkSession(long).map(({ code, pointer }) => [code as string, pointer])).toEqual([
+    expect(checkSession(long, conventions()).map(({ code, pointer }) => [code as string, pointer])).toEqual([
       ['phase-too-long', '/passages/0/base'],
       ['duplicate-passage-id', '/passages/1/id'],
     ]);

@@ -1,57 +1,171 @@
 import type { Conventions } from '../conventions/index.js';
-import type { Numbers } from '../ratio/index.js';
-import type { TechniqueId } from '../technique/index.js';
-import type { Pace, Seconds } from '../units/index.js';
+import type { Numbers, PhaseKind } from '../ratio/index.js';
+import type {
+  Dressing,
+  Goal,
+  LockId,
+  Passway,
+  RestingHandId,
+  Route,
+  SeatId,
+  StrokeAirway,
+  StrokeKind,
+  TechniqueId,
+} from '../technique/index.js';
+import type { Counts, Pace, Seconds } from '../units/index.js';
 
 export type Side = 'left' | 'right';
 export const otherSide = (side: Side): Side => (side === 'left' ? 'right' : 'left');
 
-/** What the session is for; it decides the starting side where the convention says "by goal". */
-export type Goal = 'calm' | 'energise' | 'sleep' | 'focus' | 'lung-capacity' | 'mood';
-export const GOALS: Readonly<Record<Goal, string>> = {
-  calm: 'calm',
-  energise: 'energy',
-  sleep: 'sleep',
-  focus: 'focus',
-  'lung-capacity': 'lung capacity',
-  mood: 'a steadier mood',
-};
+export type HoldKind = 'internalHold' | 'externalHold';
+export type BreathKind = 'inhale' | 'exhale';
 
-/** One technique with its numbers: cycles of counted phases. */
-export interface CountedPassage extends Numbers {
-  readonly kind: 'counted';
+interface PassageFacts {
   readonly id: string;
   readonly technique: TechniqueId;
+  /** The instructor's own variant of the technique, or null. */
+  readonly variant: string | null;
+  readonly seat: SeatId;
+  readonly resting: RestingHandId;
+}
+
+/** A breath taken in parts. */
+export interface Parts {
+  /** Counts of each part where the breath is as written; when it changes they keep their proportion to the half count. */
+  readonly lengths: readonly Counts[];
+  /** Pause between parts. */
+  readonly pause: Counts;
+  /** Whether a pause follows the last part too. */
+  readonly atEnd: boolean;
+  /** Through belly, ribs and chest (emptied in reverse). */
+  readonly regions: boolean;
+}
+
+/** A hold that lasts as long as it is easy: ended by a tap, at the latest at the cap. */
+export interface OpenHold {
+  readonly phase: HoldKind;
+  readonly expected: Seconds;
+  readonly cap: Seconds;
+}
+
+export interface PassageLocks {
+  readonly internalHold: readonly LockId[];
+  readonly externalHold: readonly LockId[];
+  readonly fromRound: number;
+}
+
+/** A change over the rounds of a passage. A round here is the technique's own (both sides of an alternating pattern). */
+export type Ramp =
+  /** A phase or the base by `by` counts every `every` rounds, until it is `to`. */
+  | {
+      readonly kind: 'step';
+      readonly of: PhaseKind | 'base';
+      readonly by: number;
+      readonly every: number;
+      readonly to: Counts;
+    }
+  /** A hold that comes in at a round. */
+  | { readonly kind: 'from'; readonly of: HoldKind; readonly round: number };
+
+/** One technique with its numbers: cycles of counted phases. */
+export interface CountedPassage extends PassageFacts, Numbers {
+  readonly kind: 'counted';
   readonly pace: Pace;
+  readonly route: Route;
+  /** For alternating and one-sided routes; the others have their side in their name. */
   readonly startsOn: Side | 'convention';
+  /** The sides are followed by attention, hands down. */
+  readonly byAttention: boolean;
+  readonly inhaleThrough: Passway;
+  readonly exhaleThrough: Passway;
+  readonly parts: { readonly inhale: Parts | null; readonly exhale: Parts | null };
+  /** Turning pauses that do not grow with the base; they stand where there is no hold. */
+  readonly turning: { readonly full: Seconds; readonly empty: Seconds };
+  /** Whether the convention may add an empty hold to an alternating pattern that is written without one. */
+  readonly emptyHold: 'as-written' | 'convention';
+  readonly openHold: OpenHold | null;
+  readonly locks: PassageLocks;
+  readonly ramps: readonly Ramp[];
+  readonly dressing: Dressing;
+  /** Letting go after each cycle. */
+  readonly between: Seconds;
   /** Dosage in cycles, whatever a round is by convention, so that a change of convention never doubles it. */
   readonly cycles: number;
-  /** Time to bring the hand up before, and to lower it with one breath through both after. */
+  /** Without counting, after the counted rounds. */
+  readonly ownPace: Seconds;
+  /** Time to bring the hand up before, and to lower it with one breath through both after, where a hand is raised. */
   readonly handUp: Seconds;
   readonly closing: Seconds;
 }
 
-/** Natural breathing for so many seconds. */
-export interface NaturalPassage {
-  readonly kind: 'natural';
-  readonly id: string;
-  readonly technique: TechniqueId;
-  readonly length: Seconds;
+/** A deep breath after a set of strokes. */
+export interface Recovery {
+  readonly inhale: Counts;
+  readonly hold: Counts;
+  readonly exhale: Counts;
+  readonly exhaleThrough: Passway;
 }
 
-export type Passage = CountedPassage | NaturalPassage;
+/** Sets of strokes, each with a recovery and natural breathing until it is quiet. */
+export interface StrokePassage extends PassageFacts {
+  readonly kind: 'strokes';
+  readonly stroke: StrokeKind;
+  /** The turns of one set: which nostrils, in order. */
+  readonly turns: readonly StrokeAirway[];
+  /** Strokes a turn. */
+  readonly strokes: number;
+  /** Strokes a minute, in the first set. */
+  readonly rate: number;
+  /** The rate by set, or null where it stays. */
+  readonly rateRamp: { readonly by: number; readonly every: number; readonly to: number } | null;
+  readonly sets: number;
+  /** Of the recovery. */
+  readonly pace: Pace;
+  readonly recovery: Recovery | null;
+  /** Natural breathing after each set. */
+  readonly quiet: Seconds | 'convention';
+  readonly dressing: Dressing;
+  readonly handUp: Seconds;
+  readonly closing: Seconds;
+}
+
+/** Natural breathing for so many seconds, or until a tap. */
+export interface NaturalPassage extends PassageFacts {
+  readonly kind: 'natural';
+  readonly length: Seconds;
+  readonly untilTap: boolean;
+}
+
+export type Passage = CountedPassage | StrokePassage | NaturalPassage;
 
 /** Passages in order, with what the whole session is for. */
 export interface Session {
   readonly title: string;
   readonly goal: Goal;
   readonly conventions: Partial<Conventions>;
+  /** Time to change the seat between two passages. */
+  readonly seatChange: Seconds;
   readonly passages: readonly Passage[];
 }
 
-/** The side a passage starts on: its own choice, else the convention, else by the goal (left when unsure). */
+/** The side a passage starts on: its route's, its own choice, else the convention, else by the goal (left when unsure). */
 export function startingSide(passage: CountedPassage, goal: Goal, conventions: Conventions): Side {
+  if (passage.route === 'left-entry') return 'left';
+  if (passage.route === 'right-entry') return 'right';
   if (passage.startsOn !== 'convention') return passage.startsOn;
   if (conventions.startingSide !== 'by-goal') return conventions.startingSide;
-  return goal === 'energise' ? 'right' : 'left';
+  return goal === 'energise' || goal === 'warm' ? 'right' : 'left';
+}
+
+/** What a passage keeps at the face: a hand at the nose, the hands at the ears, or nothing. Derived, never typed. */
+export function raisedHand(passage: Passage): 'nose' | 'ears' | null {
+  switch (passage.kind) {
+    case 'natural':
+      return null;
+    case 'strokes':
+      return passage.turns.some((turn) => turn !== 'both') ? 'nose' : passage.dressing.ears ? 'ears' : null;
+    case 'counted':
+      if (passage.route !== 'both') return passage.byAttention ? null : 'nose';
+      return passage.dressing.ears ? 'ears' : null;
+  }
 }

@@ -1,46 +1,215 @@
-/** How the instructor prefers technique names to be written. */
+import type { Dressings } from './dressing.js';
+import type { RestingHandId, SeatId } from './posture.js';
+
+/** How the instructor prefers names to be written. */
 export type Naming = 'plain' | 'diacritic' | 'english';
+/** A name in each of the three forms. */
+export type Named = Readonly<Record<Naming, string>>;
 
-export type TechniqueId = 'nadi-shodhana' | 'closing-stillness';
+/** A nostril pattern. S is the starting side, O the other. */
+export type Route =
+  /** In S, out O, in O, out S: the swap comes at full lungs only. */
+  | 'alternating'
+  /** In left, out right, always. */
+  | 'left-entry'
+  /** In right, out left, always. */
+  | 'right-entry'
+  /** In and out through one nostril. */
+  | 'one-sided'
+  | 'both';
 
-interface TechniqueFacts {
-  readonly id: TechniqueId;
-  readonly names: Readonly<Record<Naming, string>>;
-  /** One line said before the passage begins. */
-  readonly opening: string;
-}
-
-/** Breaths of counted phases along a route through the nostrils. */
-export interface CountedTechnique extends TechniqueFacts {
-  readonly pattern: 'counted';
-  readonly route: 'alternating';
-  /** Whether a hand stays at the face while it is practised. */
-  readonly raisedHand: boolean;
-}
-
-/** Natural breathing for a time. */
-export interface NaturalTechnique extends TechniqueFacts {
-  readonly pattern: 'natural';
-}
-
-export type Technique = CountedTechnique | NaturalTechnique;
-
-/** The catalogue: techniques are data, never branches in the code. */
-export const CATALOGUE: { readonly [K in TechniqueId]: Technique & { readonly id: K } } = {
-  'nadi-shodhana': {
-    id: 'nadi-shodhana',
-    names: { plain: 'Nadi shodhana', diacritic: 'Nāḍī śodhana', english: 'Alternate-nostril breath' },
-    pattern: 'counted',
-    route: 'alternating',
-    raisedHand: true,
-    opening: 'Sit tall, shoulders soft, the elbow of the raised hand low, the touch light.',
-  },
-  'closing-stillness': {
-    id: 'closing-stillness',
-    names: { plain: 'Stillness', diacritic: 'Stillness', english: 'Stillness' },
-    pattern: 'natural',
-    opening: 'Hands down. Let the breath go as it likes and notice what has changed.',
-  },
+export const ROUTE_NAMES: Readonly<Record<Route, string>> = {
+  alternating: 'alternating',
+  'left-entry': 'in left, out right',
+  'right-entry': 'in right, out left',
+  'one-sided': 'one side',
+  both: 'both nostrils',
 };
 
-export const techniqueName = (id: TechniqueId, naming: Naming): string => CATALOGUE[id].names[naming];
+/** How breath passes the mouth. */
+export type MouthForm = 'rolled-tongue' | 'flat-tongue' | 'tongue-behind-teeth' | 'teeth' | 'rounded-lips';
+/** Where a breath goes in or out. */
+export type Passway = 'nose' | MouthForm;
+
+export const PASSWAY_NAMES: Readonly<Record<Passway, string>> = {
+  nose: 'nose',
+  'rolled-tongue': 'rolled tongue',
+  'flat-tongue': 'tongue out and flat',
+  'tongue-behind-teeth': 'tongue behind the lower teeth',
+  teeth: 'closed teeth',
+  'rounded-lips': 'rounded lips',
+};
+
+export type StrokeKind =
+  /** Sharp exhale, passive inhale, from the belly. */
+  | 'sharp-exhale'
+  /** Even and soft, upper chest, in and out. */
+  | 'even'
+  /** Forceful both ways. */
+  | 'forceful';
+
+export const STROKE_NAMES: Readonly<Record<StrokeKind, string>> = {
+  'sharp-exhale': 'sharp exhale, passive inhale',
+  even: 'even and soft, upper chest',
+  forceful: 'forceful both ways',
+};
+
+export type LockId = 'chin' | 'abdominal' | 'root';
+
+/** What a technique is beyond what is derived from its numbers; screening and composing read it. */
+export type Feature =
+  | 'quiet'
+  | 'tension'
+  | 'prelude'
+  | 'throat'
+  | 'energising'
+  | 'calming'
+  | 'balancing'
+  | 'cooling'
+  | 'heating'
+  | 'sleep'
+  | 'hum'
+  | 'ear-closure'
+  | 'face-seal'
+  | 'mouth-inhale'
+  | 'forceful'
+  | 'abdomen'
+  | 'rest';
+
+/** Places in a session, in order. */
+export const SLOTS = ['arrive', 'prepare', 'stoke', 'balance', 'deepen', 'soften', 'settle'] as const;
+export type Slot = (typeof SLOTS)[number];
+
+export const FAMILIES = {
+  watching: 'watching and slow breathing',
+  regions: 'by regions and by parts',
+  tension: 'tense and release',
+  throat: 'throat sound',
+  even: 'even phases',
+  nostril: 'nostril patterns',
+  humming: 'humming',
+  cooling: 'cooling through the mouth',
+  strokes: 'strokes',
+  rest: 'rest',
+} as const;
+export type Family = keyof typeof FAMILIES;
+
+/** How a technique grows; each has its ladder. */
+export type GrowthSchool = 'count-first' | 'even-four-part' | 'strokes' | 'duration';
+
+/** What the session is for. */
+export type Goal = 'calm' | 'energise' | 'sleep' | 'cool' | 'warm' | 'focus' | 'lung-capacity' | 'mood';
+export const GOALS: Readonly<Record<Goal, string>> = {
+  calm: 'calm',
+  energise: 'energy',
+  sleep: 'sleep',
+  cool: 'cooling',
+  warm: 'warmth',
+  focus: 'focus',
+  'lung-capacity': 'lung capacity',
+  mood: 'a steadier mood',
+};
+
+/** Something that can be seen, what it probably comes from, and what to do. */
+export interface VisibleSign {
+  readonly sign: string;
+  readonly cause: string;
+  readonly correction: string;
+}
+
+/** Both ends included. */
+export interface Range {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** How a breath is taken in parts. */
+export interface PartsSpec {
+  readonly parts: number;
+  /** Counts between parts. */
+  readonly pause: number;
+  readonly atEnd: boolean;
+  /** Through belly, ribs and chest instead of with pauses. */
+  readonly regions: boolean;
+}
+
+export interface CountedPattern {
+  readonly kind: 'counted';
+  /** The first is the one it begins with. */
+  readonly routes: readonly [Route, ...Route[]];
+  /** Ratios that are usual for it, in short form; the first is where it begins. Others may be written. */
+  readonly ratios: readonly [string, ...string[]];
+  readonly holds: 'never' | 'internal' | 'both';
+  /** Counts of the inhale. */
+  readonly base: Range;
+  readonly cycles: Range;
+  readonly start: { readonly base: number; readonly cycles: number };
+  readonly inhaleThrough: readonly [Passway, ...Passway[]];
+  readonly exhaleThrough: Passway;
+  readonly parts: { readonly inhale: PartsSpec | null; readonly exhale: PartsSpec | null };
+  /** Seconds of turning pauses that it begins with. */
+  readonly turning: { readonly full: number; readonly empty: number };
+  /** Seconds of letting go after each cycle. */
+  readonly between: number;
+  readonly locks: Readonly<Record<'internalHold' | 'externalHold', readonly LockId[]>>;
+  readonly dressings: Dressings;
+}
+
+export interface StrokePattern {
+  readonly kind: 'strokes';
+  readonly stroke: StrokeKind;
+  /** The turns of a set: which nostrils, in order. */
+  readonly turns: readonly [StrokeAirway, ...StrokeAirway[]];
+  readonly strokes: Range;
+  /** Strokes a minute. */
+  readonly rate: Range;
+  readonly sets: Range;
+  readonly start: { readonly strokes: number; readonly rate: number; readonly sets: number };
+}
+export type StrokeAirway = 'left' | 'right' | 'both';
+
+export interface NaturalPattern {
+  readonly kind: 'natural';
+  /** Seconds. */
+  readonly length: Range;
+  readonly start: { readonly length: number };
+}
+
+export type Pattern = CountedPattern | StrokePattern | NaturalPattern;
+
+/** An entry of the catalogue. */
+export interface Technique<P extends Pattern = Pattern> {
+  readonly id: string;
+  readonly names: Named;
+  /** Other spellings and names it is searched by. */
+  readonly aliases: readonly string[];
+  readonly family: Family;
+  readonly slot: Slot;
+  readonly pattern: P;
+  /** One line said before the passage begins. */
+  readonly opening: string;
+  /** How it begins and what it grows to, in words. */
+  readonly startsWith: string;
+  readonly growsTo: string;
+  readonly growth: GrowthSchool;
+  readonly features: readonly Feature[];
+  /** What it tends to be used for. */
+  readonly effects: readonly Goal[];
+  /** The first is the one it begins in. */
+  readonly seats: readonly [SeatId, ...SeatId[]];
+  readonly resting: readonly [RestingHandId, ...RestingHandId[]];
+  readonly prerequisites: readonly string[];
+  readonly teacherApproval: boolean;
+  /** The form to fall back on, or null where there is none simpler. */
+  readonly simpler: string | null;
+  readonly teaching: readonly string[];
+  /** Where the student's own hand feels the movement. */
+  readonly feel: string;
+  readonly watch: readonly VisibleSign[];
+  /** Sensations to name, so that they are not feared. */
+  readonly normal: readonly string[];
+  readonly cautions: readonly string[];
+  readonly silent: boolean;
+  readonly handsFree: boolean;
+  readonly unobtrusive: boolean;
+}

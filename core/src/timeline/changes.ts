@@ -1,21 +1,42 @@
 import type { Conventions } from '../conventions/index.js';
-import type { Numbers } from '../ratio/index.js';
-import { cyclesThatEndRight, type CountedPassage, type Side } from '../session/index.js';
-import type { LiveChange } from './timeline.js';
+import { countsOf, type Numbers, type PhaseCounts } from '../ratio/index.js';
+import {
+  countsInCycle,
+  cyclesThatEndRight,
+  turnsOf,
+  withConventionalHold,
+  type CountedPassage,
+  type Side,
+  type StrokePassage,
+} from '../session/index.js';
+import type { Millis } from '../units/index.js';
+import type { EventKind, LiveChange } from './timeline.js';
 
-/** The numbers of a passage in a cycle: as written, or as the last easing at or before it left them. */
-export function numbersInForce(
-  passage: CountedPassage,
-  cycle: number,
-  changes: readonly LiveChange[],
-): Numbers {
-  let numbers: Numbers = passage;
+/** The numbers that the last easing at or before a cycle left, or null where nothing was eased. */
+function easedNumbers(passageId: string, cycle: number, changes: readonly LiveChange[]): Numbers | null {
+  let numbers: Numbers | null = null;
   for (const change of changes) {
-    if (change.kind === 'ease' && change.passageId === passage.id && change.fromCycle <= cycle) {
+    if (change.kind === 'ease' && change.passageId === passageId && change.fromCycle <= cycle)
       numbers = change.numbers;
-    }
   }
   return numbers;
+}
+
+/**
+ * The counts of a passage in a cycle: as written with its ramps, or as the last easing left them; ramps stand still after
+ * that. @param easedBy the cycle up to which easings count, where that is another one.
+ */
+export function countsInForce(
+  passage: CountedPassage,
+  cycle: number,
+  conventions: Conventions,
+  changes: readonly LiveChange[],
+  easedBy = cycle,
+): PhaseCounts {
+  const eased = easedNumbers(passage.id, easedBy, changes);
+  return eased
+    ? withConventionalHold(passage, countsOf(eased), conventions)
+    : countsInCycle(passage, cycle, conventions);
 }
 
 /** Cycles of a passage: as written, or as the last change of its length says; it still ends on the right side. */
@@ -25,9 +46,52 @@ export function cyclesToLead(
   conventions: Conventions,
   changes: readonly LiveChange[],
 ): number {
-  let wanted = passage.cycles;
+  return cyclesThatEndRight(passage, endOf(passage.id, passage.cycles, changes), start, conventions);
+}
+
+/** Turns of a stroke passage: as written, or as the last change of its length says. */
+export const turnsToLead = (passage: StrokePassage, changes: readonly LiveChange[]): number =>
+  endOf(passage.id, turnsOf(passage), changes);
+
+function endOf(passageId: string, written: number, changes: readonly LiveChange[]): number {
+  let end = written;
   for (const change of changes) {
-    if (change.kind === 'end-after' && change.passageId === passage.id) wanted = change.cycle;
+    if (change.kind === 'end-after' && change.passageId === passageId) end = change.cycle;
   }
-  return cyclesThatEndRight(wanted, start, conventions);
+  return end;
+}
+
+/** Strokes and rate of a turn: as written, or as the last easing at or before it left them. */
+export function strokesInForce(
+  { id, strokes }: StrokePassage,
+  rate: number,
+  turn: number,
+  changes: readonly LiveChange[],
+): { readonly strokes: number; readonly rate: number } {
+  let now = { strokes, rate };
+  for (const change of changes) {
+    if (change.kind === 'ease-strokes' && change.passageId === id && change.fromCycle <= turn)
+      now = { strokes: change.strokes, rate: change.rate };
+  }
+  return now;
+}
+
+/** How long an event had lasted when a tap ended it, or null where none did. */
+export function endedAfter(
+  passageId: string,
+  cycle: number,
+  event: EventKind,
+  changes: readonly LiveChange[],
+): Millis | null {
+  let after: Millis | null = null;
+  for (const change of changes) {
+    if (
+      change.kind === 'ended' &&
+      change.passageId === passageId &&
+      change.cycle === cycle &&
+      change.event === event
+    )
+      after = change.after;
+  }
+  return after;
 }

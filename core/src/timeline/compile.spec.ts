@@ -32,7 +32,7 @@ describe('compileSession, one passage', () => {
 
   it('says what to do, with the nostril and the fingers', () => {
     const cues = compileSession(session, right, conventions()).events.map(({ cue }) => [
-      cue.spoken,
+      cue.spoken.english,
       cue.fingers,
     ]);
     expect(cues).toEqual([
@@ -171,7 +171,9 @@ describe('compileSession, invariants', () => {
       const cycles = [...new Set(inRounds(timeline).map((event) => event.cycle))];
       expect(cycles).toEqual(cycles.map((_, i) => i + 1));
       for (const event of inRounds(timeline)) {
-        expect(event.round).toBe(Math.ceil((event.cycle ?? 0) / cyclesPerRound(resolved)));
+        expect(event.round).toBe(
+          Math.ceil((event.cycle ?? 0) / cyclesPerRound({ route: 'alternating' }, resolved)),
+        );
       }
     });
   });

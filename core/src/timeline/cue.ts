@@ -1,48 +1,130 @@
+import type { Part } from '../session/index.js';
+import {
+  ALL_THREE,
+  LOCKS,
+  PASSWAY_NAMES,
+  type LockId,
+  type MouthForm,
+  type Named,
+  type Naming,
+} from '../technique/index.js';
 import { formatCounts, type Counts } from '../units/index.js';
 import { describeFingers, type HandAtNose } from './fingers.js';
 import type { Airway, EventKind } from './timeline.js';
 
-/** What is said and what is shown for one event. */
+/** What is said and what is shown for one event, in each way of writing names. */
 export interface Cue {
-  /** "Inhale left", "Hold, both closed". */
-  readonly spoken: string;
+  /** "Inhale left", "Hold full, chin lock". */
+  readonly spoken: Named;
   /** "inhale left, 4": the event as what comes next. */
-  readonly next: string;
+  readonly next: Named;
   /** What the fingers do as it begins, or null when they stay. */
   readonly fingers: string | null;
 }
 
+/** What a cue is made from. */
+export interface CueFacts {
+  readonly kind: EventKind;
+  readonly airway: Airway;
+  readonly mouth: MouthForm | null;
+  readonly counts: Counts | null;
+  readonly part: Part | null;
+  readonly hum: boolean;
+  readonly locks: readonly LockId[];
+  readonly open: boolean;
+  readonly raised: 'nose' | 'ears' | null;
+  readonly strokes: { readonly number: number; readonly rate: number } | null;
+}
+
+const NAMINGS: readonly Naming[] = ['plain', 'diacritic', 'english'];
+export const named = (make: (naming: Naming) => string): Named =>
+  Object.fromEntries(NAMINGS.map((naming) => [naming, make(naming)])) as Record<Naming, string>;
+
 const AIRWAY_WORDS: Readonly<Record<Airway, string>> = {
-  left: 'left',
-  right: 'right',
-  both: 'through both',
+  left: ' left',
+  right: ' right',
+  both: ' through both',
+  mouth: '',
   closed: '',
 };
 
-const SPOKEN: Readonly<Record<EventKind, (airway: string) => string>> = {
-  inhale: (airway) => `Inhale ${airway}`,
-  internalHold: () => 'Hold full',
-  exhale: (airway) => `Exhale ${airway}`,
-  externalHold: () => 'Hold empty',
-  handUp: () => 'Raise the hand',
-  freeBreath: () => 'One free breath through both',
-  closing: () => 'Hand down, one breath through both',
-  natural: () => 'Breathe naturally',
-};
-
 /** The cue of an event that follows one with the fingers at `before`. */
-export function cueFor(
-  kind: EventKind,
-  airway: Airway,
-  counts: Counts | null,
-  before: HandAtNose | null,
-  hand: HandAtNose | null,
-): Cue {
-  const spoken = SPOKEN[kind](AIRWAY_WORDS[airway]).trim();
-  const lower = spoken.charAt(0).toLowerCase() + spoken.slice(1);
+export function cueFor(facts: CueFacts, before: HandAtNose | null, hand: HandAtNose | null): Cue {
+  const length = facts.counts === null ? '' : `, ${formatCounts(facts.counts)}`;
+  const spoken = named((naming) => speak(facts, naming));
   return {
     spoken,
-    next: counts === null ? lower : `${lower}, ${formatCounts(counts)}`,
+    next: named((naming) => lowerFirst(spoken[naming]) + length),
     fingers: hand && describeFingers(before, hand),
   };
 }
+
+const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
+
+function speak(facts: CueFacts, naming: Naming): string {
+  const { kind, part, strokes } = facts;
+  switch (kind) {
+    case 'inhale':
+    case 'exhale':
+      return part?.region && part.index > 1 ? capital(part.region) : breath(facts, kind);
+    case 'internalHold':
+    case 'externalHold':
+      return hold(facts, naming);
+    case 'pause':
+      return 'Pause';
+    case 'turning':
+      return 'Turn';
+    case 'letGo':
+      return 'Let go, breathe as you like';
+    case 'strokes':
+      return `${strokes?.number ?? 0} strokes${AIRWAY_WORDS[facts.airway]}`;
+    case 'quiet':
+      return 'Breathe naturally until it is quiet';
+    case 'ownPace':
+      return 'The same at your own pace';
+    case 'seatChange':
+      return 'Change the seat';
+    case 'handUp':
+      return facts.raised === 'ears' ? 'Hands to the ears, settle' : 'Raise the hand';
+    case 'freeBreath':
+      return 'One free breath through both';
+    case 'closing':
+      return facts.raised === 'ears' ? 'Hands down, one free breath' : 'Hand down, one breath through both';
+    case 'natural':
+      return 'Breathe naturally';
+  }
+}
+
+function breath({ airway, mouth, part, hum }: CueFacts, kind: 'inhale' | 'exhale'): string {
+  const verb = hum ? (kind === 'exhale' ? 'Hum out' : 'Hum in') : kind === 'inhale' ? 'Inhale' : 'Exhale';
+  const way = mouth ? `, ${PASSWAY_NAMES[mouth]}` : AIRWAY_WORDS[airway];
+  if (!part) return verb + way;
+  if (part.region) return `${verb}${way}, ${part.region}`;
+  return part.index === 1 ? `${verb}${way}, part 1` : `Part ${part.index}`;
+}
+
+function hold({ kind, locks, open }: CueFacts, naming: Naming): string {
+  const words = `Hold ${kind === 'internalHold' ? 'full' : 'empty'}${open ? ' as long as it is easy' : ''}`;
+  return locks.length === 0 ? words : `${words}, ${nameLocks(locks, naming)}`;
+}
+
+/** "chin lock and root lock"; all three by their own name. */
+export function nameLocks(locks: readonly LockId[], naming: Naming): string {
+  if (locks.length === 3) return ALL_THREE[naming];
+  return locks.map((lock) => LOCKS[lock].names[naming]).join(' and ');
+}
+
+/** What is called when locks are set: "chin down; pelvic floor". */
+export const callLocksOn = (locks: readonly LockId[]): string =>
+  capital(locks.map((lock) => LOCKS[lock].engage).join('; '));
+
+/** What is called when they are released, in reverse order. */
+export const callLocksOff = (locks: readonly LockId[]): string =>
+  capital(
+    [...locks]
+      .reverse()
+      .map((lock) => LOCKS[lock].release)
+      .join('; '),
+  );
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -7,7 +7,10 @@ export interface HoldTotals {
   readonly total: Seconds;
 }
 
-/** Longest and total hold, full and empty together, in seconds. */
+/**
+ * Longest and total hold, full and empty together, in seconds. The longest is what the session can come to: an open hold
+ * at its cap, a ramp at its limit; the total is as planned.
+ */
 export function holdTotals(timeline: Timeline): HoldTotals {
   let longest = 0;
   let total = 0;
@@ -17,5 +20,6 @@ export function holdTotals(timeline: Timeline): HoldTotals {
     total += length;
     longest = Math.max(longest, length);
   }
+  for (const { longestHold } of timeline.passages) longest = Math.max(longest, longestHold * 1000);
   return { longest: millisToSeconds(longest as Millis), total: millisToSeconds(total as Millis) };
 }

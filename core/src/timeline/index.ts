@@ -1,7 +1,8 @@
 export * from './timeline.js';
 export * from './compile.js';
 export * from './fingers.js';
-export type { Cue } from './cue.js';
+export { callLocksOff, callLocksOn, nameLocks, type Cue } from './cue.js';
 export * from './holds.js';
-export { cyclesToLead, numbersInForce } from './changes.js';
+export { countsInForce, cyclesToLead, strokesInForce, turnsToLead } from './changes.js';
+export { QUIET } from './write-strokes.js';
 export { lastRound, notesBetween, notesOf, type Note, type NoteKind } from './sounds.js';

@@ -1,17 +1,65 @@
 import type { Numbers, PhaseKind } from '../ratio/index.js';
-import type { Side } from '../session/index.js';
-import type { TechniqueId } from '../technique/index.js';
-import type { Counts, Millis, Pace } from '../units/index.js';
+import type { Part, Side } from '../session/index.js';
+import type { LockId, MouthForm, SeatId, StrokeAirway, StrokeKind, TechniqueId } from '../technique/index.js';
+import type { Counts, Millis, Pace, Seconds } from '../units/index.js';
 import type { Cue } from './cue.js';
 import type { HandAtNose } from './fingers.js';
 
-export type Airway = Side | 'both' | 'closed';
+export type Airway = Side | 'both' | 'mouth' | 'closed';
 
-/** A phase of a cycle, or one of the uncounted stretches around the rounds. */
-export type EventKind = PhaseKind | 'handUp' | 'freeBreath' | 'closing' | 'natural';
+/** A phase of a cycle, or one of the other stretches of a passage. */
+export type EventKind =
+  | PhaseKind
+  /** Between two parts of a breath. */
+  | 'pause'
+  /** A turning pause in seconds. */
+  | 'turning'
+  /** Letting go after a cycle. */
+  | 'letGo'
+  | 'strokes'
+  /** Natural breathing after strokes until it is quiet. */
+  | 'quiet'
+  /** The same pattern without counting. */
+  | 'ownPace'
+  | 'seatChange'
+  | 'handUp'
+  | 'freeBreath'
+  | 'closing'
+  | 'natural';
 
-/** opening: hand up and emptying; rounds: the counted rounds; closing: hand down, one breath through both; rest: natural. */
-export type Section = 'opening' | 'rounds' | 'closing' | 'rest';
+/**
+ * opening: seat, hand up and emptying; rounds: the counted rounds and the strokes; recovery: what follows a set of
+ * strokes; own-pace: without counting; closing: hand down, one breath through both; rest: natural.
+ */
+export type Section = 'opening' | 'rounds' | 'recovery' | 'own-pace' | 'closing' | 'rest';
+
+/** A stretch that a tap ends: how long it is expected to be, the least and the most that it may last. */
+export interface OpenStretch {
+  readonly expected: Millis;
+  readonly least: Millis;
+  readonly cap: Millis;
+}
+
+/** Locks in a hold, in the order of setting them (released in reverse); moments from the session's start. */
+export interface LocksInHold {
+  readonly locks: readonly LockId[];
+  readonly on: Millis;
+  readonly off: Millis;
+  /** Counts after the hold begins at which they are set, and before its end at which they are released. */
+  readonly margin: Counts;
+}
+
+export interface Strokes {
+  readonly kind: StrokeKind;
+  readonly number: number;
+  /** A minute. */
+  readonly rate: number;
+  /** Strokes of the passage before these. */
+  readonly before: number;
+}
+
+/** How counts are called in an event. */
+export type Counting = 'up' | 'down' | 'silent';
 
 /** One stretch of the session during which nothing changes but the count. It covers [from, to). */
 export interface TimelineEvent {
@@ -21,15 +69,26 @@ export interface TimelineEvent {
   readonly passage: number;
   readonly section: Section;
   readonly kind: EventKind;
-  /** Rounds and cycles are counted from 1; null outside the rounds. */
+  /** Rounds (sets of strokes) and cycles (turns of strokes) are counted from 1; null outside them. */
   readonly round: number | null;
   readonly cycle: number | null;
   readonly airway: Airway;
+  /** How the breath passes the mouth; null where it goes through the nose. */
+  readonly mouth: MouthForm | null;
   /** Length in counts; null where nothing is counted. */
   readonly counts: Counts | null;
-  /** Moments, from the session's start, at which a count begins. */
+  /** Moments, from the session's start, at which a count or a stroke begins. */
   readonly ticks: readonly Millis[];
+  readonly counting: Counting;
   readonly hand: HandAtNose | null;
+  /** Part of a breath, or what a pause follows; null for whole breaths. */
+  readonly part: Part | null;
+  readonly throat: boolean;
+  readonly hum: boolean;
+  readonly locks: LocksInHold | null;
+  readonly strokes: Strokes | null;
+  /** null where time alone ends it. */
+  readonly open: OpenStretch | null;
   readonly cue: Cue;
 }
 
@@ -37,19 +96,27 @@ export interface TimelineEvent {
 export interface PassageSpan {
   readonly id: string;
   readonly technique: TechniqueId;
+  readonly seat: SeatId;
   readonly from: Millis;
   readonly to: Millis;
   /** null for natural breathing. */
   readonly rounds: RoundsSpan | null;
+  /** The longest hold that it can come to: ramps at their limit, open holds at their cap, long pauses. */
+  readonly longestHold: Seconds;
+  /** Whether a hand, or both, are held at the face. */
+  readonly raised: 'nose' | 'ears' | null;
 }
 
 export interface RoundsSpan {
   readonly from: Millis;
   readonly to: Millis;
-  readonly startsOn: Side;
+  readonly startsOn: Side | 'both';
   readonly pace: Pace;
+  /** Cycles, or turns of strokes. */
   readonly cycles: number;
-  readonly cyclesPerRound: 1 | 2;
+  readonly cyclesPerRound: number;
+  /** The turns of a set of strokes; null for counted breaths. */
+  readonly turns: readonly StrokeAirway[] | null;
 }
 
 export interface Timeline {
@@ -66,21 +133,40 @@ export type LiveChange =
       readonly fromCycle: number;
       readonly numbers: Numbers;
     }
-  | { readonly kind: 'end-after'; readonly passageId: string; readonly cycle: number };
+  | {
+      readonly kind: 'ease-strokes';
+      readonly passageId: string;
+      readonly fromCycle: number;
+      readonly strokes: number;
+      readonly rate: number;
+    }
+  | { readonly kind: 'end-after'; readonly passageId: string; readonly cycle: number }
+  /** A tap that ended an open stretch, a turn of strokes or natural breathing after so long. */
+  | {
+      readonly kind: 'ended';
+      readonly passageId: string;
+      /** 0 for natural breathing. */
+      readonly cycle: number;
+      readonly event: EventKind;
+      readonly after: Millis;
+    };
 
 /** Where leading is taken up again after an interruption. */
 export type ResumePoint =
   | { readonly kind: 'cycle'; readonly passage: number; readonly cycle: number }
   | { readonly kind: 'closing'; readonly passage: number }
+  /** Natural breathing, or breathing at one's own pace. */
   | { readonly kind: 'rest'; readonly passage: number; readonly remaining: Millis };
 
 /** What happened on the way: changes, and where this take begins (null: at the beginning). */
 export interface LeadPlan {
   readonly changes: readonly LiveChange[];
   readonly from: ResumePoint | null;
+  /** Open stretches are planned with their expected length; while leading they last to their cap until a tap ends them. */
+  readonly open: 'expected' | 'cap';
 }
 
-export const AS_WRITTEN: LeadPlan = { changes: [], from: null };
+export const AS_WRITTEN: LeadPlan = { changes: [], from: null, open: 'expected' };
 
 /** Index of the first event that ends after the moment: the one that covers it, if any does. */
 export function eventIndexFrom({ events }: Timeline, at: number): number {

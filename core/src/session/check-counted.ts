@@ -1,0 +1,159 @@
+import type { Conventions } from '../conventions/index.js';
+import { PHASE_KINDS, PHASE_NAMES, type PhaseCounts } from '../ratio/index.js';
+import { LOCKS, PASSWAY_NAMES, ROUTE_NAMES, techniqueOf, type CountedPattern } from '../technique/index.js';
+import { countsToSeconds, formatCounts } from '../units/index.js';
+import { countsAtLimit, countsInCycle, ownRoundOf } from './cycle.js';
+import { LONGEST_PHASE } from './edits.js';
+import { checkLocks, describeLockRefusal } from './locks.js';
+import type { SessionProblem } from './problem.js';
+import type { CountedPassage, HoldKind, Ramp } from './session.js';
+
+export const HOLD_KINDS: readonly HoldKind[] = ['internalHold', 'externalHold'];
+const BREATH_KINDS = ['inhale', 'exhale'] as const;
+
+/** Longest that an open hold may be let go on, seconds. */
+export const LONGEST_OPEN_HOLD = 120;
+
+/** The problems of a counted passage, with pointers into it. */
+export function checkCounted(passage: CountedPassage, conventions: Conventions): readonly SessionProblem[] {
+  const { pattern, names } = techniqueOf(passage.technique);
+  if (pattern.kind !== 'counted') {
+    const message = `${names.english} has no counted phases: choose another technique or its own form.`;
+    return [{ code: 'wrong-kind', pointer: '/technique', message }];
+  }
+  const first = countsInCycle(passage, 1, conventions);
+  const limit = countsAtLimit(passage, conventions);
+  return [
+    ...checkPhases(first, limit),
+    ...checkPattern(passage, pattern, names.english, limit),
+    ...checkParts(passage, first),
+    ...checkOpenHold(passage),
+    ...passage.ramps.flatMap((ramp, index) =>
+      checkRamp(passage, ramp, first).map((problem) => ({
+        ...problem,
+        pointer: `/ramps/${index}${problem.pointer}`,
+      })),
+    ),
+    ...checkPassageLocks(passage, pattern, limit),
+  ];
+}
+
+function checkPhases(first: PhaseCounts, limit: PhaseCounts): SessionProblem[] {
+  return PHASE_KINDS.filter((kind) => Math.max(first[kind], limit[kind]) > LONGEST_PHASE).map((kind) => ({
+    code: 'phase-too-long',
+    pointer: '/base',
+    message: `The ${PHASE_NAMES[kind]} would be ${formatCounts(Math.max(first[kind], limit[kind]))} counts; ${LONGEST_PHASE} is the most. Lower the base or the ratio.`,
+  }));
+}
+
+function checkPattern(
+  passage: CountedPassage,
+  pattern: CountedPattern,
+  name: string,
+  limit: PhaseCounts,
+): SessionProblem[] {
+  const problems: SessionProblem[] = [];
+  if (!pattern.routes.includes(passage.route)) {
+    const message = `${name} goes ${ROUTE_NAMES[pattern.routes[0]]}: choose that, or another technique.`;
+    problems.push({ code: 'route-not-here', pointer: '/route', message });
+  }
+  for (const kind of HOLD_KINDS) {
+    const used = limit[kind] > 0 || passage.openHold?.phase === kind;
+    const allowed = pattern.holds === 'both' || (pattern.holds === 'internal' && kind === 'internalHold');
+    if (!used || allowed) continue;
+    const message = `${name} has no ${PHASE_NAMES[kind]}: set it to 0, or choose a technique with a hold.`;
+    problems.push({ code: 'hold-not-here', pointer: passage.openHold ? '/openHold' : '/ratio', message });
+  }
+  if (!pattern.inhaleThrough.includes(passage.inhaleThrough)) {
+    const ways = pattern.inhaleThrough.map((way) => PASSWAY_NAMES[way]).join(' or ');
+    const message = `${name} goes in through the ${ways}, not through the ${PASSWAY_NAMES[passage.inhaleThrough]}.`;
+    problems.push({ code: 'mouth-form-not-here', pointer: '/inhaleThrough', message });
+  }
+  const { ears } = passage.dressing;
+  if (ears && !pattern.dressings.ears.includes(ears)) {
+    const message = `${name} leaves the ears open: take the hands down.`;
+    problems.push({ code: 'ears-not-here', pointer: '/dressing/ears', message });
+  }
+  return problems;
+}
+
+function checkParts(passage: CountedPassage, first: PhaseCounts): SessionProblem[] {
+  return BREATH_KINDS.flatMap((kind): SessionProblem[] => {
+    const parts = passage.parts[kind];
+    if (!parts) return [];
+    const sum = parts.lengths.reduce((all, length) => all + length, 0);
+    const longest = Math.max(...parts.lengths);
+    const most = first[kind] - (parts.lengths.length - 1) / 2;
+    const pointer = `/parts/${kind}/lengths`;
+    if (most < 0.5) {
+      const message = `An ${kind} of ${formatCounts(first[kind])} is too short for ${parts.lengths.length} parts of half a count: ${formatCounts(parts.lengths.length / 2)} is the least.`;
+      return [{ code: 'part-too-long', pointer, message }];
+    }
+    if (longest > most || sum > first[kind]) {
+      const message = `The parts of the ${kind} sum to ${formatCounts(sum)} counts and it has ${formatCounts(first[kind])}: make the longest ${formatCounts(Math.max(0.5, Math.min(most, longest - (sum - first[kind]))))}, or the ${kind} longer.`;
+      return [{ code: 'part-too-long', pointer, message }];
+    }
+    return [];
+  });
+}
+
+function checkOpenHold({ openHold }: CountedPassage): SessionProblem[] {
+  if (!openHold) return [];
+  const { expected, cap } = openHold;
+  const message =
+    expected > cap
+      ? `The cap of an open hold is ${cap} s, shorter than the ${expected} s expected: use ${expected} s or more.`
+      : `An open hold is let go on for ${LONGEST_OPEN_HOLD} s at most: use ${LONGEST_OPEN_HOLD} s.`;
+  return expected > cap || cap > LONGEST_OPEN_HOLD
+    ? [{ code: 'open-hold-range', pointer: '/openHold/cap', message }]
+    : [];
+}
+
+/** The problems of a ramp, with pointers into it: it must move in the rounds there are, and come to its limit exactly. */
+export function checkRamp(
+  passage: CountedPassage,
+  ramp: Ramp,
+  first: PhaseCounts,
+): readonly SessionProblem[] {
+  const rounds = ownRoundOf(passage, passage.cycles);
+  if (ramp.kind === 'from') {
+    if (ramp.round <= rounds) return [];
+    const message = `There are ${rounds} rounds, so a hold from round ${ramp.round} never comes: use round ${rounds} or an earlier one.`;
+    return [{ code: 'ramp-stands-still', pointer: '/round', message }];
+  }
+  const start = ramp.of === 'base' ? passage.base : first[ramp.of];
+  const way = ramp.to - start;
+  if (ramp.by === 0 || way === 0 || Math.sign(ramp.by) !== Math.sign(way)) {
+    const message = `This ramp never moves from ${formatCounts(start)} towards ${formatCounts(ramp.to)}: use steps of ${way < 0 ? '−1' : '1'} and another limit than ${formatCounts(start)}.`;
+    return [{ code: 'ramp-stands-still', pointer: '/by', message }];
+  }
+  if (ramp.every >= rounds) {
+    const message = `A step every ${ramp.every} rounds never comes in ${rounds} rounds: use ${Math.max(1, rounds - 1)} or fewer.`;
+    return [{ code: 'ramp-stands-still', pointer: '/every', message }];
+  }
+  const steps = way / ramp.by;
+  if (Number.isInteger(Math.round(steps * 1000) / 1000)) return [];
+  const nearest = start + ramp.by * Math.floor(steps);
+  const message = `Steps of ${ramp.by} from ${formatCounts(start)} pass ${formatCounts(ramp.to)} without meeting it: the nearest limit is ${formatCounts(nearest === start ? start + ramp.by : nearest)}.`;
+  return [{ code: 'ramp-misses-limit', pointer: '/to', message }];
+}
+
+function checkPassageLocks(
+  passage: CountedPassage,
+  pattern: CountedPattern,
+  limit: PhaseCounts,
+): SessionProblem[] {
+  return HOLD_KINDS.flatMap((hold): SessionProblem[] => {
+    const locks = passage.locks[hold];
+    const pointer = `/locks/${hold}`;
+    const foreign = locks.find((lock) => !pattern.locks[hold].includes(lock));
+    const { openHold } = passage;
+    const seconds = openHold?.phase === hold ? openHold.cap : countsToSeconds(limit[hold], passage.pace);
+    const checked = checkLocks(hold, locks, seconds, passage.pace);
+    if (!checked.ok)
+      return [{ code: 'lock-refused', pointer, message: describeLockRefusal(checked.problem) }];
+    if (!foreign) return [];
+    const message = `The ${LOCKS[foreign].names.english} does not belong to this technique in the ${PHASE_NAMES[hold]}: take it out.`;
+    return [{ code: 'lock-not-here', pointer, message }];
+  });
+}

@@ -1,0 +1,66 @@
+/** Which breaths are hummed. */
+export type Hum = 'none' | 'convention' | 'exhale' | 'both';
+
+/** What the hands do at the ears and the face; the eyeballs are never pressed. */
+export const EAR_HANDS = {
+  flaps: 'thumbs on the ear flaps only',
+  'ears-and-brow':
+    'ears closed, middle fingers lightly at the inner corners of the eyes, index tips joined on the forehead',
+  'full-seal': 'full seal over ears, eyes, nose and lips, the lightest touch',
+  'on-the-head': 'ears closed, fingers resting on the head',
+} as const;
+export type EarHands = keyof typeof EAR_HANDS;
+
+export const GAZES = {
+  'eyes-closed': 'eyes closed',
+  'half-open': 'eyes half open, resting on the floor',
+  'nose-tip': 'towards the tip of the nose, without strain',
+  brows: 'inward, between the brows',
+} as const;
+export type Gaze = keyof typeof GAZES;
+
+export const TONGUES = {
+  resting: 'tongue resting',
+  palate: 'tip behind the upper teeth',
+  'folded-back': 'tongue folded back along the palate',
+} as const;
+export type Tongue = keyof typeof TONGUES;
+
+export const HEADS = {
+  level: 'head level',
+  'chin-tuck': 'a mild chin tuck throughout (this is not a lock)',
+} as const;
+export type Head = keyof typeof HEADS;
+
+/** What goes with the breath of a whole passage. */
+export interface Dressing {
+  readonly throatSound: boolean;
+  readonly hum: Hum;
+  readonly ears: EarHands | null;
+  readonly gaze: Gaze;
+  readonly tongue: Tongue;
+  readonly head: Head;
+  /** Said silently with the breath; empty for none. */
+  readonly syllable: string;
+  /** The whole body is tensed in the hold. */
+  readonly tension: boolean;
+}
+
+export const PLAIN_DRESSING: Dressing = {
+  throatSound: false,
+  hum: 'none',
+  ears: null,
+  gaze: 'eyes-closed',
+  tongue: 'resting',
+  head: 'level',
+  syllable: '',
+  tension: false,
+};
+
+/** What a technique begins with, and what of it may be changed. */
+export interface Dressings {
+  readonly start: Dressing;
+  readonly throatSound: 'never' | 'optional' | 'always';
+  readonly hum: 'never' | 'always';
+  readonly ears: readonly EarHands[];
+}

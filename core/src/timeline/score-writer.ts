@@ -1,0 +1,199 @@
+import type { Conventions } from '../conventions/index.js';
+import { otherSide, type Part, type Side } from '../session/index.js';
+import type { LockId, MouthForm } from '../technique/index.js';
+import { millis, type Counts, type Millis, type Pace } from '../units/index.js';
+import { cueFor, type Cue } from './cue.js';
+import { ExactClock } from './exact-clock.js';
+import { handAtNose, type HandAtNose } from './fingers.js';
+import type {
+  Airway,
+  Counting,
+  EventKind,
+  LeadPlan,
+  LocksInHold,
+  OpenStretch,
+  PassageSpan,
+  Section,
+  Strokes,
+  Timeline,
+  TimelineEvent,
+} from './timeline.js';
+
+/** What is the same for every event of one stretch. */
+export interface Stretch {
+  readonly passage: number;
+  readonly section: Section;
+  readonly round: number | null;
+  readonly cycle: number | null;
+  readonly raised: 'nose' | 'ears' | null;
+  readonly counting: Counting;
+}
+
+/** Locks of a hold, in the order of setting them. */
+export interface HoldLocks {
+  readonly order: readonly LockId[];
+  readonly margin: Counts;
+  readonly marginHalfMillis: number;
+}
+
+/** What an event is beyond its stretch; what is left out is not there. */
+export interface EventSpec {
+  readonly kind: EventKind;
+  readonly airway?: Airway;
+  readonly mouth?: MouthForm | null;
+  readonly counts?: Counts | null;
+  readonly pace?: Pace;
+  readonly halfMillis: number;
+  readonly part?: Part | null;
+  readonly throat?: boolean;
+  readonly hum?: boolean;
+  readonly locks?: HoldLocks | null;
+  readonly strokes?: Strokes | null;
+  readonly open?: OpenStretch | null;
+}
+
+/** Writes events one after another on an exact clock, so that nothing overlaps, leaves a gap or drifts. */
+export class ScoreWriter {
+  private readonly events: TimelineEvent[] = [];
+  private readonly spans: PassageSpan[] = [];
+  private readonly hands: Readonly<Record<Airway, HandAtNose>>;
+  private readonly cues = new Map<string, Cue>();
+  private readonly clock = new ExactClock();
+  private previousHand: HandAtNose | null = null;
+  private passageFrom: Millis = millis(0);
+
+  constructor(
+    hand: Side,
+    readonly conventions: Conventions,
+    readonly plan: LeadPlan,
+  ) {
+    const pose = (airway: Airway): HandAtNose => handAtNose(airway, hand, conventions);
+    this.hands = {
+      left: pose('left'),
+      right: pose('right'),
+      both: pose('both'),
+      mouth: pose('closed'),
+      closed: pose('closed'),
+    };
+  }
+
+  now(): Millis {
+    return this.clock.at();
+  }
+
+  finish(): Timeline {
+    return { total: this.clock.at(), passages: this.spans, events: this.events };
+  }
+
+  /** What is written from here to {@link endPassage} is one passage, a change of seat before it included. */
+  beginPassage(): void {
+    this.passageFrom = this.clock.at();
+  }
+
+  endPassage(span: Omit<PassageSpan, 'from' | 'to'>): void {
+    this.spans.push({ ...span, from: this.passageFrom, to: this.clock.at() });
+  }
+
+  write(stretch: Stretch, spec: EventSpec): void {
+    const { kind, airway = 'both', strokes = null, counts = null, pace } = spec;
+    if (spec.halfMillis <= 0 && !strokes) return;
+    const from = this.clock.at();
+    const ticks = strokes
+      ? this.strokeTicks(strokes)
+      : counts !== null && pace
+        ? this.countTicks(counts, pace)
+        : [];
+    const locks = spec.locks ? this.locksInHold(spec.locks, spec.halfMillis) : null;
+    const hand =
+      stretch.raised === 'nose' && kind !== 'closing' && kind !== 'quiet' ? this.hands[airway] : null;
+    if (strokes) this.clock.passStrokes(strokes.number, strokes.rate);
+    else this.clock.pass(spec.halfMillis);
+    const { passage, section, round, cycle, counting } = stretch;
+    this.events.push({
+      index: this.events.length,
+      from,
+      to: this.clock.at(),
+      passage,
+      section,
+      kind,
+      round,
+      cycle,
+      airway,
+      mouth: spec.mouth ?? null,
+      counts,
+      ticks,
+      counting,
+      hand,
+      part: spec.part ?? null,
+      throat: spec.throat ?? false,
+      hum: spec.hum ?? false,
+      locks,
+      strokes,
+      open: spec.open ?? null,
+      cue: this.cue(spec, airway, stretch.raised, hand),
+    });
+    this.previousHand = hand;
+  }
+
+  private countTicks(counts: Counts, pace: Pace): Millis[] {
+    const ticks: Millis[] = [];
+    for (let count = 0; count < counts; count++) ticks.push(this.clock.at(count * 2 * pace));
+    return ticks;
+  }
+
+  private strokeTicks({ number, rate }: Strokes): Millis[] {
+    const ticks: Millis[] = [];
+    for (let stroke = 0; stroke < number; stroke++) ticks.push(this.clock.atStroke(stroke, rate));
+    return ticks;
+  }
+
+  private locksInHold(locks: HoldLocks, halfMillis: number): LocksInHold {
+    const { order, margin, marginHalfMillis } = locks;
+    return {
+      locks: order,
+      margin,
+      on: this.clock.at(marginHalfMillis),
+      off: this.clock.at(halfMillis - marginHalfMillis),
+    };
+  }
+
+  /** Cues repeat from round to round: each is made once. */
+  private cue(spec: EventSpec, airway: Airway, raised: Stretch['raised'], hand: HandAtNose | null): Cue {
+    const before = this.previousHand;
+    const { kind, mouth = null, counts = null, part = null, hum = false, open = null, strokes = null } = spec;
+    const locks = spec.locks?.order ?? [];
+    const key = `${kind} ${airway} ${mouth} ${counts} ${part?.index} ${part?.region} ${hum} ${locks.join()} ${open !== null} ${raised} ${strokes?.number} ${strokes?.rate} ${before?.left} ${before?.right} ${hand === null}`;
+    let cue = this.cues.get(key);
+    if (!cue) {
+      cue = cueFor(
+        { kind, airway, mouth, counts, part, hum, locks, open: open !== null, raised, strokes },
+        before,
+        hand,
+      );
+      this.cues.set(key, cue);
+    }
+    return cue;
+  }
+}
+
+/** The airway of each breath in a cycle that begins on `side`. */
+export interface CycleSides {
+  readonly inhale: Side | 'both';
+  readonly exhale: Side | 'both';
+}
+
+/** Sides of a cycle, from 1, of a passage that starts on `start`. */
+export function sidesOf(route: string, start: Side, cycle: number): CycleSides {
+  switch (route) {
+    case 'both':
+      return { inhale: 'both', exhale: 'both' };
+    case 'one-sided':
+      return { inhale: start, exhale: start };
+    case 'alternating': {
+      const side = cycle % 2 === 1 ? start : otherSide(start);
+      return { inhale: side, exhale: otherSide(side) };
+    }
+    default:
+      return { inhale: start, exhale: otherSide(start) };
+  }
+}

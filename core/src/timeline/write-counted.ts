@@ -1,0 +1,249 @@
+import { PHASE_KINDS } from '../ratio/index.js';
+import {
+  countsAtLimit,
+  cyclesPerRound,
+  lockMargin,
+  leastLockedHold,
+  lockOrder,
+  ownRoundOf,
+  planCycle,
+  raisedHand,
+  startingSide,
+  type CountedPassage,
+  type CyclePhase,
+  type HoldKind,
+  type Side,
+} from '../session/index.js';
+import type { Goal } from '../technique/index.js';
+import {
+  counts,
+  countsToHalfMillis,
+  countsToSeconds,
+  millis,
+  secondsToMillis,
+  seconds,
+  type Seconds,
+} from '../units/index.js';
+import { countsInForce, cyclesToLead, endedAfter } from './changes.js';
+import {
+  sidesOf,
+  type CycleSides,
+  type EventSpec,
+  type HoldLocks,
+  type ScoreWriter,
+  type Stretch,
+} from './score-writer.js';
+import type { Airway, Counting, OpenStretch, ResumePoint } from './timeline.js';
+
+/** Rounds after which counts are no longer called, where the convention says so. */
+const ROUNDS_COUNTED = 3;
+
+/** Writes a counted passage: hand up and emptying, the rounds, minutes at one's own pace, hand down. */
+export function writeCounted(
+  score: ScoreWriter,
+  index: number,
+  passage: CountedPassage,
+  goal: Goal,
+  resumed: ResumePoint | null,
+): void {
+  new CountedWriter(score, index, passage, goal).write(resumed);
+}
+
+class CountedWriter {
+  private readonly raised: 'nose' | 'ears' | null;
+  private readonly start: Side;
+  private readonly cycles: number;
+  private readonly perRound: 1 | 2;
+
+  constructor(
+    private readonly score: ScoreWriter,
+    private readonly index: number,
+    private readonly passage: CountedPassage,
+    goal: Goal,
+  ) {
+    const { conventions, plan } = score;
+    this.raised = raisedHand(passage);
+    this.start = startingSide(passage, goal, conventions);
+    this.cycles = cyclesToLead(passage, this.start, conventions, plan.changes);
+    this.perRound = cyclesPerRound(passage, conventions);
+  }
+
+  write(resumed: ResumePoint | null): void {
+    const { score, passage, cycles } = this;
+    const first = resumed?.kind === 'cycle' ? resumed.cycle : resumed ? cycles + 1 : 1;
+    // The emptying exhale keeps the counts of the round before, so that an easing made during it changes nothing past.
+    if (first <= cycles) this.writeOpening(first);
+    const roundsFrom = score.now();
+    for (let cycle = first; cycle <= cycles; cycle++) this.writeCycle(cycle);
+    const roundsTo = score.now();
+    if (resumed?.kind !== 'closing') this.writeOwnPace(resumed);
+    if (this.raised) {
+      const halfMillis = secondsToMillis(passage.closing) * 2;
+      score.write(this.stretch('closing'), { kind: 'closing', halfMillis });
+    }
+    score.endPassage({
+      id: passage.id,
+      technique: passage.technique,
+      seat: passage.seat,
+      rounds: {
+        from: roundsFrom,
+        to: roundsTo,
+        startsOn: passage.route === 'both' ? 'both' : this.start,
+        pace: passage.pace,
+        cycles,
+        cyclesPerRound: this.perRound,
+        turns: null,
+      },
+      longestHold: longestHoldOf(passage, score),
+      raised: this.raised,
+    });
+  }
+
+  private stretch(section: Stretch['section'], cycle: number | null = null): Stretch {
+    const round = cycle === null ? null : Math.ceil(cycle / this.perRound);
+    return {
+      passage: this.index,
+      section,
+      round,
+      cycle,
+      raised: this.raised,
+      counting: this.counting(cycle),
+    };
+  }
+
+  private counting(cycle: number | null): Counting {
+    const { counting } = this.score.conventions;
+    if (counting !== 'silent-later') return counting;
+    return cycle !== null && ownRoundOf(this.passage, cycle) > ROUNDS_COUNTED ? 'silent' : 'up';
+  }
+
+  private writeOpening(first: number): void {
+    const { score, passage } = this;
+    if (!this.raised) return;
+    const stretch = this.stretch('opening');
+    score.write(stretch, { kind: 'handUp', halfMillis: secondsToMillis(passage.handUp) * 2 });
+    if (this.raised !== 'nose') return;
+    const phaseCounts = this.countsOf(first - 1);
+    const exhale = (airway: Airway): EventSpec => ({
+      kind: 'exhale',
+      airway,
+      counts: phaseCounts.exhale,
+      pace: passage.pace,
+      halfMillis: countsToHalfMillis(phaseCounts.exhale, passage.pace),
+    });
+    switch (score.conventions.begins) {
+      case 'empty-through-start':
+        return score.write(stretch, exhale(sidesOf(passage.route, this.start, first).inhale));
+      case 'out-through-both':
+        return score.write(stretch, exhale('both'));
+      case 'free-breath': {
+        const length = counts(phaseCounts.inhale + phaseCounts.exhale);
+        return score.write(stretch, {
+          kind: 'freeBreath',
+          halfMillis: countsToHalfMillis(length, passage.pace),
+        });
+      }
+    }
+  }
+
+  private countsOf(cycle: number) {
+    const { conventions, plan } = this.score;
+    return countsInForce(this.passage, Math.max(1, cycle), conventions, plan.changes, cycle);
+  }
+
+  private writeCycle(cycle: number): void {
+    const { score, passage } = this;
+    const stretch = this.stretch('rounds', cycle);
+    const sides = sidesOf(passage.route, this.start, cycle);
+    for (const phase of planCycle(passage, this.countsOf(cycle), score.conventions)) {
+      score.write(stretch, this.spec(phase, sides, cycle));
+    }
+  }
+
+  private spec(phase: CyclePhase, sides: CycleSides, cycle: number): EventSpec {
+    const { passage } = this;
+    const base = {
+      kind: phase.kind,
+      counts: phase.counts,
+      pace: passage.pace,
+      halfMillis: phase.halfMillis,
+      part: phase.part,
+    };
+    switch (phase.kind) {
+      case 'inhale':
+        return {
+          ...base,
+          ...this.way(sides.inhale, passage.inhaleThrough),
+          throat: passage.dressing.throatSound,
+          hum: this.hums === 'both',
+        };
+      case 'exhale':
+        return {
+          ...base,
+          ...this.way(sides.exhale, passage.exhaleThrough),
+          throat: passage.dressing.throatSound,
+          hum: this.hums !== 'none',
+        };
+      case 'internalHold':
+      case 'externalHold':
+        return { ...base, airway: 'closed', ...this.holdSpec(phase.kind, phase, cycle) };
+      case 'pause':
+      case 'turning':
+        return { ...base, airway: 'closed' };
+      case 'letGo':
+        return base;
+    }
+  }
+
+  private get hums(): 'none' | 'exhale' | 'both' {
+    const { hum } = this.passage.dressing;
+    return hum === 'convention' ? this.score.conventions.hum : hum;
+  }
+
+  private way(side: Airway, through: CountedPassage['inhaleThrough']): Pick<EventSpec, 'airway' | 'mouth'> {
+    return through === 'nose' ? { airway: side, mouth: null } : { airway: 'mouth', mouth: through };
+  }
+
+  /** Locks where the hold is long enough for them, and an open hold with the length that is planned or was tapped. */
+  private holdSpec(kind: HoldKind, phase: CyclePhase, cycle: number): Partial<EventSpec> {
+    const { passage, score } = this;
+    const margin = lockMargin(passage.pace);
+    const marginHalfMillis = countsToHalfMillis(margin, passage.pace);
+    const wanted = ownRoundOf(passage, cycle) >= passage.locks.fromRound ? passage.locks[kind] : [];
+    const lockedFrom = leastLockedHold(passage.pace) * 2000;
+    const locksFor = (halfMillis: number): HoldLocks | null =>
+      wanted.length > 0 && halfMillis >= lockedFrom
+        ? { order: lockOrder(wanted, score.conventions.lockOrder), margin, marginHalfMillis }
+        : null;
+    if (!phase.open) return { locks: locksFor(phase.halfMillis) };
+    const cap = secondsToMillis(phase.open.cap);
+    const open: OpenStretch = { expected: secondsToMillis(phase.open.expected), least: millis(0), cap };
+    const tapped = endedAfter(passage.id, cycle, kind, score.plan.changes);
+    if (tapped === null) {
+      const halfMillis = (score.plan.open === 'cap' ? cap : open.expected) * 2;
+      return { open, halfMillis, locks: locksFor(cap * 2) };
+    }
+    // The tap calls the release, and the breath moves a margin later; a tap before the locks are set lets them be.
+    const locked = wanted.length > 0 && tapped * 2 > marginHalfMillis && cap * 2 >= lockedFrom;
+    const halfMillis = Math.max(1, Math.min(cap * 2, tapped * 2 + (locked ? marginHalfMillis : 0)));
+    return { open, halfMillis, locks: locked ? locksFor(cap * 2) : null };
+  }
+
+  private writeOwnPace(resumed: ResumePoint | null): void {
+    const remaining = resumed?.kind === 'rest' ? resumed.remaining : secondsToMillis(this.passage.ownPace);
+    this.score.write(this.stretch('own-pace'), { kind: 'ownPace', halfMillis: remaining * 2 });
+  }
+}
+
+/** The longest hold a passage can come to, in seconds: its ramps at their limit, an open hold at its cap, long pauses. */
+function longestHoldOf(passage: CountedPassage, { conventions }: ScoreWriter): Seconds {
+  const limit = countsAtLimit(passage, conventions);
+  const holds = PHASE_KINDS.filter((kind) => kind === 'internalHold' || kind === 'externalHold').map(
+    (kind) =>
+      passage.openHold?.phase === kind ? passage.openHold.cap : countsToSeconds(limit[kind], passage.pace),
+  );
+  const pauses = [passage.parts.inhale, passage.parts.exhale].map((parts) =>
+    parts ? countsToSeconds(parts.pause, passage.pace) : seconds(0),
+  );
+  return seconds(Math.max(0, ...holds, ...pauses));
+}

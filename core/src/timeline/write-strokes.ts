@@ -1,0 +1,155 @@
+import { raisedHand, rateInSet, type StrokePassage } from '../session/index.js';
+import {
+  countsToHalfMillis,
+  countsToSeconds,
+  millis,
+  secondsToMillis,
+  seconds,
+  type Seconds,
+} from '../units/index.js';
+import { endedAfter, strokesInForce, turnsToLead } from './changes.js';
+import type { ScoreWriter, Stretch } from './score-writer.js';
+import type { OpenStretch, ResumePoint } from './timeline.js';
+
+/** Rest after strokes: planned, before holds, least and most (domain: where schools differ). */
+export const QUIET = {
+  planned: seconds(45),
+  beforeHolds: seconds(60),
+  least: seconds(30),
+  most: seconds(120),
+} as const;
+
+/**
+ * Writes sets of strokes. A turn is its strokes, a recovery breath and natural breathing until quiet; a turn that was
+ * ended early keeps the strokes that were begun, so that what was done is on record.
+ */
+export function writeStrokes(
+  score: ScoreWriter,
+  index: number,
+  passage: StrokePassage,
+  holdsFollow: boolean,
+  resumed: ResumePoint | null,
+): void {
+  const raised = raisedHand(passage);
+  const perSet = passage.turns.length;
+  const turns = turnsToLead(passage, score.plan.changes);
+  const stretch = (section: Stretch['section'], turn: number | null): Stretch => ({
+    passage: index,
+    section,
+    round: turn === null ? null : Math.ceil(turn / perSet),
+    cycle: turn,
+    raised,
+    counting: 'up',
+  });
+  const first = resumed?.kind === 'cycle' ? resumed.cycle : resumed ? turns + 1 : 1;
+  if (raised && first <= turns)
+    score.write(stretch('opening', null), {
+      kind: 'handUp',
+      halfMillis: secondsToMillis(passage.handUp) * 2,
+    });
+  const roundsFrom = score.now();
+  let before = 0;
+  for (let turn = first; turn <= turns; turn++) {
+    const last = turn === turns;
+    before += writeTurn(score, passage, turn, before, stretch, last && holdsFollow);
+  }
+  const roundsTo = score.now();
+  if (raised)
+    score.write(stretch('closing', null), {
+      kind: 'closing',
+      halfMillis: secondsToMillis(passage.closing) * 2,
+    });
+  score.endPassage({
+    id: passage.id,
+    technique: passage.technique,
+    seat: passage.seat,
+    rounds: {
+      from: roundsFrom,
+      to: roundsTo,
+      startsOn: passage.turns[0] ?? 'both',
+      pace: passage.pace,
+      cycles: turns,
+      cyclesPerRound: perSet,
+      turns: passage.turns,
+    },
+    longestHold: longestHoldOf(passage),
+    raised,
+  });
+}
+
+/** @returns the strokes written. */
+function writeTurn(
+  score: ScoreWriter,
+  passage: StrokePassage,
+  turn: number,
+  before: number,
+  stretch: (section: Stretch['section'], turn: number) => Stretch,
+  holdsFollow: boolean,
+): number {
+  const { changes } = score.plan;
+  const set = Math.ceil(turn / passage.turns.length);
+  const { strokes, rate } = strokesInForce(passage, rateInSet(passage, set), turn, changes);
+  const ended = endedAfter(passage.id, turn, 'strokes', changes);
+  const begun = ended === null ? strokes : Math.min(strokes, Math.max(1, Math.ceil((ended * rate) / 60_000)));
+  const airway = passage.turns[(turn - 1) % passage.turns.length] ?? 'both';
+  score.write(stretch('rounds', turn), {
+    kind: 'strokes',
+    airway,
+    halfMillis: 0,
+    strokes: { kind: passage.stroke, number: begun, rate, before },
+  });
+  writeRecovery(score, passage, airway, stretch('recovery', turn));
+  writeQuiet(score, passage, turn, stretch('recovery', turn), holdsFollow);
+  return begun;
+}
+
+function writeRecovery(
+  score: ScoreWriter,
+  passage: StrokePassage,
+  airway: StrokePassage['turns'][number],
+  stretch: Stretch,
+): void {
+  const { recovery, pace } = passage;
+  if (!recovery) return;
+  const { inhale, hold, exhale, exhaleThrough } = recovery;
+  const counted = (counts: typeof inhale) => ({ counts, pace, halfMillis: countsToHalfMillis(counts, pace) });
+  score.write(stretch, { kind: 'inhale', airway, ...counted(inhale) });
+  score.write(stretch, { kind: 'internalHold', airway: 'closed', ...counted(hold) });
+  const way =
+    exhaleThrough === 'nose' ? { airway, mouth: null } : { airway: 'mouth' as const, mouth: exhaleThrough };
+  score.write(stretch, { kind: 'exhale', ...way, ...counted(exhale) });
+}
+
+function writeQuiet(
+  score: ScoreWriter,
+  passage: StrokePassage,
+  turn: number,
+  stretch: Stretch,
+  holdsFollow: boolean,
+): void {
+  const { restAfterStrokes } = score.conventions;
+  const byConvention = passage.quiet === 'convention';
+  const planned =
+    passage.quiet === 'convention' ? (holdsFollow ? QUIET.beforeHolds : QUIET.planned) : passage.quiet;
+  const expected = secondsToMillis(planned);
+  if (!byConvention || restAfterStrokes === 'fixed') {
+    score.write(stretch, { kind: 'quiet', halfMillis: expected * 2 });
+    return;
+  }
+  const open: OpenStretch = {
+    expected,
+    least: secondsToMillis(holdsFollow ? QUIET.beforeHolds : QUIET.least),
+    cap: secondsToMillis(QUIET.most),
+  };
+  const tapped = endedAfter(passage.id, turn, 'quiet', score.plan.changes);
+  const length =
+    tapped === null
+      ? score.plan.open === 'cap'
+        ? open.cap
+        : expected
+      : millis(Math.min(open.cap, Math.max(open.least, tapped)));
+  score.write(stretch, { kind: 'quiet', halfMillis: length * 2, open });
+}
+
+const longestHoldOf = ({ recovery, pace }: StrokePassage): Seconds =>
+  recovery ? countsToSeconds(recovery.hold, pace) : seconds(0);
