@@ -8,18 +8,22 @@ import {
   newSessionSchema,
   newSittingSchema,
   newStudentSchema,
+  newVariantSchema,
   nothing,
   paperScreeningSchema,
   passwordChangeSchema,
+  preferencesSchema,
   sessionChangeSchema,
   signInSchema,
   sittingRecordSchema,
   sittingSchema,
   storedSessionSchema,
+  storedVariantSchema,
   studentChangeSchema,
   studentLineSchema,
   studentSchema,
   uuid,
+  variantChangeSchema,
 } from './schemas.js';
 
 /** Every address is below this. */
@@ -113,6 +117,28 @@ export const routes = {
     status: 204,
   }),
   account: route('get', '/auth/account', { summary: 'Who is signed in', answer: accountSchema }),
+
+  changePreferences: route('put', '/auth/preferences', {
+    summary: 'How names are written, and where the instructor stands where schools differ',
+    body: preferencesSchema,
+    answer: accountSchema,
+  }),
+
+  listVariants: route('get', '/variants', {
+    summary: "The instructor's own variants of techniques, by name",
+    answer: listOf(storedVariantSchema),
+  }),
+  addVariant: route('post', '/variants', {
+    summary: 'Add a variant; the same id again answers what is there',
+    body: newVariantSchema,
+    answer: storedVariantSchema,
+    status: 201,
+  }),
+  changeVariant: route('put', '/variants/:id', {
+    summary: 'Change or archive a variant; a stale save is refused with what is stored now',
+    body: variantChangeSchema,
+    answer: storedVariantSchema,
+  }),
 
   listStudents: route('get', '/students', {
     summary: 'All students, by name',

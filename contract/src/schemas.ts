@@ -5,11 +5,14 @@ import {
   sessionSchema,
   SIGN_IDS,
   unionByKind,
+  variantSchema,
   type CapacityPhase,
   type EasingRecord,
   type Naming,
   type PassageRecord,
   type Side,
+  type StrokeAirway,
+  type TurnRecord,
 } from '@nuvrah/core';
 import { Type, type Static, type TSchema } from '@sinclair/typebox';
 
@@ -42,11 +45,13 @@ export const passwordChangeSchema = object({
   next: Type.String({ minLength: SHORTEST_PASSWORD, maxLength: 200 }),
 });
 
+const naming = oneOf<Naming>(['plain', 'diacritic', 'english']);
+
 export const accountSchema = object({
   id: uuid,
   name: Type.String(),
   email: Type.String(),
-  naming: oneOf<Naming>(['plain', 'diacritic', 'english']),
+  naming,
   emergencyNumber: Type.String(),
   timeZone: Type.String(),
   /** The date now where the instructor works. */
@@ -61,6 +66,8 @@ export const studentFields = {
   name: filledText(120),
   birthYear: Type.Integer({ minimum: 1900, maximum: 2100 }),
   hand,
+  /** Whether the tongue rolls; null where it was never asked. */
+  tongueRolls: nullable(Type.Boolean()),
   note: text(2000),
 };
 export const newStudentSchema = object(studentFields);
@@ -128,6 +135,20 @@ export const storedSessionSchema = object({
 });
 export type StoredSession = Static<typeof storedSessionSchema>;
 
+// Shelf
+
+export const newVariantSchema = object({ id: uuid, document: variantSchema });
+export const variantChangeSchema = object({ version, document: variantSchema, archived: Type.Boolean() });
+export const storedVariantSchema = object({
+  id: uuid,
+  version,
+  document: variantSchema,
+  archived: Type.Boolean(),
+});
+export type StoredVariant = Static<typeof storedVariantSchema>;
+
+export const preferencesSchema = object({ naming, conventions: conventionsSchema });
+
 // Sittings
 
 const phaseCounts = object({
@@ -142,6 +163,7 @@ const easingRecord = Type.Unsafe<EasingRecord>(
 );
 
 const cycles = Type.Integer({ minimum: 0, maximum: 5000 });
+const seconds = Type.Number({ minimum: 0, maximum: 14_400 });
 const countedRecord = object({
   kind: Type.Literal('counted'),
   passageId: uuid,
@@ -152,17 +174,40 @@ const countedRecord = object({
   cyclesPlanned: cycles,
   cyclesDone: cycles,
   easings: Type.Array(easingRecord, { maxItems: 200 }),
+  openHolds: Type.Array(seconds, { maxItems: 5000 }),
+  secondsPlanned: seconds,
+  secondsDone: seconds,
+});
+
+const strokes = Type.Integer({ minimum: 0, maximum: 1000 });
+const turnRecord = Type.Unsafe<TurnRecord>(
+  object({
+    set: Type.Integer({ minimum: 1, maximum: 200 }),
+    airway: oneOf<StrokeAirway>(['left', 'right', 'both']),
+    rate: Type.Integer({ minimum: 1, maximum: 1000 }),
+    planned: strokes,
+    done: strokes,
+  }),
+);
+const strokesRecord = object({
+  kind: Type.Literal('strokes'),
+  passageId: uuid,
+  technique: text(60),
+  cyclesPerRound: Type.Integer({ minimum: 1, maximum: 3 }),
+  cyclesPlanned: cycles,
+  cyclesDone: cycles,
+  turns: Type.Array(turnRecord, { maxItems: 600 }),
 });
 
 const naturalRecord = object({
   kind: Type.Literal('natural'),
   passageId: uuid,
   technique: text(60),
-  secondsPlanned: Type.Number({ minimum: 0, maximum: 14_400 }),
-  secondsDone: Type.Number({ minimum: 0, maximum: 14_400 }),
+  secondsPlanned: seconds,
+  secondsDone: seconds,
 });
 
-export const passageRecordSchema = unionByKind<PassageRecord>(countedRecord, naturalRecord);
+export const passageRecordSchema = unionByKind<PassageRecord>(countedRecord, strokesRecord, naturalRecord);
 
 const leadRecordFields = {
   outcome: oneOf(['finished', 'stopped']),
@@ -187,8 +232,14 @@ export const sittingSchema = object({
   studentId: uuid,
   sessionId: nullable(uuid),
   startedAt: moment,
-  /** What was led: document, conventions and hand as they were. */
-  led: object({ session: sessionSchema, conventions: conventionsSchema, hand }),
+  /** What was led: document, conventions, hand and variants as they were. */
+  led: object({
+    session: sessionSchema,
+    conventions: conventionsSchema,
+    hand,
+    /** The instructor's variants that its passages were made from. */
+    variants: Type.Array(object({ id: uuid, version, document: variantSchema }), { maxItems: 40 }),
+  }),
   /** null until the sitting has ended and its record has arrived. */
   record: nullable(leadRecordSchema),
   effort,

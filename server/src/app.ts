@@ -15,6 +15,7 @@ import { csrfProtection, securityHeaders, webSessions } from './http/security.js
 import { implementSessions } from './sessions/sessions.js';
 import { implementSittings } from './sittings/sittings.js';
 import { implementStudents } from './students/students.js';
+import { implementVariants } from './variants/variants.js';
 
 export interface AppOptions {
   readonly source: DataSource;
@@ -71,7 +72,8 @@ export function createApp(options: AppOptions): Express {
   const implement = implementOn(api, source);
   implementAccounts(implement, source, now);
   implementStudents(implement, source, now);
-  implementSessions(implement, now);
+  implementVariants(implement, now);
+  implementSessions(implement, source, now);
   implementSittings(implement, source, now);
   app.use(api);
   app.use(API_ROOT, () => {

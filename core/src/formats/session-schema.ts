@@ -14,6 +14,7 @@ import {
   HEADS,
   LOCK_IDS,
   PASSWAY_NAMES,
+  RANGE_FACTS,
   RESTING_HANDS,
   ROUTE_NAMES,
   SEATS,
@@ -21,6 +22,7 @@ import {
   TECHNIQUE_IDS,
   TONGUES,
   type Hum,
+  type RangeKey,
   type StrokeAirway,
   type TechniqueId,
 } from '../technique/index.js';
@@ -219,3 +221,27 @@ export type SessionJson = Static<typeof sessionSchema>;
 
 /** A checked document as a session: the schema has established the units that the types promise. */
 export const sessionFromChecked = (json: SessionJson): Session => json as unknown as Session;
+
+const rangeSchema = Type.Object(
+  { from: Type.Number({ minimum: 0, maximum: 10_000 }), to: Type.Number({ minimum: 0, maximum: 10_000 }) },
+  closed,
+);
+const ofRanges = <T extends TSchema>(schema: T) =>
+  Type.Partial(
+    Type.Object(
+      Object.fromEntries(keysOf(RANGE_FACTS).map((key) => [key, schema])) as { [K in RangeKey]: T },
+    ),
+    closed,
+  );
+
+/** An instructor's variant of a technique as it is stored, sent, exported and imported. */
+export const variantSchema = Type.Object(
+  {
+    technique: oneOf<TechniqueId>(TECHNIQUE_IDS),
+    name: Type.String({ minLength: 1, maxLength: 80, pattern: '\\S' }),
+    note: Type.String({ maxLength: 2000 }),
+    ranges: ofRanges(rangeSchema),
+    start: ofRanges(Type.Number({ minimum: 0, maximum: 10_000 })),
+  },
+  closed,
+);

@@ -1,5 +1,4 @@
 import { resolveConventions, type Conventions } from '../conventions/index.js';
-import { formatClock, millis } from '../units/index.js';
 import { checkCounted } from './check-counted.js';
 import { checkStrokes } from './check-strokes.js';
 import { cyclesHalfMillis, rateInSet } from './dosage.js';
@@ -31,11 +30,25 @@ export function checkSession(session: Session, profile: Conventions): readonly S
       problems.push({ ...problem, pointer: pointer + problem.pointer });
     halfMillis += passageHalfMillis(passage, conventions);
   });
-  if (halfMillis / 2 > LONGEST_SESSION_HOURS * 3_600_000) {
-    const message = `This would take ${formatClock(millis(halfMillis / 2))} (hours first); ${LONGEST_SESSION_HOURS} hours are the most. Lower the rounds, the counts or the pace.`;
+  const hours = halfMillis / 2 / 3_600_000;
+  if (hours > LONGEST_SESSION_HOURS) {
+    const message = `This would take ${hours.toFixed(1)} hours; ${LONGEST_SESSION_HOURS} is the most. Lower the rounds, the counts or the pace.`;
     problems.push({ code: 'session-too-long', pointer: '/passages', message });
   }
   return problems;
+}
+
+/** What a student's body does not allow, with pointers into the session; what was never asked is no problem. */
+export function checkForStudent(
+  session: Session,
+  student: { readonly tongueRolls: boolean | null },
+): readonly SessionProblem[] {
+  if (student.tongueRolls !== false) return [];
+  return session.passages.flatMap((passage, index): SessionProblem[] => {
+    if (passage.kind !== 'counted' || passage.inhaleThrough !== 'rolled-tongue') return [];
+    const message = 'This tongue does not roll: breathe in over the teeth or the flat tongue instead.';
+    return [{ code: 'tongue-does-not-roll', pointer: `/passages/${index}/inhaleThrough`, message }];
+  });
 }
 
 /** The problems of one passage, with pointers into it. */

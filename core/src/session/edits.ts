@@ -6,8 +6,9 @@ import {
   type Sustainable,
 } from '../ratio/index.js';
 import { counts, type Counts } from '../units/index.js';
+import { partCounts } from './cycle.js';
 import { DEFAULT_SEAT_CHANGE, newPassage } from './new-passage.js';
-import type { Passage, Session } from './session.js';
+import type { BreathKind, CountedPassage, Parts, Passage, Session } from './session.js';
 
 /** The session with one passage replaced by what `edit` makes of it; an id that is not there changes nothing. */
 export const editPassage = (session: Session, id: string, edit: (passage: Passage) => Passage): Session => ({
@@ -70,4 +71,31 @@ export function movePassage(session: Session, id: string, by: number): Session {
   if (!passage) return session;
   const to = Math.min(session.passages.length - 1, Math.max(0, from + by));
   return { ...session, passages: session.passages.toSpliced(from, 1).toSpliced(to, 0, passage) };
+}
+
+/** A passage whose parts of a breath are brought to the length of the breath again, in proportion, after it was changed. */
+export function withFittedParts(passage: CountedPassage): CountedPassage {
+  const now = countsOf(passage);
+  const fit = (kind: BreathKind): Parts | null => {
+    const parts = passage.parts[kind];
+    return parts && { ...parts, lengths: partCounts(now[kind], parts.lengths) };
+  };
+  return { ...passage, parts: { inhale: fit('inhale'), exhale: fit('exhale') } };
+}
+
+/** One part of a breath set to so many counts; the breath becomes as long as its parts together. */
+export function withPartLength(
+  passage: CountedPassage,
+  kind: BreathKind,
+  index: number,
+  value: Counts,
+): CountedPassage {
+  const parts = passage.parts[kind];
+  if (!parts) return passage;
+  const lengths = parts.lengths.map((length, at) => (at === index ? value : length));
+  const total = lengths.reduce((sum, length) => sum + length, 0);
+  return {
+    ...withPhaseCounts(passage, kind, total),
+    parts: { ...passage.parts, [kind]: { ...parts, lengths } },
+  };
 }

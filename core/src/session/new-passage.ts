@@ -5,6 +5,7 @@ import {
   type CountedPattern,
   type PartsSpec,
   type StrokePattern,
+  type Technique,
   type TechniqueId,
 } from '../technique/index.js';
 import { counts, DEFAULT_PACE, floorToHalf, seconds, type Counts, type Seconds } from '../units/index.js';
@@ -15,19 +16,22 @@ export const DEFAULT_HAND_UP: Seconds = seconds(5);
 export const DEFAULT_CLOSING: Seconds = seconds(10);
 export const DEFAULT_SEAT_CHANGE: Seconds = seconds(10);
 
-/** What a first dosage is fitted to; null where it is not known. */
+/** What a first dosage comes from. */
 export interface FitTo {
+  /** What it is fitted to; null where it is not known. */
   readonly sustainable: Sustainable | null;
+  /** The technique as a variant has it, and the variant's id. */
+  readonly entry?: Technique;
+  readonly variant?: string;
 }
 
 /** A passage of a technique with its starting dosage, lower where the student's sustainable capacity asks for it. */
 export function newPassage(
   technique: TechniqueId,
   id: string,
-  { sustainable }: FitTo = { sustainable: null },
+  { sustainable, entry = techniqueOf(technique), variant }: FitTo = { sustainable: null },
 ): Passage {
-  const entry = techniqueOf(technique);
-  const facts = { id, technique, variant: null, seat: entry.seats[0], resting: entry.resting[0] };
+  const facts = { id, technique, variant: variant ?? null, seat: entry.seats[0], resting: entry.resting[0] };
   const { pattern } = entry;
   switch (pattern.kind) {
     case 'natural':

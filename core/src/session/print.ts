@@ -1,5 +1,10 @@
-import { formatCounts, formatSeconds } from '../units/index.js';
-import type { PassageTotals } from './dosage.js';
+import type { Conventions } from '../conventions/index.js';
+import { formatRatio } from '../ratio/index.js';
+import { PASSWAY_NAMES, ROUTE_NAMES, type Goal } from '../technique/index.js';
+import { formatClock, formatCounts, formatSeconds } from '../units/index.js';
+import { countsInCycle } from './cycle.js';
+import { passageTotals, rateInSet, type PassageTotals } from './dosage.js';
+import { startingSide, type CountedPassage, type Passage, type StrokePassage } from './session.js';
 
 const STEP_WORDS: Readonly<Record<number, string>> = {
   2: 'Two',
@@ -24,3 +29,40 @@ export function describeTotals(totals: PassageTotals): string {
 /** "18 rounds", "1 round", "7½ rounds". */
 export const describeRounds = (rounds: number): string =>
   `${formatCounts(rounds)} ${rounds === 1 ? 'round' : 'rounds'}`;
+
+/** A passage's numbers in one line: "in 4 · hold 0 · out 4 · empty 0 · 8 rounds, from left". */
+export function describePassage(passage: Passage, goal: Goal, conventions: Conventions): string {
+  switch (passage.kind) {
+    case 'natural':
+      return passage.untilTap
+        ? `natural breath, about ${formatClock(passage.length * 1000)}, until a tap`
+        : 'natural breath';
+    case 'strokes':
+      return describeStrokes(passage);
+    case 'counted':
+      return describeCounted(passage, goal, conventions);
+  }
+}
+
+function describeCounted(passage: CountedPassage, goal: Goal, conventions: Conventions): string {
+  const start = startingSide(passage, goal, conventions);
+  const { rounds } = passageTotals(passage, start, conventions);
+  const { openHold, ramps, route, inhaleThrough, ownPace } = passage;
+  const way = route === 'alternating' ? `from ${start}` : route === 'one-sided' ? start : ROUTE_NAMES[route];
+  const more = [
+    ...(inhaleThrough === 'nose' ? [] : [`in through the ${PASSWAY_NAMES[inhaleThrough]}`]),
+    ...(openHold ? [`open hold up to ${openHold.cap} s`] : []),
+    ...(ramps.length > 0 ? ['changing'] : []),
+    ...(ownPace > 0 ? [`then ${formatClock(ownPace * 1000)} at own pace`] : []),
+  ];
+  const counts = formatRatio(countsInCycle(passage, 1, conventions));
+  return [`${counts} · ${describeRounds(rounds)}, ${way}`, ...more].join(', ');
+}
+
+function describeStrokes(passage: StrokePassage): string {
+  const { sets, strokes, rate, turns } = passage;
+  const last = rateInSet(passage, sets);
+  const sides = turns.length > 1 || turns[0] !== 'both' ? `, ${turns.join(', ')}` : '';
+  const rates = last === rate ? String(rate) : `${rate} to ${last}`;
+  return `${sets} ${sets === 1 ? 'set' : 'sets'} of ${strokes} strokes at ${rates} a minute${sides}`;
+}

@@ -16,7 +16,8 @@ export type SessionProblemCode =
   | 'rate-out-of-range'
   | 'strokes-out-of-range'
   | 'sets-out-of-range'
-  | 'turn-repeated';
+  | 'turn-repeated'
+  | 'tongue-does-not-roll';
 
 /** Something about a session that makes it impossible to lead; `pointer` is a JSON pointer into the document. */
 export interface SessionProblem {

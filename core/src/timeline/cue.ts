@@ -104,7 +104,7 @@ function breath({ airway, mouth, part, hum }: CueFacts, kind: 'inhale' | 'exhale
 }
 
 function hold({ kind, locks, open }: CueFacts, naming: Naming): string {
-  const words = `Hold ${kind === 'internalHold' ? 'full' : 'empty'}${open ? ' as long as it is easy' : ''}`;
+  const words = `Hold ${kind === 'internalHold' ? 'full' : 'empty'}${open ? ' while it is easy' : ''}`;
   return locks.length === 0 ? words : `${words}, ${nameLocks(locks, naming)}`;
 }
 

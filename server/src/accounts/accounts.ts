@@ -64,6 +64,11 @@ export function implementAccounts(implement: Implement, source: DataSource, now:
     return null;
   });
 
+  implement(routes.changePreferences, async ({ store, body }) => {
+    await source.getRepository(instructorTable).update({ id: store.instructorId }, body);
+    return toAccount(await instructorById(source, store.instructorId), now());
+  });
+
   implement(routes.account, async ({ store }) =>
     toAccount(await instructorById(source, store.instructorId), now()),
   );

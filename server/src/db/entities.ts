@@ -1,4 +1,13 @@
-import type { Conventions, EasingRecord, Naming, SessionJson, SignId } from '@nuvrah/core';
+import type { Sitting, StoredVariant } from '@nuvrah/contract';
+import type {
+  Conventions,
+  EasingRecord,
+  Naming,
+  PassageRecord,
+  SessionJson,
+  SignId,
+  TurnRecord,
+} from '@nuvrah/core';
 import { EntitySchema, type EntitySchemaColumnOptions, type EntitySchemaOptions } from 'typeorm';
 
 /** Every table but the instructors' own belongs to an instructor; {@link ScopedTable} sees to it. */
@@ -24,6 +33,7 @@ export interface StudentRow extends Owned {
   readonly name: string;
   readonly birthYear: number;
   readonly hand: 'left' | 'right';
+  readonly tongueRolls: boolean | null;
   readonly note: string;
   readonly archivedAt: Date | null;
   readonly createdAt: Date;
@@ -55,10 +65,15 @@ export interface SessionRow extends Owned {
 }
 
 /** What was led, as it was on the day. */
-export interface LedSnapshot {
-  readonly session: SessionJson;
-  readonly conventions: Conventions;
-  readonly hand: 'left' | 'right';
+export type LedSnapshot = Sitting['led'];
+
+/** An instructor's own variant of a technique. */
+export interface TechniqueVariantRow extends Owned {
+  readonly version: number;
+  readonly name: string;
+  readonly document: StoredVariant['document'];
+  readonly archivedAt: Date | null;
+  readonly createdAt: Date;
 }
 
 export interface SittingRow extends Owned {
@@ -76,11 +91,11 @@ export interface SittingRow extends Owned {
   readonly note: string;
 }
 
-/** One passage of a sitting. Counted passages have counts and cycles, natural ones have seconds. */
+/** One passage of a sitting. Counted passages have counts and cycles, strokes have turns, natural ones have seconds. */
 export interface SittingPassageRow extends Owned {
   readonly sittingId: string;
   readonly position: number;
-  readonly kind: 'counted' | 'natural';
+  readonly kind: PassageRecord['kind'];
   readonly passageId: string;
   readonly technique: string;
   readonly inhale: number | null;
@@ -92,6 +107,8 @@ export interface SittingPassageRow extends Owned {
   readonly cyclesPlanned: number | null;
   readonly cyclesDone: number | null;
   readonly easings: readonly EasingRecord[] | null;
+  readonly openHolds: readonly number[] | null;
+  readonly turns: readonly TurnRecord[] | null;
   readonly secondsPlanned: number | null;
   readonly secondsDone: number | null;
 }
@@ -176,6 +193,7 @@ export const studentTable = table<StudentRow>(
     name: text,
     birthYear: named(integer, 'birth_year'),
     hand: text,
+    tongueRolls: orNull(named({ type: 'boolean' }, 'tongue_rolls')),
     note: text,
     archivedAt: orNull(named(moment, 'archived_at')),
     createdAt,
@@ -228,6 +246,23 @@ export const sessionTable = table<SessionRow>(
       index('session_list_index', 'instructorId', 'updatedAt'),
       index('session_of_student_index', 'studentId', 'updatedAt'),
     ],
+  },
+);
+
+export const techniqueVariantTable = table<TechniqueVariantRow>(
+  'technique_variant',
+  {
+    id,
+    instructorId,
+    version,
+    name: text,
+    document: json,
+    archivedAt: orNull(named(moment, 'archived_at')),
+    createdAt,
+  },
+  {
+    foreignKeys: [owner('technique_variant')],
+    uniques: [{ name: 'technique_variant_name_unique', columns: ['instructorId', 'name'] }],
   },
 );
 
@@ -285,6 +320,8 @@ export const sittingPassageTable = table<SittingPassageRow>(
     cyclesPlanned: orNull(named(integer, 'cycles_planned')),
     cyclesDone: orNull(named(integer, 'cycles_done')),
     easings: orNull(json),
+    openHolds: orNull(named(json, 'open_holds')),
+    turns: orNull(json),
     secondsPlanned: orNull(named(double, 'seconds_planned')),
     secondsDone: orNull(named(double, 'seconds_done')),
   },
@@ -296,7 +333,9 @@ export const sittingPassageTable = table<SittingPassageRow>(
         'sitting_passage_kind_check',
         `CASE kind
            WHEN 'counted' THEN num_nulls(inhale, internal_hold, exhale, external_hold, pace, cycles_per_round,
-                                         cycles_planned, cycles_done, easings) = 0
+                                         cycles_planned, cycles_done, easings, open_holds, seconds_planned,
+                                         seconds_done) = 0
+           WHEN 'strokes' THEN num_nulls(cycles_per_round, cycles_planned, cycles_done, turns) = 0
            WHEN 'natural' THEN num_nulls(seconds_planned, seconds_done) = 0
            ELSE false
          END`,
@@ -322,6 +361,7 @@ export const allTables = [
   capacityCheckTable,
   paperScreeningTable,
   sessionTable,
+  techniqueVariantTable,
   sittingTable,
   sittingPassageTable,
   webSessionTable,

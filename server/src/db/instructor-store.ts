@@ -6,6 +6,7 @@ import {
   sittingPassageTable,
   sittingTable,
   studentTable,
+  techniqueVariantTable,
 } from './entities.js';
 import { ScopedTable } from './scoped-table.js';
 
@@ -15,6 +16,7 @@ export class InstructorStore {
   readonly capacityChecks;
   readonly paperScreenings;
   readonly sessions;
+  readonly variants;
   readonly sittings;
   readonly sittingPassages;
 
@@ -26,6 +28,7 @@ export class InstructorStore {
     this.capacityChecks = new ScopedTable(manager, capacityCheckTable, instructorId);
     this.paperScreenings = new ScopedTable(manager, paperScreeningTable, instructorId);
     this.sessions = new ScopedTable(manager, sessionTable, instructorId);
+    this.variants = new ScopedTable(manager, techniqueVariantTable, instructorId);
     this.sittings = new ScopedTable(manager, sittingTable, instructorId);
     this.sittingPassages = new ScopedTable(manager, sittingPassageTable, instructorId);
   }

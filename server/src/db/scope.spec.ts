@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { routes, type Route } from '@nuvrah/contract';
+import { variantOf } from '@nuvrah/core';
 import { aStudent, addStudentWithSession, documentOf } from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
 
@@ -18,6 +19,8 @@ describe("somebody else's rows", () => {
     const sitting = await owner.must(routes.beginSitting, {
       body: { id: randomUUID(), sessionId: session.id, sessionVersion: 1 },
     });
+    const variant = { id: randomUUID(), document: variantOf('ujjayi', 'Softer') };
+    await owner.must(routes.addVariant, { body: variant as never });
     const record = {
       outcome: 'stopped',
       led: 0,
@@ -41,6 +44,7 @@ describe("somebody else's rows", () => {
         { checkedOn: '2026-03-01', inhale: 5, exhale: 5, hold: null, emptyHold: null },
       ],
       addPaperScreening: [student.id, { screenedOn: '2026-03-01', note: '' }],
+      changeVariant: [variant.id, { version: 1, document: variant.document, archived: true }],
       getSession: [session.id, undefined],
       saveSession: [session.id, { version: 1, document: documentOf() }],
       getSitting: [sitting.id, undefined],
@@ -75,6 +79,9 @@ describe("somebody else's rows", () => {
   it('stand in no list', async () => {
     const { student } = await addStudentWithSession(owner);
     expect(await other.must(routes.listStudents)).toEqual([]);
+    const variant = { id: randomUUID(), document: variantOf('ujjayi', 'Softer') };
+    await owner.must(routes.addVariant, { body: variant as never });
+    expect(await other.must(routes.listVariants)).toEqual([]);
     expect(await other.must(routes.listSessions, { query: { student: student.id } })).toEqual([]);
     expect(await other.must(routes.listSittings, { query: { student: student.id } })).toEqual([]);
   });

@@ -1,3 +1,5 @@
+import type { Goal, TechniqueId } from '@nuvrah/core';
+
 /** The made-up river town of Orrin's Quay: nobody in it exists. */
 
 export const DEMO_INSTRUCTOR = {
@@ -25,10 +27,18 @@ export interface DemoSitting {
   readonly sign?: 'dizzy' | 'breathless' | 'anxiety';
 }
 
+/** A session that was written down but not led yet: techniques as they begin, with what is changed of them. */
+export interface DemoPlan {
+  readonly title: string;
+  readonly goal: Goal;
+  readonly passages: readonly (readonly [TechniqueId, Readonly<Record<string, unknown>>])[];
+}
+
 export interface DemoStudent {
   readonly name: string;
   readonly birthYear: number;
   readonly hand: 'left' | 'right';
+  readonly tongueRolls?: boolean;
   readonly note: string;
   readonly capacity: {
     readonly daysAgo: DaysAgo;
@@ -45,7 +55,52 @@ export interface DemoStudent {
     readonly stillness: number;
   };
   readonly sittings: readonly DemoSitting[];
+  readonly plans?: readonly DemoPlan[];
 }
+
+const RIBS = { inhale: 1, internalHold: 0, exhale: 1, externalHold: 0 };
+const WITH_HOLD = { inhale: 1, internalHold: 1, exhale: 2, externalHold: 0 };
+
+/** One of everything that a strong and screened runner does on a good morning. */
+const HILL_MORNING: DemoPlan = {
+  title: 'Hill morning',
+  goal: 'energise',
+  passages: [
+    ['breath-watching', { length: 60, untilTap: true }],
+    ['three-part', { cycles: 5 }],
+    ['viloma-inhale', { ratio: RIBS, base: 6, cycles: 4 }],
+    ['kapalabhati', { strokes: 30, rate: 50, sets: 3, rateRamp: { by: 10, every: 1, to: 70 } }],
+    ['even-rapid', {}],
+    [
+      'nadi-shodhana',
+      {
+        ratio: WITH_HOLD,
+        base: 4,
+        cycles: 12,
+        locks: { internalHold: ['chin', 'root'], externalHold: [], fromRound: 2 },
+        ramps: [{ kind: 'step', of: 'base', by: 1, every: 3, to: 5 }],
+        ownPace: 60,
+      },
+    ],
+    ['surya-bhedana', { openHold: { phase: 'internalHold', expected: 6, cap: 12 }, cycles: 6 }],
+    ['bhramari', { cycles: 5 }],
+    ['sheetali', { cycles: 6 }],
+    ['closing-stillness', { length: 90, seat: 'lying' }],
+  ],
+};
+
+/** For a man who must sleep while the town is awake. */
+const BY_DAYLIGHT: DemoPlan = {
+  title: 'Asleep by daylight',
+  goal: 'sleep',
+  passages: [
+    ['slow-even', { seat: 'chair', cycles: 10 }],
+    ['viloma-exhale', { seat: 'chair', cycles: 4 }],
+    ['bhramari', { seat: 'chair', cycles: 5 }],
+    ['left-resting', { seat: 'chair', cycles: 12 }],
+    ['closing-stillness', { seat: 'chair', length: 120 }],
+  ],
+};
 
 export const DEMO_STUDENTS: readonly DemoStudent[] = [
   {
@@ -66,7 +121,9 @@ export const DEMO_STUDENTS: readonly DemoStudent[] = [
     name: 'Ingrid Sól',
     birthYear: 1997,
     hand: 'right',
+    tongueRolls: true,
     note: 'Fell runner, wants lung capacity. Tongue rolls.',
+    plans: [HILL_MORNING],
     capacity: { daysAgo: 12, seconds: [11, 16, 24, 9] },
     screenedDaysAgo: 30,
     session: {
@@ -141,6 +198,7 @@ export const DEMO_STUDENTS: readonly DemoStudent[] = [
   },
   {
     name: 'Dov Lerner',
+    plans: [BY_DAYLIGHT],
     birthYear: 1971,
     hand: 'right',
     note: 'Night signalman, cannot fall asleep by day. Acid reflux: long gap after meals, never flat.',

@@ -3,8 +3,10 @@ import {
   beginRun,
   compileSession,
   DEFAULT_CONVENTIONS,
+  DEFAULT_SEAT_CHANGE,
   easeRun,
   finishRun,
+  newPassage,
   newSession,
   noteSigns,
   parseRatio,
@@ -15,6 +17,7 @@ import {
   type LeadRecord,
   type LeadRun,
   type Millis,
+  type Passage,
   type Session,
   type SessionJson,
 } from '@nuvrah/core';
@@ -24,7 +27,13 @@ import { hashPassword } from '../accounts/password.js';
 import { instructorTable } from '../db/entities.js';
 import { InstructorStore } from '../db/instructor-store.js';
 import { passageToRow } from '../sittings/sitting-rows.js';
-import { DEMO_INSTRUCTOR, DEMO_STUDENTS, type DemoSitting, type DemoStudent } from './demo-data.js';
+import {
+  DEMO_INSTRUCTOR,
+  DEMO_STUDENTS,
+  type DemoPlan,
+  type DemoSitting,
+  type DemoStudent,
+} from './demo-data.js';
 
 /** Loads the demo scenario into a database that has no account yet. @returns whether it did. */
 export async function loadDemo(source: DataSource, now: Date): Promise<boolean> {
@@ -54,7 +63,7 @@ const daysBefore = (now: Date, days: number): DateTime =>
 
 async function addStudent(store: InstructorStore, demo: DemoStudent, now: Date): Promise<void> {
   const studentId = randomUUID();
-  const { name, birthYear, hand, note, capacity, screenedDaysAgo } = demo;
+  const { name, birthYear, hand, tongueRolls = null, note, capacity, screenedDaysAgo } = demo;
   const createdAt = daysBefore(now, 60).toJSDate();
   await store.students.add({
     id: studentId,
@@ -62,6 +71,7 @@ async function addStudent(store: InstructorStore, demo: DemoStudent, now: Date):
     name,
     birthYear,
     hand,
+    tongueRolls,
     note,
     archivedAt: null,
     createdAt,
@@ -96,7 +106,31 @@ async function addStudent(store: InstructorStore, demo: DemoStudent, now: Date):
   for (const sitting of demo.sittings) {
     await addSitting(store, { studentId, sessionId, hand, document }, sitting, now);
   }
+  for (const plan of demo.plans ?? []) {
+    const planned = planOf(plan) as unknown as SessionJson;
+    // Old enough that the sessions that were led lately come first.
+    const at = daysBefore(now, 60).toJSDate();
+    await store.sessions.add({
+      id: randomUUID(),
+      studentId,
+      version: 1,
+      document: planned,
+      createdAt: at,
+      updatedAt: at,
+    });
+  }
 }
+
+/** A session written down but not led yet. */
+const planOf = ({ title, goal, passages }: DemoPlan): Session => ({
+  title,
+  goal,
+  conventions: {},
+  seatChange: DEFAULT_SEAT_CHANGE,
+  passages: passages.map(
+    ([technique, change]) => ({ ...newPassage(technique, randomUUID()), ...change }) as Passage,
+  ),
+});
 
 function sessionOf({ session }: DemoStudent): Session {
   const parsed = parseRatio(session.ratio);
@@ -112,9 +146,11 @@ function sessionOf({ session }: DemoStudent): Session {
             ratio: parsed.value.ratio,
             base: session.base as typeof passage.base,
             pace: (session.pace ?? passage.pace) as typeof passage.pace,
-            cycles: roundsToCycles(session.rounds, DEFAULT_CONVENTIONS),
+            cycles: roundsToCycles(passage, session.rounds, DEFAULT_CONVENTIONS),
           }
-        : { ...passage, length: session.stillness as typeof passage.length },
+        : passage.kind === 'strokes'
+          ? passage
+          : { ...passage, length: session.stillness as typeof passage.length },
     ),
   };
 }
@@ -139,6 +175,7 @@ async function addSitting(store: InstructorStore, led: Led, sitting: DemoSitting
       session: led.document as unknown as SessionJson,
       conventions: DEFAULT_CONVENTIONS,
       hand: led.hand,
+      variants: [],
     },
     outcome: record.outcome,
     ledMillis: record.led,
@@ -167,7 +204,11 @@ function leadAsWritten(led: Led, sitting: DemoSitting): LeadRecord {
 
 function inRound(run: LeadRun, round: number): Millis {
   const { session, student, conventions } = run.setup;
-  const { events } = compileSession(session, student, conventions, { changes: run.changes, from: null });
+  const { events } = compileSession(session, student, conventions, {
+    changes: run.changes,
+    from: null,
+    open: 'cap',
+  });
   return ((events.find((event) => event.round === round)?.from ?? 0) + 1000) as Millis;
 }
 

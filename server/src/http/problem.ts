@@ -1,3 +1,4 @@
+import { describeNeeds, type NeedsScreening } from '@nuvrah/core';
 import type { Problem } from '@nuvrah/contract';
 
 interface ProblemFields {
@@ -90,12 +91,12 @@ export const staleVersion = (current: unknown): RequestProblem =>
     current,
   });
 
-export const needsPaperScreening = (longestHold: number): RequestProblem =>
+export const needsPaperScreening = (needs: NeedsScreening): RequestProblem =>
   new RequestProblem({
     status: 409,
     code: 'needs-paper-screening',
     title: 'Screening needed',
-    detail: `The longest hold is ${longestHold} s. Record that this student was screened on paper before leading holds over 2 s.`,
+    detail: `This session has ${describeNeeds(needs)}. Record that this student was screened on paper before leading holds over 2 s, locks or strokes.`,
   });
 
 export const idTaken = (): RequestProblem =>

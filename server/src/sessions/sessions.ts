@@ -1,11 +1,21 @@
 import { randomUUID } from 'node:crypto';
-import { routes, type StoredSession } from '@nuvrah/contract';
-import { checkSession, sessionFromChecked, type SessionJson } from '@nuvrah/core';
+import { routes, type StoredSession, type Student } from '@nuvrah/contract';
+import {
+  checkForStudent,
+  checkSession,
+  sessionFromChecked,
+  type Conventions,
+  type Session,
+  type SessionJson,
+} from '@nuvrah/core';
+import type { DataSource } from 'typeorm';
+import { instructorById } from '../accounts/accounts.js';
 import type { SessionRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
 import { invalidRequest, notFound, staleVersion } from '../http/problem.js';
 import { getStudent } from '../students/students.js';
+import { variantsOf } from '../variants/variants.js';
 
 const toStored = (row: SessionRow): StoredSession => ({
   id: row.id,
@@ -22,15 +32,46 @@ export async function getSession(store: InstructorStore, id: string): Promise<Se
   return row;
 }
 
-function refuseImpossible(document: SessionJson): void {
-  const problems = checkSession(sessionFromChecked(document));
+/**
+ * Refuses a document that could not be led: numbers that are none, a variant that is not this instructor's, a form that
+ * this student cannot do. @throws RequestProblem (422) with a pointer for each.
+ */
+export async function refuseImpossible(
+  store: InstructorStore,
+  profile: Conventions,
+  student: Pick<Student, 'tongueRolls'>,
+  document: SessionJson,
+): Promise<void> {
+  const session = sessionFromChecked(document);
+  const problems = [
+    ...checkSession(session, profile),
+    ...checkForStudent(session, student),
+    ...(await checkVariants(store, session)),
+  ];
   if (problems.length === 0) return;
   throw invalidRequest(
     problems.map(({ pointer, message }) => ({ pointer: `/document${pointer}`, detail: message })),
   );
 }
 
-export function implementSessions(implement: Implement, now: () => Date): void {
+async function checkVariants(store: InstructorStore, { passages }: Session) {
+  const techniques = new Map(
+    (await variantsOf(store, passages)).map(({ id, document }) => [id, document.technique]),
+  );
+  return passages.flatMap(({ variant, technique }, index) => {
+    if (variant === null || techniques.get(variant) === technique) return [];
+    const message = 'This variant is not on your Shelf: choose the technique itself, or a variant of it.';
+    return [{ pointer: `/passages/${index}/variant`, message }];
+  });
+}
+
+export function implementSessions(implement: Implement, source: DataSource, now: () => Date): void {
+  const refuse = async (store: InstructorStore, studentId: string, document: SessionJson): Promise<void> => {
+    const student = await getStudent(store, studentId);
+    const { conventions } = await instructorById(source, store.instructorId);
+    await refuseImpossible(store, conventions, student, document);
+  };
+
   implement(routes.listSessions, async ({ store, query }) => {
     const where = query.student ? { studentId: query.student } : {};
     return (await store.sessions.list(where, { order: { updatedAt: 'DESC', id: 'ASC' } })).map(toStored);
@@ -39,8 +80,7 @@ export function implementSessions(implement: Implement, now: () => Date): void {
   implement(routes.getSession, async ({ store, params }) => toStored(await getSession(store, params.id)));
 
   implement(routes.addSession, async ({ store, body }) => {
-    await getStudent(store, body.studentId);
-    refuseImpossible(body.document);
+    await refuse(store, body.studentId, body.document);
     const at = now();
     const row = { id: randomUUID(), version: 1, ...body, createdAt: at, updatedAt: at };
     await store.sessions.add(row);
@@ -48,7 +88,8 @@ export function implementSessions(implement: Implement, now: () => Date): void {
   });
 
   implement(routes.saveSession, async ({ store, params, body }) => {
-    refuseImpossible(body.document);
+    const { studentId } = await getSession(store, params.id);
+    await refuse(store, studentId, body.document);
     const saved = await store.sessions.change(params.id, body.version, {
       document: body.document,
       updatedAt: now(),

@@ -13,6 +13,8 @@ const EMPTY = {
   cyclesPlanned: null,
   cyclesDone: null,
   easings: null,
+  openHolds: null,
+  turns: null,
   secondsPlanned: null,
   secondsDone: null,
 };
@@ -24,34 +26,33 @@ export function passageToRow(
   position: number,
 ): Omit<SittingPassageRow, 'instructorId'> {
   const place = { ...EMPTY, id: randomUUID(), sittingId, position };
-  if (passage.kind === 'natural') return { ...place, ...passage };
+  if (passage.kind !== 'counted') return { ...place, ...passage };
   const { counts, ...rest } = passage;
   return { ...place, ...rest, ...counts };
 }
 
 /** The row as the passage that was recorded; the check constraint vouches for what is not null. */
 function passageFromRow(row: SittingPassageRow): PassageRecord {
-  const { passageId, technique } = row;
-  const common = { passageId, technique };
-  return (
-    row.kind === 'natural'
-      ? { kind: 'natural', ...common, secondsPlanned: row.secondsPlanned, secondsDone: row.secondsDone }
-      : {
-          kind: 'counted',
-          ...common,
-          counts: {
-            inhale: row.inhale,
-            internalHold: row.internalHold,
-            exhale: row.exhale,
-            externalHold: row.externalHold,
-          },
-          pace: row.pace,
-          cyclesPerRound: row.cyclesPerRound,
-          cyclesPlanned: row.cyclesPlanned,
-          cyclesDone: row.cyclesDone,
-          easings: row.easings,
-        }
-  ) as PassageRecord;
+  const {
+    kind,
+    passageId,
+    technique,
+    cyclesPerRound,
+    cyclesPlanned,
+    cyclesDone,
+    secondsPlanned,
+    secondsDone,
+  } = row;
+  const common = { kind, passageId, technique };
+  const cycles = { cyclesPerRound, cyclesPlanned, cyclesDone };
+  const { inhale, internalHold, exhale, externalHold, pace, easings, openHolds, turns } = row;
+  const counts = { inhale, internalHold, exhale, externalHold };
+  const made = {
+    natural: { ...common, secondsPlanned, secondsDone },
+    strokes: { ...common, ...cycles, turns },
+    counted: { ...common, counts, pace, ...cycles, easings, openHolds, secondsPlanned, secondsDone },
+  };
+  return made[kind] as PassageRecord;
 }
 
 /** A sitting with its passages, in order. */

@@ -43,7 +43,12 @@ describe('sittings', () => {
     const { session, student } = await addStudentWithSession(client);
     const begun = (await begin(session.id)).body;
     expect([begun.record, begun.startedAt]).toEqual([null, server.now.toISOString()]);
-    expect(begun.led).toEqual({ session: session.document, conventions: DEFAULT_CONVENTIONS, hand: 'left' });
+    expect(begun.led).toEqual({
+      session: session.document,
+      conventions: DEFAULT_CONVENTIONS,
+      hand: 'left',
+      variants: [],
+    });
 
     const record = stoppedRecord(session.document);
     const sent = {

@@ -7,8 +7,9 @@ import type { SittingPassageRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
 import { idTaken, needsPaperScreening, notFound, staleVersion } from '../http/problem.js';
-import { getSession } from '../sessions/sessions.js';
+import { getSession, refuseImpossible } from '../sessions/sessions.js';
 import { getStudent } from '../students/students.js';
+import { variantsOf } from '../variants/variants.js';
 import { passageToRow, toSitting } from './sitting-rows.js';
 
 async function getSitting(store: InstructorStore, id: string): Promise<Sitting> {
@@ -44,9 +45,11 @@ export function implementSittings(implement: Implement, source: DataSource, now:
       throw staleVersion({ id: session.id, version: session.version });
     const student = await getStudent(store, session.studentId);
     const { conventions: profile } = await instructorById(source, store.instructorId);
+    // What was true when it was saved may not be any more.
+    await refuseImpossible(store, profile, student, session.document);
     const document = sessionFromChecked(session.document);
     const gate = leadGate(compileSession(document, student, profile), student.paperScreening !== null);
-    if (!gate.open) throw needsPaperScreening(gate.longestHold);
+    if (!gate.open) throw needsPaperScreening(gate.needs);
     const added = await store.sittings.addIfNew({
       id: body.id,
       studentId: student.id,
@@ -57,6 +60,7 @@ export function implementSittings(implement: Implement, source: DataSource, now:
         session: session.document,
         conventions: resolveConventions(profile, document.conventions),
         hand: student.hand,
+        variants: await variantsOf(store, document.passages),
       },
       outcome: null,
       ledMillis: null,

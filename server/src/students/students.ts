@@ -23,6 +23,7 @@ interface StudentLineRow {
 
 interface StudentRow extends StudentLineRow {
   readonly version: number;
+  readonly tongueRolls: boolean | null;
   readonly note: string;
   readonly capacityId: string;
   readonly screeningId: string;
@@ -55,7 +56,7 @@ const FROM_STUDENTS = `
 export const STUDENT_LIST_SQL = `SELECT ${LINE_COLUMNS} ${FROM_STUDENTS} ORDER BY student.name, student.id`;
 
 const ONE_STUDENT_SQL = `
-SELECT ${LINE_COLUMNS}, student.version, student.note, capacity.id AS "capacityId",
+SELECT ${LINE_COLUMNS}, student.version, student.tongue_rolls AS "tongueRolls", student.note, capacity.id AS "capacityId",
        screening.id AS "screeningId", screening.note AS "screeningNote"
        ${FROM_STUDENTS} AND student.id = $2`;
 
@@ -81,7 +82,7 @@ const toCapacity = ({
   checkedOn === null ? null : { checkedOn, inhale, exhale, hold, emptyHold };
 
 function toStudent(row: StudentRow): Student {
-  const { id, version, name, birthYear, hand, note, archived, sittings, screenedOn } = row;
+  const { id, version, name, birthYear, hand, tongueRolls, note, archived, sittings, screenedOn } = row;
   const capacity = toCapacity(row);
   return {
     id,
@@ -89,6 +90,7 @@ function toStudent(row: StudentRow): Student {
     name,
     birthYear,
     hand,
+    tongueRolls,
     note,
     archived,
     capacity: capacity && { id: row.capacityId, ...capacity },

@@ -4,7 +4,13 @@ import { routes, type StoredSession, type Student } from '@nuvrah/contract';
 import { newSession, parseRatio, type SessionJson } from '@nuvrah/core';
 import type { TestClient } from './test-server.js';
 
-export const aStudent = { name: 'Ada Reed', birthYear: 1980, hand: 'left', note: '' } as const;
+export const aStudent = {
+  name: 'Ada Reed',
+  birthYear: 1980,
+  hand: 'left',
+  tongueRolls: null,
+  note: '',
+} as const;
 
 /** A session document with one alternate-nostril passage in this ratio. */
 export function documentOf(ratio = '1:2', base = 4): SessionJson {

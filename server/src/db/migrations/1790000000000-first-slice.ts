@@ -10,7 +10,7 @@ export class FirstSlice1790000000000 implements MigrationInterface {
 
   async down(runner: QueryRunner): Promise<void> {
     await runner.query(
-      `DROP TABLE web_session, sitting_passage, sitting, session, paper_screening, capacity_check, student, instructor`,
+      `DROP TABLE web_session, sitting_passage, sitting, technique_variant, session, paper_screening, capacity_check, student, instructor`,
     );
   }
 }
@@ -38,6 +38,7 @@ CREATE TABLE student (
   name text NOT NULL,
   birth_year integer NOT NULL,
   hand text NOT NULL,
+  tongue_rolls boolean,
   note text NOT NULL,
   archived_at timestamptz,
   created_at timestamptz NOT NULL DEFAULT now(),
@@ -91,6 +92,18 @@ CREATE INDEX session_list_index ON session (instructor_id, updated_at);
 
 CREATE INDEX session_of_student_index ON session (student_id, updated_at);
 
+CREATE TABLE technique_variant (
+  id uuid NOT NULL,
+  instructor_id uuid NOT NULL,
+  version integer NOT NULL DEFAULT 1,
+  name text NOT NULL,
+  document jsonb NOT NULL,
+  archived_at timestamptz,
+  created_at timestamptz NOT NULL DEFAULT now(),
+  CONSTRAINT technique_variant_name_unique UNIQUE (instructor_id, name),
+  CONSTRAINT technique_variant_pk PRIMARY KEY (id)
+);
+
 CREATE TABLE sitting (
   id uuid NOT NULL,
   instructor_id uuid NOT NULL,
@@ -132,10 +145,12 @@ CREATE TABLE sitting_passage (
   cycles_planned integer,
   cycles_done integer,
   easings jsonb,
+  open_holds jsonb,
+  turns jsonb,
   seconds_planned double precision,
   seconds_done double precision,
   CONSTRAINT sitting_passage_position_unique UNIQUE (sitting_id, position),
-  CONSTRAINT sitting_passage_kind_check CHECK (CASE kind WHEN 'counted' THEN num_nulls(inhale, internal_hold, exhale, external_hold, pace, cycles_per_round, cycles_planned, cycles_done, easings) = 0 WHEN 'natural' THEN num_nulls(seconds_planned, seconds_done) = 0 ELSE false END),
+  CONSTRAINT sitting_passage_kind_check CHECK (CASE kind WHEN 'counted' THEN num_nulls(inhale, internal_hold, exhale, external_hold, pace, cycles_per_round, cycles_planned, cycles_done, easings, open_holds, seconds_planned, seconds_done) = 0 WHEN 'strokes' THEN num_nulls(cycles_per_round, cycles_planned, cycles_done, turns) = 0 WHEN 'natural' THEN num_nulls(seconds_planned, seconds_done) = 0 ELSE false END),
   CONSTRAINT sitting_passage_pk PRIMARY KEY (id)
 );
 
@@ -168,6 +183,9 @@ ALTER TABLE session ADD CONSTRAINT session_instructor_fk
 
 ALTER TABLE session ADD CONSTRAINT session_student_fk
   FOREIGN KEY (student_id) REFERENCES student(id) ON DELETE CASCADE;
+
+ALTER TABLE technique_variant ADD CONSTRAINT technique_variant_instructor_fk
+  FOREIGN KEY (instructor_id) REFERENCES instructor(id) ON DELETE CASCADE;
 
 ALTER TABLE sitting ADD CONSTRAINT sitting_instructor_fk
   FOREIGN KEY (instructor_id) REFERENCES instructor(id) ON DELETE CASCADE;

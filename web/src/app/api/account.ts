@@ -1,5 +1,5 @@
 import { inject, Injectable, signal } from '@angular/core';
-import { routes, type Account } from '@nuvrah/contract';
+import { routes, type Account, type BodyOf } from '@nuvrah/contract';
 import { map, of, tap, type Observable } from 'rxjs';
 import { Api } from './api';
 
@@ -33,6 +33,13 @@ export class AccountStore {
   changePassword(current: string, next: string): Observable<void> {
     const changed = this.api.call(routes.changePassword, { body: { current, next } });
     return changed.pipe(map(() => undefined));
+  }
+
+  /** Sets how names are written and where the instructor stands where schools differ. */
+  changePreferences(body: BodyOf<typeof routes.changePreferences>): Observable<Account> {
+    return this.api
+      .call(routes.changePreferences, { body })
+      .pipe(tap((account) => this.current.set(account)));
   }
 
   signOutEverywhere(): Observable<void> {

@@ -1,15 +1,17 @@
 import { inject, Injectable } from '@angular/core';
 import { routes, type StoredSession, type Student } from '@nuvrah/contract';
 import type { Session, SessionJson } from '@nuvrah/core';
-import { map, type Observable, switchMap } from 'rxjs';
+import { forkJoin, map, type Observable, switchMap } from 'rxjs';
 import { Api } from './api';
 import { Students } from './students';
+import { Variants } from './variants';
 
 /** Sessions on the server. */
 @Injectable({ providedIn: 'root' })
 export class Sessions {
   private readonly api = inject(Api);
   private readonly students = inject(Students);
+  private readonly variants = inject(Variants);
 
   list(student?: string): Observable<StoredSession[]> {
     return this.api.call(routes.listSessions, { query: student ? { student } : {} });
@@ -19,13 +21,14 @@ export class Sessions {
     return this.api.call(routes.getSession, { params: { id } });
   }
 
-  /** A session and whose it is. */
+  /** A session and whose it is; the variants that it may be made of are loaded with it. */
   withStudent(id: string): Observable<{ readonly session: StoredSession; readonly student: Student }> {
-    return this.get(id).pipe(
+    const withOwner = this.get(id).pipe(
       switchMap((session) =>
         this.students.get(session.studentId).pipe(map((student) => ({ session, student }))),
       ),
     );
+    return forkJoin([withOwner, this.variants.load()]).pipe(map(([found]) => found));
   }
 
   add(studentId: string, session: Session): Observable<StoredSession> {

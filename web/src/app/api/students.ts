@@ -30,8 +30,8 @@ export class Students {
 
   /** Saves over the version that was read; a stale one is refused. */
   change(student: Student, change: Partial<StudentFields & { archived: boolean }>): Observable<Student> {
-    const { version, name, birthYear, hand, note, archived } = student;
-    const body = { version, name, birthYear, hand, note, archived, ...change };
+    const { version, name, birthYear, hand, tongueRolls, note, archived } = student;
+    const body = { version, name, birthYear, hand, tongueRolls, note, archived, ...change };
     return this.api.call(routes.changeStudent, { params: { id: student.id }, body });
   }
 

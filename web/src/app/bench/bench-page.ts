@@ -1,4 +1,4 @@
-import { Component, computed, effect, inject, input, signal } from '@angular/core';
+import { Component, computed, effect, inject, input, linkedSignal, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
@@ -6,55 +6,78 @@ import {
   CAUTION_LINE,
   compileSession,
   countsOf,
-  describeRounds,
+  describeNeeds,
+  describePassage,
   editPassage,
   formatClock,
-  formatRatio,
   GOALS,
   holdTotals,
-  LONGEST_PAUSE,
-  passageTotals,
+  insertPassage,
+  leadGate,
+  movePassage,
+  newPassage,
+  PHASE_KINDS,
+  removePassage,
   resolveConventions,
   seconds,
   startingSide,
   techniqueName,
+  techniqueOf,
+  withFittedParts,
   withPhaseCounts,
   type CountedPassage,
   type Goal,
   type NaturalPassage,
   type Numbers,
+  type Passage,
   type PhaseKind,
+  type StrokePassage,
+  type Timeline,
   type TimelineEvent,
 } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
 import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
 import { Sessions } from '../api/sessions';
+import { Variants } from '../api/variants';
 import { BreathScore } from '../score/breath-score';
+import { BreathForm } from './breath-form';
+import { DressingForm } from './dressing-form';
 import { FitPanel } from './fit-panel';
+import { HoldForm } from './hold-form';
 import { NumberField } from './number-field';
 import { restForm } from './number-forms';
+import { PassageList } from './passage-list';
 import { PassageSettings, type PassageEdit } from './passage-settings';
 import { PhaseTable } from './phase-table';
+import { RampForm } from './ramp-form';
 import { SaveNote } from './save-note';
 import { SessionConflict } from './session-conflict';
 import { SessionDraft } from './session-draft';
+import { StrokeForm } from './stroke-form';
 import { sustainableOf } from './sustainable-of';
+import type { Pick } from './technique-picker';
 
 /** The Bench: a session as a score, with its numbers edited where they stand. */
 @Component({
   selector: 'nv-bench-page',
   imports: [
+    BreathForm,
     BreathScore,
+    DressingForm,
     FitPanel,
+    HoldForm,
     LoadingNote,
     MatButtonModule,
     NumberField,
+    PassageList,
     PassageSettings,
     PhaseTable,
+    RampForm,
     RouterLink,
     SaveNote,
     SessionConflict,
+    StrokeForm,
   ],
   providers: [SessionDraft],
   templateUrl: './bench-page.html',
@@ -68,6 +91,7 @@ export class BenchPage {
   private readonly router = inject(Router);
   private readonly account = inject(AccountStore);
   private readonly title = inject(Title);
+  private readonly variants = inject(Variants);
   protected readonly draft = inject(SessionDraft);
 
   protected readonly caution = CAUTION_LINE;
@@ -81,10 +105,14 @@ export class BenchPage {
     return student && sustainableOf(student);
   });
 
-  protected readonly timeline = computed(() => {
-    const [session, student] = [this.draft.session(), this.student()];
-    if (!session || !student || this.draft.problems().length > 0) return null;
-    return compileSession(session, student, this.account.required().conventions);
+  /** While something is impossible the last picture that was possible stays. */
+  protected readonly timeline = linkedSignal<Timeline | null, Timeline | null>({
+    source: () => {
+      const [session, student] = [this.draft.session(), this.student()];
+      if (!session || !student || this.draft.problems().length > 0) return null;
+      return compileSession(session, student, this.account.required().conventions);
+    },
+    computation: (now, before) => now ?? before?.value ?? null,
   });
   protected readonly total = computed(() => formatClock(this.timeline()?.total ?? 0));
   protected readonly conventions = computed(() =>
@@ -97,9 +125,12 @@ export class BenchPage {
     const share = `${Math.round((total * 100_000) / timeline.total)} %`;
     return { longest, total: formatClock(total * 1000), share };
   });
-  protected readonly needsScreening = computed(
-    () => (this.holds()?.longest ?? 0) > LONGEST_PAUSE && !this.student()?.paperScreening,
-  );
+  /** What asks for screening, in words; null where nothing does. */
+  protected readonly needsScreening = computed(() => {
+    const timeline = this.timeline();
+    const gate = timeline && leadGate(timeline, (this.student()?.paperScreening ?? null) !== null);
+    return gate && !gate.open ? describeNeeds(gate.needs) : null;
+  });
 
   private readonly chosen = signal(0);
   protected readonly passageIndex = computed(() =>
@@ -109,6 +140,14 @@ export class BenchPage {
   protected readonly counted = computed(() =>
     this.passage()?.kind === 'counted' ? (this.passage() as CountedPassage) : null,
   );
+  protected readonly strokes = computed(() =>
+    this.passage()?.kind === 'strokes' ? (this.passage() as StrokePassage) : null,
+  );
+  protected readonly mayHold = computed(() => {
+    const passage = this.counted();
+    const pattern = passage && techniqueOf(passage.technique).pattern;
+    return pattern?.kind === 'counted' && pattern.holds !== 'never';
+  });
   protected readonly natural = computed(() =>
     this.passage()?.kind === 'natural' ? (this.passage() as NaturalPassage) : null,
   );
@@ -116,7 +155,10 @@ export class BenchPage {
     const passage = this.counted();
     return passage ? startingSide(passage, this.draft.session()?.goal ?? 'calm', this.conventions()) : 'left';
   });
-  protected readonly passageName = computed(() => this.nameOf(this.passage()?.technique ?? 'nadi-shodhana'));
+  protected readonly passageName = computed(() => {
+    const passage = this.passage();
+    return passage ? this.nameOf(passage) : '';
+  });
 
   protected readonly list = computed(() => {
     const session = this.draft.session();
@@ -124,12 +166,8 @@ export class BenchPage {
     return (session?.passages ?? []).map((passage, index) => {
       const span = spans?.[index];
       const time = span ? formatClock(span.to - span.from) : '–';
-      const name = this.nameOf(passage.technique);
-      if (passage.kind === 'natural') return { id: passage.id, name, time, line: 'natural breath' };
-      const start = startingSide(passage, session?.goal ?? 'calm', this.conventions());
-      const { rounds } = passageTotals(passage, start, this.conventions());
-      const line = `${formatRatio(countsOf(passage))} · ${describeRounds(rounds)}, from ${start}`;
-      return { id: passage.id, name, time, line };
+      const line = describePassage(passage, session?.goal ?? 'calm', this.conventions());
+      return { id: passage.id, name: this.nameOf(passage), time, line };
     });
   });
 
@@ -168,7 +206,43 @@ export class BenchPage {
   }
 
   protected setPassage({ passage, name }: PassageEdit): void {
-    this.editCounted(name, () => passage);
+    const fitted = passage.kind === 'counted' ? withFittedParts(passage) : passage;
+    this.draft.edit((session) => editPassage(session, passage.id, () => fitted), `${name} ${passage.id}`);
+  }
+
+  protected add(pick: Pick): void {
+    const after = this.passage()?.id ?? null;
+    const passage = this.newPassage(pick, crypto.randomUUID());
+    this.draft.edit((session) => insertPassage(session, passage, after));
+    this.chosen.set(this.passageIndex() + 1);
+  }
+
+  protected change(pick: Pick): void {
+    const id = this.passage()?.id;
+    if (id) this.draft.edit((session) => editPassage(session, id, () => this.newPassage(pick, id)));
+  }
+
+  protected remove(): void {
+    const id = this.passage()?.id;
+    if (id) this.draft.edit((session) => removePassage(session, id));
+  }
+
+  protected move(by: number): void {
+    const id = this.passage()?.id;
+    if (!id) return;
+    this.draft.edit((session) => movePassage(session, id, by));
+    this.chosen.set(this.passageIndex() + by);
+  }
+
+  protected toggleTap(passage: NaturalPassage): void {
+    this.setPassage({ passage: { ...passage, untilTap: !passage.untilTap }, name: 'until tap' });
+  }
+
+  /** A passage with the starting dosage of its technique or variant, fitted to the student; a rolled tongue only where it rolls. */
+  private newPassage({ technique, variant }: Pick, id: string): Passage {
+    const entry = this.variants.techniqueOf(variant);
+    const sustainable = this.sustainable();
+    return newPassage(technique, id, { sustainable, ...(entry && variant && { entry, variant }) });
   }
 
   protected useNumbers(numbers: Numbers): void {
@@ -189,20 +263,13 @@ export class BenchPage {
 
   protected adjust({ event, by }: { event: TimelineEvent; by: number }): void {
     const passage = this.draft.session()?.passages[event.passage];
-    const { kind } = event;
-    if (
-      passage?.kind !== 'counted' ||
-      kind === 'handUp' ||
-      kind === 'freeBreath' ||
-      kind === 'closing' ||
-      kind === 'natural'
-    )
-      return;
+    const kind = PHASE_KINDS.find((phase) => phase === event.kind);
+    if (passage?.kind !== 'counted' || !kind) return;
     const counts = countsOf(passage)[kind] + by;
     this.draft.edit(
       (session) =>
         editPassage(session, passage.id, (now) =>
-          now.kind === 'counted' ? withPhaseCounts(now, kind, counts) : now,
+          now.kind === 'counted' ? withFittedParts(withPhaseCounts(now, kind, counts)) : now,
         ),
       `score ${passage.id} ${kind}`,
     );
@@ -222,8 +289,9 @@ export class BenchPage {
     else this.draft.undo();
   }
 
-  private nameOf(technique: Parameters<typeof techniqueName>[0]): string {
-    return techniqueName(technique, this.account.required().naming);
+  private nameOf({ technique, variant }: Passage): string {
+    const own = this.variants.names().get(variant ?? '');
+    return own ?? techniqueName(technique, this.account.required().naming);
   }
 
   private editCounted(name: string | null, change: (passage: CountedPassage) => CountedPassage): void {
@@ -231,7 +299,9 @@ export class BenchPage {
     if (!id) return;
     this.draft.edit(
       (session) =>
-        editPassage(session, id, (passage) => (passage.kind === 'counted' ? change(passage) : passage)),
+        editPassage(session, id, (passage) =>
+          passage.kind === 'counted' ? withFittedParts(change(passage)) : passage,
+        ),
       name && `${name} ${id}`,
     );
   }

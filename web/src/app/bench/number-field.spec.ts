@@ -67,6 +67,13 @@ describe('a number field', () => {
     expect([box.value, alert()]).toEqual(['6', undefined]);
   });
 
+  it('names the nearest value for one that is out of range', () => {
+    type('101');
+    expect(alert()).toContain('The nearest is 100.');
+    type('a');
+    expect(alert()).not.toContain('nearest');
+  });
+
   it('stops at its limits', () => {
     type('100');
     press('ArrowUp');

@@ -94,7 +94,10 @@ export class NumberField {
   protected readonly text = computed(() => this.typed() ?? this.form().print(this.value()));
   protected readonly problem = computed(() => {
     const typed = this.typed();
-    return typed !== null && this.accepted(typed) === null ? this.form().hint : null;
+    if (typed === null || this.accepted(typed) !== null) return null;
+    const { hint, print, read } = this.form();
+    const value = read(typed);
+    return value === null ? hint : `${hint} The nearest is ${print(this.within(value))}.`;
   });
 
   protected type(text: string): void {
@@ -132,8 +135,12 @@ export class NumberField {
   protected step(direction: 1 | -1, by = this.by()): void {
     this.typed.set(null);
     const next = Number((this.value() + direction * by).toFixed(6));
-    const value = Math.min(this.max(), Math.max(this.min(), next));
+    const value = this.within(next);
     if (value !== this.value()) this.valueChange.emit(value);
+  }
+
+  private within(value: number): number {
+    return Math.min(this.max(), Math.max(this.min(), value));
   }
 
   private accepted(text: string): number | null {

@@ -62,3 +62,28 @@ export const pulseForm: NumberForm = {
   read: only(Number.isInteger),
   hint: 'Beats a minute, from 30 to 220.',
 };
+
+/** Whole numbers of something, between limits. */
+export const wholeForm = (from: number, to: number, unit: string): NumberForm => ({
+  print: String,
+  read: only(Number.isInteger),
+  hint: `From ${from} to ${to} ${unit}.`,
+});
+
+/** Seconds in halves, between limits. */
+export const secondsForm = (from: number, to: number): NumberForm => ({
+  print: (value) => String(value),
+  read: only((value) => Number.isInteger(value * 2)),
+  hint: `From ${from} to ${to} s, in half seconds.`,
+});
+
+/** Counts in halves that may also be taken away: a step. */
+export const stepForm: NumberForm = {
+  print: (value) => (value < 0 ? `−${formatCounts(-value)}` : `+${formatCounts(value)}`),
+  read: (text) => {
+    const sign = /^\s*[-−]/.test(text) ? -1 : 1;
+    const value = readNumber(text.replace(/^\s*[-−+]/, ''));
+    return value !== null && Number.isInteger(value * 2) ? sign * value : null;
+  },
+  hint: 'A step in half counts, for example 1 or −½.',
+};

@@ -12,7 +12,7 @@ describe('the settings of a passage', () => {
     fixture = TestBed.createComponent(PassageSettings);
     passage = { ...countedOf(session), cycles: 16 };
     fixture.componentInstance.edit.subscribe((edit) => {
-      passage = edit.passage;
+      passage = edit.passage as CountedPassage;
       fixture.componentRef.setInput('passage', passage);
     });
     fixture.componentRef.setInput('passage', passage);

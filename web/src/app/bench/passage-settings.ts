@@ -1,7 +1,7 @@
 import { Component, computed, effect, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import {
-  cycleHalfMillis,
+  cyclesHalfMillis,
   cyclesPerRound,
   describeRatioProblem,
   describeTotals,
@@ -19,6 +19,7 @@ import {
   type Conventions,
   type CountedPassage,
   type Counts,
+  type Passage,
   type Side,
 } from '@nuvrah/core';
 import { NumberField } from './number-field';
@@ -26,7 +27,7 @@ import { PaceFinder } from './pace-finder';
 import { breathForm, paceForm, roundsForm, roundsTimeForm } from './number-forms';
 
 export interface PassageEdit {
-  readonly passage: CountedPassage;
+  readonly passage: Passage;
   /** Edits of one name that follow each other are undone together. */
   readonly name: string;
 }
@@ -113,14 +114,16 @@ const MOST_MINUTES = 240;
           (valueChange)="setPace($event)"
         />
       </div>
-      <label>
-        <span>starts</span>
-        <select aria-label="starting side" [value]="passage().startsOn" (change)="setSide($event)">
-          <option value="convention">{{ start() }}, by convention</option>
-          <option value="left">left</option>
-          <option value="right">right</option>
-        </select>
-      </label>
+      @if (passage().route === 'alternating' || passage().route === 'one-sided') {
+        <label>
+          <span>starts</span>
+          <select aria-label="starting side" [value]="passage().startsOn" (change)="setSide($event)">
+            <option value="convention">{{ start() }}, by convention</option>
+            <option value="left">left</option>
+            <option value="right">right</option>
+          </select>
+        </label>
+      }
     </div>
     <p id="ratio-echo" [class.wrong]="ratioProblem()" [attr.role]="ratioProblem() ? 'alert' : null">
       {{ ratioProblem() ?? 'Ratio ' + ratioEcho() }}
@@ -153,8 +156,8 @@ export class PassageSettings {
   protected readonly totalsLine = computed(() => describeTotals(this.totals()));
   protected readonly roundsTime = computed(() => {
     const passage = this.passage();
-    const cycles = this.totals().rounds * cyclesPerRound(this.conventions());
-    return Math.round((cycleHalfMillis(passage, passage.pace) * cycles) / 2);
+    const cycles = this.totals().rounds * cyclesPerRound(passage, this.conventions());
+    return Math.round(cyclesHalfMillis(passage, this.conventions(), cycles) / 2);
   });
 
   /** What whole rounds left of the time that was typed last; gone as soon as the numbers change otherwise. */
@@ -193,12 +196,12 @@ export class PassageSettings {
   }
 
   protected setRounds(rounds: number): void {
-    this.emit({ cycles: roundsToCycles(rounds, this.conventions()) }, 'rounds');
+    this.emit({ cycles: roundsToCycles(this.passage(), rounds, this.conventions()) }, 'rounds');
   }
 
   protected setTime(time: number): void {
     const passage = this.passage();
-    const fit = roundsInTime(passage, passage.pace, millis(time), this.conventions());
+    const fit = roundsInTime(passage, millis(time), this.conventions());
     const next = { ...passage, cycles: fit.cycles };
     this.left.set({ millis: fit.leftOver, of: time, passage: next });
     this.edit.emit({ passage: next, name: 'time' });

@@ -14,6 +14,7 @@ import {
   tap,
   timer,
 } from 'rxjs';
+import { AccountStore } from '../api/account';
 import type { ApiProblem } from '../api/api';
 import { BrowserStore } from '../api/browser-store';
 import { sameJson } from '../api/same-json';
@@ -43,7 +44,7 @@ interface KeptEdits {
   readonly session: Session;
 }
 
-const EDITS_FORMAT = 1;
+const EDITS_FORMAT = 2;
 
 const keptAs = (sessionId: string): string => `session.${sessionId}`;
 
@@ -52,6 +53,7 @@ const keptAs = (sessionId: string): string => `session.${sessionId}`;
 export class SessionDraft {
   private readonly sessions = inject(Sessions);
   private readonly browser = inject(BrowserStore);
+  private readonly account = inject(AccountStore);
 
   private stored: StoredSession | null = null;
   private underWay: Observable<void> | null = null;
@@ -69,7 +71,7 @@ export class SessionDraft {
   /** Why the session could not be led or saved as it stands. */
   readonly problems = computed<readonly SessionProblem[]>(() => {
     const session = this.session();
-    return session ? checkSession(session) : [];
+    return session ? checkSession(session, this.account.required().conventions) : [];
   });
 
   constructor() {

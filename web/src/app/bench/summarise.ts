@@ -1,12 +1,8 @@
 import {
   compileSession,
-  countsOf,
-  describeRounds,
+  describePassage,
   formatClock,
-  formatRatio,
-  passageTotals,
   resolveConventions,
-  startingSide,
   techniqueName,
   type Conventions,
   type Naming,
@@ -16,21 +12,26 @@ import {
 /** A session in one line of a list. */
 export interface SessionSummary {
   readonly title: string;
-  /** "Nāḍī śodhana in 6 · hold 3 · out 9 · empty 0, 18 rounds from left". */
+  /** "Nāḍī śodhana in 6 · hold 3 · out 9 · empty 0 · 18 rounds, from left". */
   readonly line: string;
   readonly total: string;
 }
 
+/** How many passages a line of a list spells out; of a longer session it gives the names. */
+const SPELT_OUT = 2;
+
 export function summarise(session: Session, profile: Conventions, naming: Naming): SessionSummary {
   const conventions = resolveConventions(profile, session.conventions);
-  const lines = session.passages.flatMap((passage) => {
-    if (passage.kind === 'natural') return [];
-    const start = startingSide(passage, session.goal, conventions);
-    const { rounds } = passageTotals(passage, start, conventions);
+  const led = session.passages.filter(({ kind }) => kind !== 'natural');
+  const lines = led.map((passage) => {
     const name = techniqueName(passage.technique, naming);
-    return [`${name} ${formatRatio(countsOf(passage))}, ${describeRounds(rounds)} from ${start}`];
+    return led.length > SPELT_OUT ? name : `${name} ${describePassage(passage, session.goal, conventions)}`;
   });
   // Length does not depend on the hand.
   const { total } = compileSession(session, { hand: 'right' }, profile);
-  return { title: session.title, line: lines.join('; '), total: formatClock(total) };
+  return {
+    title: session.title,
+    line: lines.join(led.length > SPELT_OUT ? ', ' : '; '),
+    total: formatClock(total),
+  };
 }

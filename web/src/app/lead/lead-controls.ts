@@ -8,14 +8,26 @@ interface Control {
   readonly run: () => void;
 }
 
+/** Something that a tap ends. */
+export interface TapWait {
+  readonly label: string;
+  /** It lasts until the tap: then space taps, and P pauses. */
+  readonly open: boolean;
+}
+
 /** The large buttons under the picture, each with its key; Stop stands apart. */
 @Component({
   selector: 'nv-lead-controls',
   host: { '(document:keydown)': 'key($event)' },
   template: `
     <div class="row" role="group" aria-label="Leading">
+      @if (tap(); as wait) {
+        <button type="button" class="tap" (click)="store.tap()">
+          {{ wait.label }} <small>{{ wait.open ? 'space' : 'T' }}</small>
+        </button>
+      }
       <button type="button" (click)="store.pauseOrResume()">
-        {{ paused() ? 'Go on' : 'Pause' }} <small>space</small>
+        {{ paused() ? 'Go on' : 'Pause' }} <small>{{ tap()?.open ? 'P' : 'space' }}</small>
       </button>
       @for (control of controls; track control.key) {
         <button type="button" (click)="control.run()">
@@ -49,6 +61,18 @@ interface Control {
       font: 400 1rem / 1.2 var(--sans);
       color: var(--soft-ink);
     }
+    .tap {
+      flex: 2 1 14rem;
+      color: var(--ground);
+      background: var(--ink);
+      border-color: var(--ink);
+    }
+    .tap:hover {
+      background: var(--soft-ink);
+    }
+    .tap small {
+      color: var(--ground);
+    }
     .stop {
       flex: 1.4 1 8rem;
       margin-left: 3rem;
@@ -68,6 +92,8 @@ interface Control {
 })
 export class LeadControls {
   readonly paused = input.required<boolean>();
+  /** What a tap ends now, or null where it ends nothing. */
+  readonly tap = input<TapWait | null>(null);
 
   protected readonly store = inject(LeadStore);
   protected readonly controls: readonly Control[] = [
@@ -89,7 +115,9 @@ export class LeadControls {
   }
 
   private commandFor(key: string): (() => void) | undefined {
-    if (key === ' ') return () => this.store.pauseOrResume();
+    const tap = this.tap();
+    if (tap && (key === 't' || key === 'Enter' || (key === ' ' && tap.open))) return () => this.store.tap();
+    if (key === ' ' || key.toLowerCase() === 'p') return () => this.store.pauseOrResume();
     if (key === 'Escape') return () => this.store.stop();
     return this.controls.find((control) => control.key === key.toLowerCase())?.run;
   }

@@ -7,7 +7,7 @@ import { BrowserStore } from '../api/browser-store';
 /** A leading in progress, as it is kept in this browser: a reload or a crash loses at most a second of it. */
 export interface KeptLead {
   /** Another format was written by another version, and is not read. */
-  readonly format: 1;
+  readonly format: 2;
   /** Whose it is: another account in the same browser does not see it. */
   readonly instructorId: string;
   readonly sitting: Sitting;
@@ -26,13 +26,13 @@ export class LeadKeeper {
 
   keep(kept: Omit<KeptLead, 'format' | 'instructorId'>): void {
     const instructorId = this.account.required().id;
-    this.store.write(KEPT_AS, { format: 1, instructorId, ...kept } satisfies KeptLead);
+    this.store.write(KEPT_AS, { format: 2, instructorId, ...kept } satisfies KeptLead);
   }
 
   /** What was being led when the page went away, or null. */
   kept(): KeptLead | null {
     const kept = this.store.read<KeptLead>(KEPT_AS);
-    return kept?.format === 1 && kept.instructorId === this.account.account()?.id ? kept : null;
+    return kept?.format === 2 && kept.instructorId === this.account.account()?.id ? kept : null;
   }
 
   forget(): void {

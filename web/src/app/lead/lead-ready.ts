@@ -3,20 +3,18 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { StoredSession, Student } from '@nuvrah/contract';
 import {
-  CATALOGUE,
   CAUTION_LINE,
   compileSession,
-  countsOf,
-  describeRounds,
+  describeNeeds,
+  describePassage,
   formatClock,
-  formatRatio,
   leadGate,
-  passageTotals,
   resolveConventions,
   sessionFromChecked,
-  startingSide,
+  techniqueOf,
 } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
+import { Variants } from '../api/variants';
 import { dayInWords } from '../shell/dates';
 import { PaperScreeningForm } from '../students/paper-screening-form';
 
@@ -55,9 +53,9 @@ import { PaperScreeningForm } from '../students/paper-screening-form';
         <section class="notice clearance" aria-labelledby="gate">
           <strong id="gate">Screening needed before this can be led</strong>
           <p>
-            The longest hold is {{ gate.longestHold }} s. Holds over 2 s are led only after
-            {{ student().name }} was screened. Record the day on which that was done on paper, or take the
-            hold out on the Bench.
+            This session has {{ describeNeeds(gate.needs) }}. Holds over 2 s, locks and strokes are led only
+            after {{ student().name }} was screened. Record the day on which that was done on paper, or take
+            them out on the Bench.
           </p>
           <nv-paper-screening-form [studentId]="student().id" (recorded)="screened.emit()" />
         </section>
@@ -126,6 +124,8 @@ export class LeadReady {
   private readonly account = inject(AccountStore);
   protected readonly caution = CAUTION_LINE;
   protected readonly dayInWords = dayInWords;
+  protected readonly describeNeeds = describeNeeds;
+  private readonly variantNames = inject(Variants).names;
 
   private readonly document = computed(() => sessionFromChecked(this.session().document));
   private readonly timeline = computed(() =>
@@ -139,14 +139,15 @@ export class LeadReady {
     const session = this.document();
     const conventions = resolveConventions(profile, session.conventions);
     return session.passages.map((passage, index) => {
-      const { names, opening } = CATALOGUE[passage.technique];
+      const { names, opening } = techniqueOf(passage.technique);
       const span = this.timeline().passages[index];
-      const time = formatClock(span ? span.to - span.from : 0);
-      const common = { id: passage.id, name: names[naming], opening, time };
-      if (passage.kind === 'natural') return { ...common, line: 'natural breath' };
-      const from = startingSide(passage, session.goal, conventions);
-      const { rounds } = passageTotals(passage, from, conventions);
-      return { ...common, line: `${formatRatio(countsOf(passage))}, ${describeRounds(rounds)} from ${from}` };
+      return {
+        id: passage.id,
+        name: this.variantNames().get(passage.variant ?? '') ?? names[naming],
+        opening,
+        time: formatClock(span ? span.to - span.from : 0),
+        line: describePassage(passage, session.goal, conventions),
+      };
     });
   });
 

@@ -12,20 +12,24 @@ import {
 import {
   CAUTION_LINE,
   closedSide,
-  countsOf,
   FINGER_NAMES,
   formatClock,
   formatRatio,
   levelsAt,
   momentAt,
-  numbersInForce,
+  nameLocks,
+  callLocksOff,
+  callLocksOn,
+  countsInForce,
+  LOCKS,
+  resolveConventions,
   techniqueName,
   type Moment,
   type Side,
   type TimelineEvent,
 } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
-import { LeadControls } from './lead-controls';
+import { LeadControls, type TapWait } from './lead-controls';
 import { LeadStore } from './lead-store';
 import { LockChannel } from './lock-channel';
 
@@ -41,6 +45,7 @@ export class LeadScreen {
   private readonly account = inject(AccountStore);
   private readonly left = viewChild.required<LockChannel>('left');
   private readonly right = viewChild.required<LockChannel>('right');
+  private readonly mouth = viewChild<LockChannel>('mouth');
   protected readonly caution = CAUTION_LINE;
 
   /** Changes with each count and each second, not with each frame. */
@@ -48,18 +53,80 @@ export class LeadScreen {
   protected readonly paused = computed(() => this.store.run()?.state.kind === 'paused');
   protected readonly event = computed(() => this.moment()?.event ?? null);
 
+  private readonly naming = computed(() => this.account.required().naming);
+  private readonly passage = computed(() => {
+    const at = this.moment()?.event.passage;
+    return at === undefined ? undefined : this.store.run()?.setup.session.passages[at];
+  });
   protected readonly name = computed(() => {
-    const span = this.moment()?.span;
-    return span ? techniqueName(span.technique, this.account.required().naming) : '';
+    const [passage, span] = [this.passage(), this.moment()?.span];
+    const variant = this.store.sitting()?.led.variants.find(({ id }) => id === passage?.variant);
+    return variant?.document.name ?? (span ? techniqueName(span.technique, this.naming()) : '');
+  });
+  /** What is said, in large; the locks of a hold have a line of their own. */
+  protected readonly spoken = computed(() => {
+    const event = this.event();
+    const spoken = event?.cue.spoken[this.naming()] ?? '';
+    return event?.locks ? (spoken.split(', ')[0] ?? '') : spoken;
+  });
+  protected readonly next = computed(() => this.moment()?.next?.cue.next[this.naming()] ?? null);
+
+  /** The counts in force in this round, or the rate of the strokes. */
+  protected readonly counts = computed(() => {
+    const [run, moment, passage] = [this.store.run(), this.moment(), this.passage()];
+    if (moment?.event.strokes) return `${moment.event.strokes.rate} strokes a minute`;
+    if (!run || passage?.kind !== 'counted') return '';
+    const conventions = resolveConventions(run.setup.conventions, run.setup.session.conventions);
+    return formatRatio(countsInForce(passage, moment?.event.cycle ?? 1, conventions, run.changes));
   });
 
-  /** The counts in force in this round. */
-  protected readonly counts = computed(() => {
-    const [run, moment] = [this.store.run(), this.moment()];
-    const passage = run?.setup.session.passages[moment?.event.passage ?? -1];
-    if (!run || passage?.kind !== 'counted') return '';
-    return formatRatio(countsOf(numbersInForce(passage, moment?.event.cycle ?? 1, run.changes)));
+  /** How the breath sounds or goes, beyond the nostril. */
+  protected readonly manner = computed(() => {
+    const event = this.event();
+    if (!event) return '';
+    const parts = [
+      ...(event.throat ? ['throat sound'] : []),
+      ...(event.hum ? ['humming'] : []),
+      ...(event.part && event.kind !== 'turning'
+        ? [event.part.region ?? `part ${event.part.index} of ${event.part.of}`]
+        : []),
+    ];
+    return parts.join(' · ');
   });
+
+  /** The locks of this hold, each with where it stands. */
+  protected readonly locks = computed(() => {
+    const [event, state] = [this.event(), this.moment()?.lock];
+    if (!event?.locks || !state) return null;
+    const call =
+      state === 'setting'
+        ? callLocksOn(event.locks.locks)
+        : state === 'releasing'
+          ? callLocksOff(event.locks.locks)
+          : nameLocks(event.locks.locks, this.naming());
+    return { state, call, places: event.locks.locks.map((lock) => ({ lock, letter: LOCKS[lock].letter })) };
+  });
+
+  /** What a tap ends now. */
+  protected readonly tap = computed((): TapWait | null => {
+    const event = this.event();
+    if (this.paused() || !event) return null;
+    if (event.strokes) return { label: 'End this turn', open: false };
+    if (!event.open) return null;
+    const label = event.kind === 'quiet' ? 'It is quiet' : event.kind === 'natural' ? 'Go on' : 'Breathe on';
+    return { label, open: true };
+  });
+
+  protected readonly usesMouth = computed(() => {
+    const passage = this.passage();
+    return (
+      passage?.kind === 'counted' && (passage.inhaleThrough !== 'nose' || passage.exhaleThrough !== 'nose')
+    );
+  });
+  /** The locks that are on now, for the brackets in both channels. */
+  protected readonly locksOn = computed(() =>
+    this.moment()?.lock === 'on' ? (this.event()?.locks?.locks ?? []) : [],
+  );
 
   protected readonly timeLeft = computed(() => {
     const left = this.moment()?.left;
@@ -68,7 +135,8 @@ export class LeadScreen {
 
   protected readonly roundLine = computed(() => {
     const round = this.moment()?.round;
-    return round ? `Round ${round.now} of ${round.of}` : null;
+    const word = this.event()?.strokes || this.passage()?.kind === 'strokes' ? 'Set' : 'Round';
+    return round ? `${word} ${round.now} of ${round.of}` : null;
   });
   protected readonly isLastRound = computed(() => {
     const round = this.moment()?.round;
@@ -79,6 +147,11 @@ export class LeadScreen {
   protected readonly big = computed(() => {
     const moment = this.moment();
     if (!moment) return { number: '', of: '' };
+    const { event } = moment;
+    if (event.open && event.kind !== 'quiet' && event.kind !== 'natural') {
+      const held = Math.floor((event.to - event.from - moment.left.event) / 1000);
+      return { number: String(held), of: `seconds, at most ${Math.round(event.open.cap / 1000)}` };
+    }
     if (moment.count)
       return { number: String(moment.count.now), of: `of ${String(moment.count.of).replace('.5', '½')}` };
     return { number: formatClock(Math.ceil(moment.left.event / 1000) * 1000), of: 'left' };
@@ -93,7 +166,7 @@ export class LeadScreen {
   protected readonly sides = computed(() =>
     (['left', 'right'] as const).map((side) => {
       const event = this.event();
-      const open = event ? event.airway === 'both' || event.airway === side : true;
+      const open = event ? isOpen(event, side) : true;
       const closure = event?.hand?.[side];
       return {
         side,
@@ -105,6 +178,10 @@ export class LeadScreen {
       };
     }),
   );
+  protected readonly mouthFlow = computed(() => {
+    const event = this.event();
+    return event?.airway === 'mouth' && event.counts !== null ? flowOf(event) : null;
+  });
   protected readonly done = computed(() => {
     const [moment, timeline] = [this.moment(), this.store.timeline()];
     return moment && timeline ? (1 - moment.left.all / timeline.total) * 100 : 0;
@@ -139,19 +216,24 @@ export class LeadScreen {
     if (!again) {
       this.left().setLevel(levels.left);
       this.right().setLevel(levels.right);
+      this.mouth()?.setLevel(levels.mouth);
     }
     if (again || !sameToTheEye(this.moment(), moment)) this.moment.set(moment);
   }
 }
 
-const movesThrough = (event: TimelineEvent, side: Side): boolean =>
-  (event.kind === 'inhale' || event.kind === 'exhale') && closedSide(event.airway) !== side;
+const isOpen = ({ airway, hand }: TimelineEvent, side: Side): boolean =>
+  airway === 'both' || airway === side || (airway === 'mouth' && hand === null);
+
+const movesThrough = ({ kind, airway }: TimelineEvent, side: Side): boolean =>
+  (kind === 'inhale' || kind === 'exhale') && airway !== 'mouth' && closedSide(airway) !== side;
 
 const flowOf = (event: TimelineEvent): 'in' | 'out' => (event.kind === 'inhale' ? 'in' : 'out');
 
 /** Whether two moments look the same but for the levels. */
 const sameToTheEye = (a: Moment | null, b: Moment): boolean =>
   a?.event === b.event &&
+  a.lock === b.lock &&
   a.count?.now === b.count?.now &&
   a.round?.of === b.round?.of &&
   Math.floor(a.left.all / 1000) === Math.floor(b.left.all / 1000);

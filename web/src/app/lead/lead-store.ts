@@ -15,6 +15,7 @@ import {
   resumeRun,
   sessionFromChecked,
   stopRun,
+  tapRun,
   type LeadAnswer,
   type LeadRecord,
   type LeadRun,
@@ -155,6 +156,11 @@ export class LeadStore {
 
   oneMore(): void {
     if (this.apply((run) => oneMoreRound(run, this.at()), 'One round more.')) this.followRun();
+  }
+
+  /** Ends what waits for a tap: an open hold, a rest after strokes, a turn of strokes. */
+  tap(): void {
+    if (this.apply((run) => tapRun(run, this.at()), null)) this.followRun();
   }
 
   stop(): void {

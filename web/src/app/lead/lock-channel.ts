@@ -1,24 +1,34 @@
 import { Component, computed, type ElementRef, input, viewChild } from '@angular/core';
-import type { Level, Side } from '@nuvrah/core';
+import { LOCKS, type Level, type LockId, type Side } from '@nuvrah/core';
 
 /** Height of the channel, in units of its picture. */
 const HEIGHT = 420;
 const WIDTH = 240;
 const GATE = 20;
+/** Throat, belly and floor, from the top. */
+const LOCK_HEIGHTS: Readonly<Record<LockId, number>> = { chin: 60, abdominal: 220, root: 372 };
 
 /**
- * One nostril as an upright channel, like one lock of a canal: the level rises as breath enters and sinks as it leaves;
+ * One nostril, or the mouth, as an upright channel, like one lock of a canal: the level rises as breath enters and sinks as it leaves;
  * a gate closes it at the foot. The level is set from outside with every frame; nothing else changes within a phase.
  */
 @Component({
   selector: 'nv-lock-channel',
   host: { '[class]': 'side()' },
   template: `
-    <svg viewBox="0 0 240 470" preserveAspectRatio="xMidYMax meet" aria-hidden="true">
+    <svg
+      viewBox="0 0 240 470"
+      [attr.preserveAspectRatio]="side() === 'mouth' ? 'none' : 'xMidYMax meet'"
+      aria-hidden="true"
+    >
       <rect #water class="water" x="14" [attr.y]="0" width="212" height="0" />
       <line #surface class="surface" x1="14" x2="226" y1="0" y2="0" />
       <path class="wall" d="M12 0V420M228 0V420" />
       <path class="notches" [attr.d]="notches()" />
+      @for (bracket of brackets(); track bracket.letter) {
+        <path class="bracket" [attr.d]="bracket.path" />
+        <text class="letter" x="120" [attr.y]="bracket.y + 14">{{ bracket.letter }}</text>
+      }
       @if (closed()) {
         <rect class="gate" x="0" y="420" width="240" height="20" />
       } @else {
@@ -35,6 +45,10 @@ const GATE = 20;
       min-height: 0;
       --line: var(--left);
       --fill: var(--left-fill);
+    }
+    :host(.mouth) {
+      --line: var(--soft-ink);
+      --fill: var(--both-fill);
     }
     :host(.right) {
       --line: var(--right);
@@ -63,6 +77,16 @@ const GATE = 20;
     .open-gate {
       fill: var(--line);
     }
+    .bracket {
+      fill: none;
+      stroke: var(--ink);
+      stroke-width: 7;
+    }
+    .letter {
+      fill: var(--ink);
+      font: 600 40px var(--sans);
+      text-anchor: middle;
+    }
     .surface {
       stroke: var(--line);
       stroke-width: 6;
@@ -75,12 +99,22 @@ const GATE = 20;
   `,
 })
 export class LockChannel {
-  readonly side = input.required<Side>();
+  readonly side = input.required<Side | 'mouth'>();
   readonly closed = input.required<boolean>();
   /** Counts of the phase that moves through it; a notch for each. */
   readonly counts = input.required<number | null>();
   /** Which way breath goes through it now, if any. */
   readonly flow = input.required<'in' | 'out' | null>();
+
+  /** Locks that are on: brackets at throat, belly and floor. */
+  readonly locks = input<readonly LockId[]>([]);
+  protected readonly brackets = computed(() =>
+    this.locks().map((lock) => {
+      const y = LOCK_HEIGHTS[lock];
+      const path = `M78 ${y - 26}H56V${y + 26}H78M162 ${y - 26}H184V${y + 26}H162`;
+      return { y, path, letter: LOCKS[lock].letter };
+    }),
+  );
 
   private readonly water = viewChild.required<ElementRef<SVGRectElement>>('water');
   private readonly surface = viewChild.required<ElementRef<SVGLineElement>>('surface');

@@ -2,6 +2,7 @@ import {
   describeRounds,
   formatClock,
   formatRatio,
+  formatSeconds,
   roundsDone,
   techniqueName,
   type Naming,
@@ -20,9 +21,21 @@ export function describePassageRecord(passage: PassageRecord, naming: Naming): s
   }
   const done = roundsDone(passage);
   const planned = passage.cyclesPlanned / passage.cyclesPerRound;
+  if (passage.kind === 'strokes') {
+    const strokes = passage.turns.map((turn) =>
+      turn.airway === 'both' ? `${turn.done}` : `${turn.airway} ${turn.done}`,
+    );
+    const sets = done === planned ? done : `${done} of ${planned}`;
+    return `${name}, ${sets} ${planned === 1 ? 'set' : 'sets'}: strokes ${strokes.join(', ') || 'none'}`;
+  }
   const rounds = done === planned ? describeRounds(done) : `${done} of ${describeRounds(planned)}`;
   const eased = passage.easings.map(
     ({ fromRound, counts }) => `; eased from round ${fromRound} to ${formatRatio(counts)}`,
   );
-  return `${name}, ${rounds}: ${formatRatio(passage.counts)}${eased.join('')}`;
+  const open =
+    passage.openHolds.length > 0
+      ? `; open holds ${passage.openHolds.map((held) => formatSeconds(held)).join(', ')} s`
+      : '';
+  const own = passage.secondsPlanned > 0 ? `; own pace ${formatClock(passage.secondsDone * 1000)}` : '';
+  return `${name}, ${rounds}: ${formatRatio(passage.counts)}${eased.join('')}${open}${own}`;
 }

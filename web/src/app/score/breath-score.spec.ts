@@ -1,6 +1,6 @@
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { compileSession, DEFAULT_CONVENTIONS } from '@nuvrah/core';
-import { session } from '../testing/fixtures';
+import { configure, session } from '../testing/fixtures';
 import { BreathScore } from './breath-score';
 
 describe('the breath score', () => {
@@ -8,6 +8,7 @@ describe('the breath score', () => {
   let page: HTMLElement;
 
   beforeEach(() => {
+    configure();
     fixture = TestBed.createComponent(BreathScore);
     fixture.componentRef.setInput(
       'timeline',

@@ -3,6 +3,7 @@ import {
   computed,
   effect,
   type ElementRef,
+  inject,
   input,
   output,
   signal,
@@ -11,6 +12,7 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { eventIndexFrom, formatClock, type Timeline, type TimelineEvent } from '@nuvrah/core';
+import { AccountStore } from '../api/account';
 import { announceEvent } from './announce';
 import { elementWidth } from './element-width';
 import { ScoreStaff } from './score-staff';
@@ -96,6 +98,7 @@ export class BreathScore {
   readonly adjust = output<{ readonly event: TimelineEvent; readonly by: number }>();
 
   private readonly scoreElement = viewChild.required<ElementRef<HTMLElement>>('score');
+  private readonly account = inject(AccountStore);
   private readonly hostWidth = elementWidth();
   protected readonly gutter = GUTTER;
   protected readonly buttonFactor = BUTTON_FACTOR;
@@ -113,7 +116,7 @@ export class BreathScore {
   });
   protected readonly selectedLine = computed(() => {
     const event = this.selectedEvent();
-    return event ? announceEvent(event) : '';
+    return event ? announceEvent(event, this.account.required().naming) : '';
   });
   protected readonly wholeLine = computed(() => `${formatClock(this.timeline().total)} in all`);
   private dragging: { readonly x: number; moved: boolean } | null = null;

@@ -6,7 +6,8 @@ import {
   type CountedPassage,
   type Timeline,
 } from '@nuvrah/core';
-import { engrave, type EngravedScore, type ShapeKind } from './engrave';
+import { engrave, type EngravedScore } from './engrave';
+import type { ShapeKind } from './outline';
 import { LAYOUT } from './score-layout';
 
 function timelineOf(edit: (passage: CountedPassage) => CountedPassage = (passage) => passage): Timeline {

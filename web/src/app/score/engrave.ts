@@ -2,31 +2,21 @@ import {
   eventIndexFrom,
   formatClock,
   formatCounts,
-  type Airway,
+  formatSeconds,
+  LOCKS,
   type Timeline,
   type TimelineEvent,
 } from '@nuvrah/core';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
+import { bracket, channelOf, comb, outline, round, shapeOf, type ShapeKind } from './outline';
 import { LAYOUT, ROOM } from './score-layout';
 import type { ScoreWindow } from './score-window';
-
-/** Shapes of one kind are one path: however many rounds there are, the page holds a dozen elements. */
-export type ShapeKind =
-  | 'in-left'
-  | 'in-right'
-  | 'in-both'
-  | 'out-left'
-  | 'out-right'
-  | 'out-both'
-  | 'hold-full'
-  | 'hold-empty'
-  | 'uncounted';
 
 export interface Label {
   readonly x: number;
   readonly y: number;
   readonly text: string;
-  readonly kind: ShapeKind | 'round' | 'count' | 'time';
+  readonly kind: ShapeKind | 'round' | 'count' | 'time' | 'strokes' | 'rate' | 'lock';
 }
 
 export interface EngravedShape {
@@ -42,6 +32,10 @@ export interface EngravedScore {
   readonly shapes: readonly EngravedShape[];
   readonly labels: readonly Label[];
   readonly roundLines: string;
+  readonly brackets: string;
+  /** Dotted line along a breath with the throat sound. */
+  readonly throat: string;
+  readonly usesMouth: boolean;
   readonly countTicks: string;
   readonly timeTicks: string;
 }
@@ -55,15 +49,25 @@ export function engrave(timeline: Timeline, window: ScoreWindow, width: number):
   const paths = new Map<ShapeKind, string[]>();
   const widest = new Map<ShapeKind, number>();
   const labels: Label[] = [];
+  const brackets: string[] = [];
+  const throat: string[] = [];
+  const draw = (kind: ShapeKind, path: string, width: number): void => {
+    const pieces = paths.get(kind) ?? [];
+    if (pieces.length === 0) paths.set(kind, pieces);
+    pieces.push(path);
+    widest.set(kind, Math.max(widest.get(kind) ?? 0, width));
+  };
   for (const event of events) {
     const kind = shapeOf(event);
     const [from, to] = [x(event.from), x(event.to)];
-    const pieces = paths.get(kind) ?? [];
-    if (pieces.length === 0) paths.set(kind, pieces);
-    pieces.push(outline(kind, from, to));
-    widest.set(kind, Math.max(widest.get(kind) ?? 0, to - from));
-    const label = labelOf(event, kind, from, to);
-    if (label) labels.push(label);
+    if (event.strokes) {
+      const drawn = comb(event, x);
+      draw(drawn.kind, drawn.path, to - from);
+    } else draw(kind, outline(event, kind, from, to), to - from);
+    brackets.push(bracket(event, x));
+    if (event.throat && to - from > ROOM.hatch)
+      throat.push(`M${round(from)} ${channelOf(event).middle}H${round(to)}`);
+    labels.push(...labelsOf(event, kind, from, to));
   }
   const rounds = engraveRounds(events, x, width);
   const counts = engraveCounts(events, x);
@@ -77,6 +81,9 @@ export function engrave(timeline: Timeline, window: ScoreWindow, width: number):
     })),
     labels: [...labels, ...rounds.labels, ...counts.labels, ...times.labels],
     roundLines: rounds.lines,
+    brackets: brackets.join(''),
+    throat: throat.join(''),
+    usesMouth: events.some(({ airway }) => airway === 'mouth'),
     countTicks: counts.ticks,
     timeTicks: times.ticks,
   };
@@ -86,61 +93,13 @@ export function engrave(timeline: Timeline, window: ScoreWindow, width: number):
 function visible(timeline: Timeline, { from, to }: ScoreWindow): readonly TimelineEvent[] {
   let first = eventIndexFrom(timeline, Math.max(0, from));
   const cycle = timeline.events[first]?.cycle ?? null;
-  while (cycle !== null && first > 0 && timeline.events[first - 1]?.cycle === cycle) first--;
+  const passage = timeline.events[first]?.passage;
+  const same = (event: TimelineEvent | undefined): boolean =>
+    event?.cycle === cycle && event?.passage === passage;
+  while (cycle !== null && first > 0 && same(timeline.events[first - 1])) first--;
   let end = first;
   while (end < timeline.events.length && (timeline.events[end]?.from ?? to) < to) end++;
   return timeline.events.slice(first, end);
-}
-
-const sideOf = (airway: Airway): 'left' | 'right' | 'both' => (airway === 'closed' ? 'both' : airway);
-
-function shapeOf({ kind, airway }: TimelineEvent): ShapeKind {
-  switch (kind) {
-    case 'inhale':
-      return `in-${sideOf(airway)}`;
-    case 'exhale':
-      return `out-${sideOf(airway)}`;
-    case 'internalHold':
-      return 'hold-full';
-    case 'externalHold':
-      return 'hold-empty';
-    case 'handUp':
-    case 'freeBreath':
-    case 'closing':
-    case 'natural':
-      return 'uncounted';
-  }
-}
-
-const round = (value: number): string => value.toFixed(1);
-
-/** Wedges open with the inhale and close with the exhale; holds are bars across both channels. */
-function outline(kind: ShapeKind, from: number, to: number): string {
-  const [a, b] = [round(from), round(to)];
-  switch (kind) {
-    case 'in-left':
-    case 'in-right':
-    case 'in-both': {
-      const { middle, half } = channel(kind);
-      return `M${a} ${middle}L${b} ${middle - half}V${middle + half}Z`;
-    }
-    case 'out-left':
-    case 'out-right':
-    case 'out-both': {
-      const { middle, half } = channel(kind);
-      return `M${b} ${middle}L${a} ${middle - half}V${middle + half}Z`;
-    }
-    case 'hold-full':
-    case 'hold-empty':
-    case 'uncounted':
-      return `M${a} ${LAYOUT.hold.from}H${b}V${LAYOUT.hold.to}H${a}Z`;
-  }
-}
-
-function channel(kind: ShapeKind): { middle: number; half: number } {
-  if (kind.endsWith('left')) return { middle: LAYOUT.left, half: LAYOUT.wedge };
-  if (kind.endsWith('right')) return { middle: LAYOUT.right, half: LAYOUT.wedge };
-  return { middle: (LAYOUT.left + LAYOUT.right) / 2, half: (LAYOUT.hold.to - LAYOUT.hold.from) / 2 };
 }
 
 /** Captions of uncounted stretches, the longest that fits. */
@@ -149,22 +108,45 @@ const CAPTIONS: Readonly<Partial<Record<TimelineEvent['kind'], readonly string[]
   freeBreath: ['one free breath', 'free'],
   closing: ['hand down, one breath through both', 'hand down'],
   natural: ['natural breath'],
+  quiet: ['natural breath until quiet', 'until quiet', 'quiet'],
+  ownPace: ['the same at one’s own pace', 'own pace'],
+  letGo: ['let go'],
+  seatChange: ['change of seat', 'seat'],
 };
 const LETTER = 8;
 
-function labelOf(event: TimelineEvent, kind: ShapeKind, from: number, to: number): Label | null {
+function labelsOf(event: TimelineEvent, kind: ShapeKind, from: number, to: number): Label[] {
   const room = to - from;
-  const { middle } = channel(kind);
+  const { middle } = channelOf(event);
+  const within = (text: string, y: number, of: Label['kind'] = kind): Label[] =>
+    text.length * LETTER + 4 < room ? [{ x: (from + to) / 2, y, text, kind: of }] : [];
+  if (event.strokes) {
+    const { number, rate } = event.strokes;
+    const count = within(String(number), middle + 2, 'strokes');
+    return count.length > 0 ? [...count, ...within(`${rate}/min`, middle + 20, 'rate')] : [];
+  }
+  const locks = event.locks
+    ? within(event.locks.locks.map((lock) => LOCKS[lock].letter).join(' '), LAYOUT.hold.from + 18, 'lock')
+    : [];
+  if (event.open && kind !== 'uncounted') {
+    const { expected, cap } = event.open;
+    const seconds = (value: number): string => formatSeconds(value / 1000);
+    const long = within(`${seconds(expected)} s, at most ${seconds(cap)}`, middle + 6);
+    return [...(long.length > 0 ? long : within(`≤${seconds(cap)}`, middle + 6)), ...locks];
+  }
   if (event.counts !== null) {
     const text = formatCounts(event.counts);
-    if (room < Math.max(ROOM.count, text.length * LETTER + 4)) return null;
-    // Where the wedge is wide enough for a figure.
-    const share = kind.startsWith('in') ? 0.64 : kind.startsWith('out') ? 0.36 : 0.5;
-    return { x: from + room * share, y: middle + 6, text, kind };
+    if (room < Math.max(ROOM.count, text.length * LETTER + 4)) return locks;
+    return [{ x: from + room * shareFor(event), y: middle + 6, text, kind }, ...locks];
   }
-  const text = CAPTIONS[event.kind]?.find((caption) => caption.length * LETTER < room);
-  return text ? { x: (from + to) / 2, y: middle + 6, text, kind } : null;
+  const captions = CAPTIONS[event.kind] ?? [];
+  const caption = captions.find((text) => text.length * LETTER < room);
+  return caption ? within(caption, middle + 6) : [];
 }
+
+/** Where a whole wedge is wide enough for a figure; the middle of everything else. */
+const shareFor = ({ kind, part }: TimelineEvent): number =>
+  part ? 0.5 : kind === 'inhale' ? 0.64 : kind === 'exhale' ? 0.36 : 0.5;
 
 /** The smallest of some steps, each `unit` pixels wide, that leaves enough room; null when none does. */
 function stepFor(unit: number, room: number, steps: readonly number[]): number | null {
@@ -176,12 +158,14 @@ function engraveRounds(
   x: X,
   right: number,
 ): { labels: Label[]; lines: string } {
-  const starts: { at: number; round: number }[] = [];
+  const starts: { at: number; round: number; word: string }[] = [];
   let before: TimelineEvent | undefined;
   for (const event of events) {
     const begins =
       event.round !== null && (before?.round !== event.round || before.passage !== event.passage);
-    if (begins && event.kind === 'inhale') starts.push({ at: x(event.from), round: event.round });
+    const first = event.kind === 'inhale' || event.strokes !== null;
+    if (begins && first)
+      starts.push({ at: x(event.from), round: event.round, word: event.strokes ? 'Set' : 'Round' });
     before = event;
   }
   const [first, second] = starts;
@@ -190,10 +174,10 @@ function engraveRounds(
   const labels = starts
     .filter(({ at }) => at >= 0 && at < right - ROOM.round * 0.6)
     .filter(({ round: number }) => number === 1 || (step > 2 ? number : number - 1) % step === 0)
-    .map(({ at, round: number }): Label => ({
+    .map(({ at, round: number, word }): Label => ({
       x: at,
       y: LAYOUT.roundLabel,
-      text: `Round ${number}`,
+      text: `${word} ${number}`,
       kind: 'round',
     }));
   const { from, to } = LAYOUT.roundLine;

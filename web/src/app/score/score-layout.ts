@@ -8,6 +8,15 @@ export const LAYOUT = {
   /** Half the width of a wedge at its open end. */
   wedge: 27,
   hold: { from: 45, to: 175 },
+  /** Between the nostrils, thin. */
+  mouth: 110,
+  mouthWedge: 11,
+  bracket: { from: 36, to: 42 },
+  /** Length and height of the waves of a hum. */
+  wave: 9,
+  swing: 3,
+  /** Least room between two teeth of a comb. */
+  tooth: 2.6,
   counts: { line: 196, label: 218 },
   times: { line: 224, label: 242 },
 } as const;

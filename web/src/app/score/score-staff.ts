@@ -4,7 +4,7 @@ import { engrave } from './engrave';
 import { LAYOUT } from './score-layout';
 import type { ScoreWindow } from './score-window';
 
-/** The two channels of the breath score with their rulers: draws engraved geometry, decides nothing. */
+/** The channels of the breath score with their rulers: draws engraved geometry, decides nothing. */
 @Component({
   selector: 'nv-score-staff',
   template: `
@@ -28,6 +28,9 @@ import type { ScoreWindow } from './score-window';
       @if (gutter() > 0) {
         <text class="side in-left" x="12" [attr.y]="layout.left + 6">Left</text>
         <text class="side in-right" x="12" [attr.y]="layout.right + 6">Right</text>
+        @if (score().usesMouth) {
+          <text class="side in-mouth" x="12" [attr.y]="layout.mouth + 5">Mouth</text>
+        }
         @if (score().countTicks) {
           <text class="side count" x="12" [attr.y]="layout.counts.label">counts</text>
         }
@@ -35,9 +38,29 @@ import type { ScoreWindow } from './score-window';
       <svg [attr.x]="gutter()" [attr.width]="width()" [attr.height]="layout.height">
         <line class="channel" x1="0" [attr.x2]="width()" [attr.y1]="layout.left" [attr.y2]="layout.left" />
         <line class="channel" x1="0" [attr.x2]="width()" [attr.y1]="layout.right" [attr.y2]="layout.right" />
+        @if (score().usesMouth) {
+          <line
+            class="channel"
+            x1="0"
+            [attr.x2]="width()"
+            [attr.y1]="layout.mouth"
+            [attr.y2]="layout.mouth"
+          />
+        }
         <path class="round-lines" [attr.d]="score().roundLines" />
         @for (shape of score().shapes; track shape.kind) {
           <path class="shape" [class]="shape.kind" [class.narrow]="shape.narrow" [attr.d]="shape.path" />
+        }
+        <path class="throat" [attr.d]="score().throat" />
+        <path class="brackets" [attr.d]="score().brackets" />
+        @if (cursor() !== null) {
+          <line
+            class="cursor"
+            [attr.x1]="cursor()"
+            [attr.x2]="cursor()"
+            [attr.y1]="layout.roundLine.from"
+            [attr.y2]="layout.roundLine.to"
+          />
         }
         @if (highlight(); as box) {
           <rect
@@ -66,9 +89,16 @@ export class ScoreStaff {
   readonly gutter = input(0);
   /** Index of the event that is marked, or null. */
   readonly selected = input<number | null>(null);
+  /** A moment that is marked by a line, or null. */
+  readonly at = input<number | null>(null);
 
   protected readonly layout = LAYOUT;
   protected readonly score = computed(() => engrave(this.timeline(), this.window(), this.width()));
+  protected readonly cursor = computed(() => {
+    const at = this.at();
+    const { from, to } = this.window();
+    return at === null ? null : ((at - from) / (to - from)) * this.width();
+  });
   protected readonly highlight = computed(() => {
     const index = this.selected();
     const event = index === null ? undefined : this.timeline().events[index];

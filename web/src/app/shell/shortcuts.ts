@@ -27,7 +27,9 @@ const SHORTCUTS: readonly { readonly place: string; readonly shortcuts: readonly
   {
     place: 'Lead',
     shortcuts: [
-      { keys: 'space', does: 'starts, pauses, goes on' },
+      { keys: 'space', does: 'starts, pauses, goes on; ends an open hold or a rest' },
+      { keys: 'P', does: 'pauses while space ends an open hold' },
+      { keys: 'T', does: 'ends this turn of strokes' },
       { keys: 'E', does: 'ease down from the next round' },
       { keys: 'N', does: 'one more round' },
       { keys: 'F', does: 'finish after this round' },

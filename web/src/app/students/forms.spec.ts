@@ -35,7 +35,9 @@ describe('the student form', () => {
 
   it('hands on what was typed', async () => {
     await fill(' Ada Reed ', '1980');
-    expect(saved).toEqual([{ name: 'Ada Reed', birthYear: 1980, hand: 'right', note: '' }]);
+    expect(saved).toEqual([
+      { name: 'Ada Reed', birthYear: 1980, hand: 'right', tongueRolls: null, note: '' },
+    ]);
   });
 
   it('says at the field what is wrong, and keeps the rest', async () => {

@@ -33,6 +33,14 @@ const FIRST_BIRTH_YEAR = 1900;
           <mat-option value="left">left</mat-option>
         </mat-select>
       </mat-form-field>
+      <mat-form-field>
+        <mat-label>Tongue</mat-label>
+        <mat-select formControlName="tongueRolls">
+          <mat-option [value]="null">not asked</mat-option>
+          <mat-option [value]="true">rolls</mat-option>
+          <mat-option [value]="false">does not roll</mat-option>
+        </mat-select>
+      </mat-form-field>
       <mat-form-field class="wide">
         <mat-label>Note</mat-label>
         <textarea matInput formControlName="note" rows="3" maxlength="2000"></textarea>
@@ -88,6 +96,7 @@ export class StudentForm {
       validators: [(control) => this.checkYear(control.value as string)],
     }),
     hand: new FormControl<'left' | 'right'>('right', { nonNullable: true }),
+    tongueRolls: new FormControl<boolean | null>(null),
     note: new FormControl('', { nonNullable: true }),
   });
   protected readonly changed = signal(false);
@@ -112,8 +121,8 @@ export class StudentForm {
   protected submit(): void {
     this.form.markAllAsTouched();
     if (this.form.invalid) return;
-    const { name, birthYear, hand, note } = this.form.getRawValue();
-    this.save.emit({ name: name.trim(), birthYear: Number(birthYear), hand, note });
+    const { name, birthYear, hand, tongueRolls, note } = this.form.getRawValue();
+    this.save.emit({ name: name.trim(), birthYear: Number(birthYear), hand, tongueRolls, note });
   }
 
   private checkYear(text: string): { year: true } | null {
