@@ -65,6 +65,21 @@ export const appRoutes: Routes = [
         loadComponent: () => import('./ledger/sitting-page').then((m) => m.SittingPage),
       },
       {
+        path: 'shelf',
+        title: 'Shelf · Nuvrah',
+        loadComponent: () => import('./shelf/shelf-page').then((m) => m.ShelfPage),
+      },
+      {
+        path: 'shelf/conventions',
+        title: 'Where schools differ · Nuvrah',
+        loadComponent: () => import('./shelf/conventions-page').then((m) => m.ConventionsPage),
+      },
+      {
+        path: 'shelf/:id',
+        title: 'Shelf · Nuvrah',
+        loadComponent: () => import('./shelf/technique-page').then((m) => m.TechniquePage),
+      },
+      {
         path: 'account',
         title: 'Account · Nuvrah',
         loadComponent: () => import('./account/account-page').then((m) => m.AccountPage),

@@ -25,6 +25,7 @@ import {
   techniqueOf,
   withFittedParts,
   withPhaseCounts,
+  type ConventionKey,
   type CountedPassage,
   type Goal,
   type NaturalPassage,
@@ -41,6 +42,7 @@ import { LoadingNote } from '../api/loading-note';
 import { Sessions } from '../api/sessions';
 import { Variants } from '../api/variants';
 import { BreathScore } from '../score/breath-score';
+import { ConventionFields } from '../shelf/convention-fields';
 import { BreathForm } from './breath-form';
 import { DressingForm } from './dressing-form';
 import { FitPanel } from './fit-panel';
@@ -64,6 +66,7 @@ import type { Pick } from './technique-picker';
   imports: [
     BreathForm,
     BreathScore,
+    ConventionFields,
     DressingForm,
     FitPanel,
     HoldForm,
@@ -114,6 +117,7 @@ export class BenchPage {
     },
     computation: (now, before) => now ?? before?.value ?? null,
   });
+  protected readonly profile = computed(() => this.account.required().conventions);
   protected readonly total = computed(() => formatClock(this.timeline()?.total ?? 0));
   protected readonly conventions = computed(() =>
     resolveConventions(this.account.required().conventions, this.draft.session()?.conventions ?? {}),
@@ -232,6 +236,14 @@ export class BenchPage {
     if (!id) return;
     this.draft.edit((session) => movePassage(session, id, by));
     this.chosen.set(this.passageIndex() + by);
+  }
+
+  /** An answer for this session alone; none goes back to the instructor's own. */
+  protected setConvention({ key, choice }: { readonly key: ConventionKey; readonly choice: string }): void {
+    this.draft.edit((session) => {
+      const { [key]: _, ...others } = session.conventions;
+      return { ...session, conventions: choice === '' ? others : { ...others, [key]: choice } };
+    }, `convention ${key}`);
   }
 
   protected toggleTap(passage: NaturalPassage): void {

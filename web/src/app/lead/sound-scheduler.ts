@@ -49,6 +49,12 @@ export class SoundScheduler {
     this.lookAhead();
   }
 
+  /** Begins in the middle: nothing before this moment, in milliseconds of the timeline, is sounded. */
+  skipTo(at: number): void {
+    this.doneTo = at;
+    this.lookAhead();
+  }
+
   /** Schedules anew from now on, after the sound was away or came back: what was scheduled before would come late. */
   resume(): void {
     this.silence();

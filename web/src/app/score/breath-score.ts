@@ -15,6 +15,7 @@ import { eventIndexFrom, formatClock, type Timeline, type TimelineEvent } from '
 import { AccountStore } from '../api/account';
 import { announceEvent } from './announce';
 import { elementWidth } from './element-width';
+import { ScoreLegend } from './score-legend';
 import { ScoreStaff } from './score-staff';
 import { ScoreStrip } from './score-strip';
 import { openingZoom, panBy, reveal, roundZoom, windowOf, zoomBy, type Zoom } from './score-window';
@@ -27,7 +28,7 @@ const GUTTER = 64;
 /** The breath score: zoomed and moved with pointer, wheel and buttons, walked by keyboard with each phase announced. */
 @Component({
   selector: 'nv-breath-score',
-  imports: [MatButtonModule, ScoreStaff, ScoreStrip],
+  imports: [MatButtonModule, ScoreLegend, ScoreStaff, ScoreStrip],
   template: `
     <nv-score-strip [timeline]="timeline()" [window]="window()" (centre)="centreOn($event)" />
     <div class="tools" role="group" aria-label="Zoom">
@@ -38,6 +39,9 @@ const GUTTER = 64;
       <button matButton type="button" (click)="zoomToRound()">One round</button>
       <button matButton type="button" aria-label="Zoom out" (click)="zoom(1 / buttonFactor)">−</button>
       <button matButton type="button" aria-label="Zoom in" (click)="zoom(buttonFactor)">+</button>
+      <button matButton type="button" [attr.aria-expanded]="legend()" (click)="legend.set(!legend())">
+        Signs
+      </button>
       <span class="where" aria-hidden="true">{{ selectedLine() || wholeLine() }}</span>
     </div>
     <div
@@ -62,6 +66,9 @@ const GUTTER = 64;
         [selected]="selected()"
       />
     </div>
+    @if (legend()) {
+      <nv-score-legend />
+    }
     <p class="spoken-only" aria-live="polite">{{ selectedLine() }}</p>
   `,
   styles: `
@@ -104,6 +111,7 @@ export class BreathScore {
   protected readonly buttonFactor = BUTTON_FACTOR;
   protected readonly width = computed(() => Math.max(200, this.hostWidth() - GUTTER));
 
+  protected readonly legend = signal(false);
   private readonly zoomed = signal<Zoom | null>(null);
   protected readonly window = computed(() => {
     const timeline = this.timeline();

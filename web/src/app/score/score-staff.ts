@@ -4,13 +4,15 @@ import { engrave } from './engrave';
 import { LAYOUT } from './score-layout';
 import type { ScoreWindow } from './score-window';
 
+const RULER_LABELS: ReadonlySet<string> = new Set(['round', 'count', 'time']);
+
 /** The channels of the breath score with their rulers: draws engraved geometry, decides nothing. */
 @Component({
   selector: 'nv-score-staff',
   template: `
     <svg
       class="whole"
-      [attr.viewBox]="'0 0 ' + (gutter() + width()) + ' ' + layout.height"
+      [attr.viewBox]="'0 ' + top() + ' ' + (gutter() + width()) + ' ' + height()"
       aria-hidden="true"
     >
       <defs>
@@ -31,7 +33,7 @@ import type { ScoreWindow } from './score-window';
         @if (score().usesMouth) {
           <text class="side in-mouth" x="12" [attr.y]="layout.mouth + 5">Mouth</text>
         }
-        @if (score().countTicks) {
+        @if (score().countTicks && rulers()) {
           <text class="side count" x="12" [attr.y]="layout.counts.label">counts</text>
         }
       }
@@ -71,9 +73,11 @@ import type { ScoreWindow } from './score-window';
             [attr.height]="layout.hold.to - layout.hold.from + 20"
           />
         }
-        <path class="ticks" [attr.d]="score().countTicks" />
-        <path class="ticks" [attr.d]="score().timeTicks" />
-        @for (label of score().labels; track $index) {
+        @if (rulers()) {
+          <path class="ticks" [attr.d]="score().countTicks" />
+          <path class="ticks" [attr.d]="score().timeTicks" />
+        }
+        @for (label of labels(); track $index) {
           <text [class]="label.kind" [attr.x]="label.x" [attr.y]="label.y">{{ label.text }}</text>
         }
       </svg>
@@ -87,6 +91,8 @@ export class ScoreStaff {
   readonly width = input.required<number>();
   /** Room left of the score for the names of the channels, in pixels; none without it. */
   readonly gutter = input(0);
+  /** Rulers in counts and minutes, and the numbers of rounds; a picture of one round has none. */
+  readonly rulers = input(true);
   /** Index of the event that is marked, or null. */
   readonly selected = input<number | null>(null);
   /** A moment that is marked by a line, or null. */
@@ -94,6 +100,14 @@ export class ScoreStaff {
 
   protected readonly layout = LAYOUT;
   protected readonly score = computed(() => engrave(this.timeline(), this.window(), this.width()));
+  protected readonly top = computed(() => (this.rulers() ? 0 : LAYOUT.bracket.from - 4));
+  protected readonly height = computed(() =>
+    this.rulers() ? LAYOUT.height : LAYOUT.hold.to + 4 - this.top(),
+  );
+  protected readonly labels = computed(() => {
+    const { labels } = this.score();
+    return this.rulers() ? labels : labels.filter(({ kind }) => !RULER_LABELS.has(kind));
+  });
   protected readonly cursor = computed(() => {
     const at = this.at();
     const { from, to } = this.window();

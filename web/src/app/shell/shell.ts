@@ -129,6 +129,7 @@ export class Shell {
     { path: '/bench', name: 'Bench' },
     { path: '/lead', name: 'Lead' },
     { path: '/ledger', name: 'Ledger' },
+    { path: '/shelf', name: 'Shelf' },
   ];
 
   protected showKeys(): void {

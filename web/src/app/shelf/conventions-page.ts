@@ -1,0 +1,120 @@
+import { Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
+import {
+  CONVENTION_KEYS,
+  CONVENTION_QUESTIONS,
+  DEFAULT_CONVENTIONS,
+  type ConventionKey,
+  type Conventions,
+  type Naming,
+} from '@nuvrah/core';
+import { AccountStore } from '../api/account';
+import type { ApiProblem } from '../api/api';
+import { ConventionFields } from './convention-fields';
+
+const NAMINGS: Readonly<Record<Naming, string>> = {
+  plain: 'plain Latin (nadi shodhana)',
+  diacritic: 'with diacritics (nāḍī śodhana)',
+  english: 'English (alternate-nostril breath)',
+};
+
+/** Where the instructor stands where schools differ, and how names are written. Each choice is saved as it is made. */
+@Component({
+  selector: 'nv-conventions-page',
+  imports: [ConventionFields, MatButtonModule, RouterLink],
+  template: `
+    <div class="page">
+      <div class="page-head">
+        <h1>Where schools differ</h1>
+        <span class="soft" role="status">{{ said() }}</span>
+        <span class="grow"></span>
+        <a matButton="outlined" routerLink="/shelf">Back to the Shelf</a>
+      </div>
+      <p class="soft">
+        Your own answers, for every session that has none of its own. A sitting keeps the answers it was led
+        with.
+      </p>
+      @if (problem(); as text) {
+        <p class="notice problem" role="alert">{{ text }}</p>
+      }
+      <fieldset>
+        <legend>Names are written</legend>
+        @for (naming of namings; track naming[0]) {
+          <label>
+            <input
+              type="radio"
+              name="naming"
+              [checked]="naming[0] === account.required().naming"
+              (change)="setNaming(naming[0])"
+            />
+            {{ naming[1] }}
+          </label>
+        }
+      </fieldset>
+      <nv-convention-fields [value]="conventions()" (choose)="setConvention($event.key, $event.choice)" />
+      @if (differs()) {
+        <button matButton="outlined" type="button" (click)="save({ conventions: defaults })">
+          Back to the defaults
+        </button>
+      }
+    </div>
+  `,
+  styles: `
+    .grow {
+      flex: 1;
+    }
+    fieldset {
+      border: 0;
+      margin: 1rem 0;
+      padding: 0;
+    }
+    legend {
+      font-weight: 600;
+    }
+    label {
+      display: flex;
+      align-items: center;
+      gap: 0.5rem;
+      min-height: 2rem;
+    }
+    input {
+      width: 1.25rem;
+      height: 1.25rem;
+      accent-color: var(--ink);
+    }
+  `,
+})
+export class ConventionsPage {
+  protected readonly account = inject(AccountStore);
+  protected readonly namings = Object.entries(NAMINGS) as [Naming, string][];
+  protected readonly defaults = DEFAULT_CONVENTIONS;
+
+  protected readonly conventions = computed(() => this.account.required().conventions);
+  protected readonly differs = computed(() =>
+    CONVENTION_KEYS.some((key) => this.conventions()[key] !== CONVENTION_QUESTIONS[key].preset),
+  );
+  protected readonly said = signal('');
+  protected readonly problem = signal<string | null>(null);
+
+  protected setNaming(naming: Naming): void {
+    this.save({ naming });
+  }
+
+  protected setConvention(key: ConventionKey, choice: string): void {
+    this.save({ conventions: { ...this.conventions(), [key]: choice } });
+  }
+
+  protected save(change: { readonly naming?: Naming; readonly conventions?: Conventions }): void {
+    const { naming, conventions } = this.account.required();
+    this.problem.set(null);
+    this.said.set('Saving …');
+    this.account.changePreferences({ naming, conventions, ...change }).subscribe({
+      next: () => this.said.set('Saved.'),
+      error: (problem: ApiProblem) => {
+        this.said.set('');
+        this.problem.set(`${problem.message} The choice was not saved.`);
+      },
+    });
+  }
+}

@@ -1,0 +1,50 @@
+import {
+  compileSession,
+  cyclesInOwnRound,
+  newPassage,
+  seconds,
+  type Conventions,
+  type Passage,
+  type Side,
+  type Technique,
+  type TechniqueId,
+  type Timeline,
+} from '@nuvrah/core';
+import type { ScoreWindow } from '../score/score-window';
+
+/** One round of a technique as it begins: what the Shelf shows and plays. */
+export interface OneRound {
+  readonly timeline: Timeline;
+  readonly window: ScoreWindow;
+}
+
+/** Natural breathing is shown for so many seconds. */
+const NATURAL = seconds(20);
+
+export function oneRound(
+  entry: Technique & { readonly id: TechniqueId },
+  hand: Side,
+  conventions: Conventions,
+): OneRound {
+  const session = {
+    title: entry.id,
+    goal: entry.effects[0] ?? 'calm',
+    conventions: {},
+    seatChange: seconds(0),
+    passages: [shortened(newPassage(entry.id, entry.id, { sustainable: null, entry }))],
+  };
+  const timeline = compileSession(session, { hand }, conventions);
+  const rounds = timeline.passages[0]?.rounds;
+  return { timeline, window: { from: rounds?.from ?? 0, to: rounds?.to ?? timeline.total } };
+}
+
+function shortened(passage: Passage): Passage {
+  switch (passage.kind) {
+    case 'natural':
+      return { ...passage, length: NATURAL };
+    case 'strokes':
+      return { ...passage, sets: 1, quiet: seconds(30) };
+    case 'counted':
+      return { ...passage, cycles: cyclesInOwnRound(passage), ownPace: seconds(0) };
+  }
+}
