@@ -1,1 +1,2 @@
 export * from './session-schema.js';
+export * from './technique-schema.js';

@@ -1,4 +1,6 @@
+import { Ajv } from 'ajv';
 import fc from 'fast-check';
+import { techniqueSchema } from '../formats/index.js';
 import { conventions, anyConventions, sessionOf } from '../testing.js';
 import { checkSession, newPassage, ratioFromShort, type Passage } from '../session/index.js';
 import { compileSession, type Timeline } from '../timeline/index.js';
@@ -59,10 +61,20 @@ function expectWhole({ events, total }: Timeline): void {
   expect(events.at(-1)?.to).toBe(total);
 }
 
+const valid = new Ajv({ allErrors: true }).compile(techniqueSchema);
+
 describe('the catalogue', () => {
   it('has every technique that the work knows, each id once', () => {
     expect(new Set(TECHNIQUE_IDS).size).toBe(TECHNIQUE_IDS.length);
     expect(TECHNIQUE_IDS.length).toBeGreaterThanOrEqual(21);
+  });
+
+  it('has a schema, which an entry that says too little or too much does not pass', () => {
+    const [first] = TECHNIQUES;
+    expect(valid(first)).toBeTrue();
+    expect(valid({ ...first, watch: [] })).toBeFalse();
+    expect(valid({ ...first, seats: ['hammock'] })).toBeFalse();
+    expect(valid({ ...first, power: 9 })).toBeFalse();
   });
 
   for (const technique of TECHNIQUES) {
@@ -87,6 +99,11 @@ describe('the catalogue', () => {
           }),
           { numRuns: 15 },
         );
+      });
+
+      it('passes the schema of an entry', () => {
+        valid(technique);
+        expect(valid.errors ?? []).toEqual([]);
       });
 
       it('is described: how it begins and grows, what to watch for, what is normal, and a simpler form that exists', () => {

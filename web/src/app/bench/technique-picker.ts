@@ -39,7 +39,7 @@ interface Entry extends Pick {
       @for (entry of found(); track entry.key) {
         <li>
           <button type="button" (click)="picked.emit(entry)">
-            <strong>{{ entry.name }}</strong> <span class="soft">{{ entry.also }}</span>
+            <strong>{{ entry.name }}</strong>&ngsp;<span class="soft">{{ entry.also }}</span>
           </button>
         </li>
       } @empty {
