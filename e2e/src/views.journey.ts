@@ -97,6 +97,42 @@ const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Pr
     },
   },
   {
+    name: 'the Shelf',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Shelf', exact: true }).click();
+      await page.getByText('21 techniques').waitFor();
+    },
+  },
+  {
+    name: 'a technique and its variant',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Shelf', exact: true }).click();
+      await page.getByRole('link', { name: /Bhastrikā/ }).click();
+      await page.getByRole('button', { name: 'Copy to a variant of your own' }).click();
+      await page.getByLabel('name of the variant').waitFor();
+    },
+  },
+  {
+    name: 'where schools differ',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Shelf', exact: true }).click();
+      await page.getByRole('link', { name: 'Where schools differ' }).click();
+      await page.getByLabel('Starting side').waitFor();
+    },
+  },
+  {
+    name: 'every form of the bench',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Bench', exact: true }).click();
+      await page.getByRole('link', { name: 'Hill morning', exact: true }).click();
+      await page.getByRole('button', { name: 'Signs' }).click();
+      await page.getByRole('button', { name: /Nāḍī śodhana/ }).click();
+      for (const part of ['Breath', 'Holds and locks', 'Change over the rounds', 'Seat, hands and dressing'])
+        await page.locator('summary').getByText(part, { exact: true }).click();
+      await page.getByRole('button', { name: 'Add a passage' }).click();
+    },
+  },
+  {
     name: 'the ledger',
     open: async (page) => {
       await page.getByRole('link', { name: 'Ledger' }).click();
@@ -122,7 +158,16 @@ for (const { name, open } of VIEWS) {
 }
 
 test('every view fits a width of 768 pixels and text of twice the size', async ({ signedIn: page }) => {
-  const addresses = ['/students', '/students/new', '/bench', '/ledger', '/account'];
+  const addresses = [
+    '/students',
+    '/students/new',
+    '/bench',
+    '/ledger',
+    '/account',
+    '/shelf',
+    '/shelf/bhramari',
+    '/shelf/conventions',
+  ];
   await page.getByRole('link', { name: 'Bench' }).click();
   addresses.push(
     (await page

@@ -77,7 +77,7 @@ function speak(facts: CueFacts, naming: Naming): string {
     case 'letGo':
       return 'Let go, breathe as you like';
     case 'strokes':
-      return `${strokes?.number ?? 0} strokes${AIRWAY_WORDS[facts.airway]}`;
+      return `${strokes?.number ?? 0} ${strokes?.number === 1 ? 'stroke' : 'strokes'}${AIRWAY_WORDS[facts.airway]}`;
     case 'quiet':
       return 'Breathe naturally until it is quiet';
     case 'ownPace':

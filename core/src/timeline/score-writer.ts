@@ -57,7 +57,7 @@ export class ScoreWriter {
   private readonly events: TimelineEvent[] = [];
   private readonly spans: PassageSpan[] = [];
   private readonly hands: Readonly<Record<Airway, HandAtNose>>;
-  private readonly cues = new Map<string, Cue>();
+  private readonly cues = new Map<EventSpec, Map<HandAtNose | null, Cue>>();
   private readonly clock = new ExactClock();
   private previousHand: HandAtNose | null = null;
   private passageFrom: Millis = millis(0);
@@ -157,20 +157,26 @@ export class ScoreWriter {
     };
   }
 
-  /** Cues repeat from round to round: each is made once. */
+  /** Cues repeat from round to round: each is made once for a spec and the fingers before it. */
   private cue(spec: EventSpec, airway: Airway, raised: Stretch['raised'], hand: HandAtNose | null): Cue {
     const before = this.previousHand;
-    const { kind, mouth = null, counts = null, part = null, hum = false, open = null, strokes = null } = spec;
-    const locks = spec.locks?.order ?? [];
-    const key = `${kind} ${airway} ${mouth} ${counts} ${part?.index} ${part?.region} ${hum} ${locks.join()} ${open !== null} ${raised} ${strokes?.number} ${strokes?.rate} ${before?.left} ${before?.right} ${hand === null}`;
-    let cue = this.cues.get(key);
+    let after = this.cues.get(spec);
+    if (!after) this.cues.set(spec, (after = new Map()));
+    let cue = after.get(before);
     if (!cue) {
-      cue = cueFor(
-        { kind, airway, mouth, counts, part, hum, locks, open: open !== null, raised, strokes },
-        before,
-        hand,
-      );
-      this.cues.set(key, cue);
+      const {
+        kind,
+        mouth = null,
+        counts = null,
+        part = null,
+        hum = false,
+        open = null,
+        strokes = null,
+      } = spec;
+      const locks = spec.locks?.order ?? [];
+      const facts = { kind, airway, mouth, counts, part, hum, locks, open: open !== null, raised, strokes };
+      cue = cueFor(facts, before, hand);
+      after.set(before, cue);
     }
     return cue;
   }

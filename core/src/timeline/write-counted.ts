@@ -1,4 +1,4 @@
-import { PHASE_KINDS } from '../ratio/index.js';
+import { PHASE_KINDS, type PhaseCounts } from '../ratio/index.js';
 import {
   countsAtLimit,
   cyclesPerRound,
@@ -54,6 +54,9 @@ class CountedWriter {
   private readonly start: Side;
   private readonly cycles: number;
   private readonly perRound: 1 | 2;
+  /** The counts of every cycle where nothing changes them. */
+  private readonly everywhere: PhaseCounts | null;
+  private readonly specs = new Map<string | number, readonly EventSpec[]>();
 
   constructor(
     private readonly score: ScoreWriter,
@@ -66,6 +69,8 @@ class CountedWriter {
     this.start = startingSide(passage, goal, conventions);
     this.cycles = cyclesToLead(passage, this.start, conventions, plan.changes);
     this.perRound = cyclesPerRound(passage, conventions);
+    const changes = passage.ramps.length > 0 || plan.changes.some(({ kind }) => kind === 'ease');
+    this.everywhere = changes ? null : countsInForce(passage, 1, conventions, []);
   }
 
   write(resumed: ResumePoint | null): void {
@@ -148,16 +153,30 @@ class CountedWriter {
 
   private countsOf(cycle: number) {
     const { conventions, plan } = this.score;
+    if (this.everywhere) return this.everywhere;
     return countsInForce(this.passage, Math.max(1, cycle), conventions, plan.changes, cycle);
   }
 
   private writeCycle(cycle: number): void {
     const { score, passage } = this;
     const stretch = this.stretch('rounds', cycle);
-    const sides = sidesOf(passage.route, this.start, cycle);
-    for (const phase of planCycle(passage, this.countsOf(cycle), score.conventions)) {
-      score.write(stretch, this.spec(phase, sides, cycle));
+    const phaseCounts = this.countsOf(cycle);
+    // Cycles repeat, and making one costs more than writing it: each is made once. An open hold differs by its tap.
+    const key = passage.openHold
+      ? cycle
+      : `${PHASE_KINDS.map((kind) => phaseCounts[kind]).join()} ${cycle % 2} ${this.locked(cycle)}`;
+    let specs = this.specs.get(key);
+    if (!specs) {
+      const sides = sidesOf(passage.route, this.start, cycle);
+      const phases = planCycle(passage, phaseCounts, score.conventions);
+      specs = phases.map((phase) => this.spec(phase, sides, cycle));
+      this.specs.set(key, specs);
     }
+    for (const spec of specs) score.write(stretch, spec);
+  }
+
+  private locked(cycle: number): boolean {
+    return ownRoundOf(this.passage, cycle) >= this.passage.locks.fromRound;
   }
 
   private spec(phase: CyclePhase, sides: CycleSides, cycle: number): EventSpec {
@@ -209,7 +228,7 @@ class CountedWriter {
     const { passage, score } = this;
     const margin = lockMargin(passage.pace);
     const marginHalfMillis = countsToHalfMillis(margin, passage.pace);
-    const wanted = ownRoundOf(passage, cycle) >= passage.locks.fromRound ? passage.locks[kind] : [];
+    const wanted = this.locked(cycle) ? passage.locks[kind] : [];
     const lockedFrom = leastLockedHold(passage.pace) * 2000;
     const locksFor = (halfMillis: number): HoldLocks | null =>
       wanted.length > 0 && halfMillis >= lockedFrom

@@ -27,7 +27,7 @@ import { CONVENTION_KEYS, CONVENTION_QUESTIONS, type ConventionKey, type Convent
   styles: `
     dl {
       display: grid;
-      grid-template-columns: minmax(12rem, 20rem) 1fr;
+      grid-template-columns: minmax(0, 20rem) minmax(0, 1fr);
       gap: 0.75rem 1.5rem;
       margin: 1rem 0;
     }
@@ -50,7 +50,7 @@ import { CONVENTION_KEYS, CONVENTION_QUESTIONS, type ConventionKey, type Convent
     }
     @media (max-width: 48rem) {
       dl {
-        grid-template-columns: 1fr;
+        grid-template-columns: minmax(0, 1fr);
         gap: 0.25rem;
       }
     }

@@ -1,0 +1,119 @@
+import { expect, signIn, takeAudioClock, test } from './application.js';
+
+test('any technique is put on the Bench, its numbers edited, refused where they are none, and led', async ({
+  page,
+}) => {
+  const clock = await takeAudioClock(page);
+  await signIn(page);
+  await page.getByRole('link', { name: 'Ingrid Sól' }).click();
+  await page.getByRole('button', { name: 'New session' }).click();
+  await page.getByLabel('title of the session').fill('Gorse and wind');
+  await page.getByRole('button', { name: 'Add a passage' }).click();
+  await page.getByLabel('Find a technique').fill('kapalbhati');
+  await page.getByRole('button', { name: /Kapālabhāti/ }).click();
+  const rate = page.getByRole('spinbutton', { name: 'strokes a minute' });
+  await rate.fill('400');
+  await expect(page.getByRole('alert')).toContainText('The nearest is 120.');
+  await rate.fill('60');
+  await page.getByRole('spinbutton', { name: 'sets', exact: true }).fill('2');
+  await page.getByRole('button', { name: 'Passage', exact: true }).click();
+  await expect(page.locator('nv-breath-score text.strokes').first()).toHaveText('15');
+  await page.getByRole('button', { name: 'Signs' }).click();
+  await expect(page.getByText('a longer tooth for each tenth')).toBeVisible();
+
+  // The alternate-nostril passage that a session begins with is taken out.
+  await page.getByRole('button', { name: /Nāḍī śodhana/ }).click();
+  await page.getByRole('button', { name: 'Take out' }).click();
+  await expect(page.getByText(/^Saved/)).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('2 sets of 15 strokes at 60 a minute')).toBeVisible();
+
+  await page.getByRole('button', { name: 'Lead this session' }).click();
+  await page.getByRole('button', { name: 'Start' }).click();
+  await clock.untilRound('Set 1 of 2');
+  await clock.pass(3);
+  await page.keyboard.press('t');
+  await clock.pass(1.2);
+  await expect(page.locator('.phase')).not.toContainText('strokes');
+  // The recovery breath, and half a minute of rest before a tap may end it.
+  await clock.pass(16);
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('status')).toContainText('s more at the least');
+  await clock.pass(30);
+  await page.keyboard.press('Space');
+  await expect(page.locator('.round')).toHaveText('Set 2 of 2');
+  await clock.pass(600);
+  await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible();
+  await page.getByRole('button', { name: 'Keep on record' }).click();
+  await expect(page.getByRole('row').nth(1)).toContainText(/Kapālabhāti, 1 of 2 sets: strokes \d+, 15/);
+});
+
+test('a variant is copied on the Shelf and is used like the rest', async ({ signedIn: page }) => {
+  await page.getByRole('link', { name: 'Shelf', exact: true }).click();
+  await page.getByLabel('name or spelling').fill('ujjai');
+  await page.getByRole('link', { name: /Ujjāyī/ }).click();
+  await page.getByRole('button', { name: 'Play one round' }).click();
+  await expect(page.locator('nv-round-player [aria-live]')).toHaveText(/Inhale|Turn|Exhale/);
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await page.getByRole('button', { name: 'Copy to a variant of your own' }).click();
+  await page.getByRole('button', { name: 'Add it to the Shelf' }).click();
+  await expect(page.getByRole('alert')).toContainText('needs a name');
+  await page.getByLabel('name of the variant').fill('Ujjayi');
+  await page.getByRole('button', { name: 'Add it to the Shelf' }).click();
+  await expect(page.getByRole('alert')).toContainText('already');
+  await page.getByLabel('name of the variant').fill('Sea behind the wall');
+  await page.getByRole('spinbutton', { name: 'base start' }).fill('3');
+  await page.getByRole('button', { name: 'Add it to the Shelf' }).click();
+  await expect(page.getByRole('heading', { name: 'Sea behind the wall' })).toBeVisible();
+
+  await page.getByRole('link', { name: 'Bench', exact: true }).click();
+  await page.getByRole('link', { name: 'Asleep by daylight', exact: true }).click();
+  await page.getByRole('button', { name: 'Add a passage' }).click();
+  await page.getByLabel('Find a technique').fill('behind');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Sea behind the wall, numbers' })).toBeVisible();
+  await expect(page.getByRole('spinbutton', { name: 'inhale', exact: true })).toHaveValue('3');
+  await expect(page.getByText(/^Saved/)).toBeVisible();
+});
+
+test('a choice where schools differ changes what is drawn, for all sessions or for one', async ({
+  signedIn: page,
+}) => {
+  await page.getByRole('link', { name: 'Shelf', exact: true }).click();
+  await page.getByRole('link', { name: 'Where schools differ' }).click();
+  const ends = page.getByLabel('A round of alternate-nostril is');
+  await ends.selectOption({ label: 'one side' });
+  await expect(page.getByText('Saved.')).toBeVisible();
+  await page.getByLabel('English (alternate-nostril breath)').check();
+  await expect(page.getByText('Saved.')).toBeVisible();
+
+  await page.getByRole('link', { name: 'Bench', exact: true }).click();
+  await page.getByRole('link', { name: 'After the furnace', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Alternate-nostril breath, numbers' })).toBeVisible();
+  await expect(page.getByRole('spinbutton', { name: 'rounds', exact: true })).toHaveValue('20');
+  await page.getByText('Where schools differ, in this session').click();
+  await page.getByLabel('A round of alternate-nostril is').selectOption({ label: 'both sides' });
+  await expect(page.getByRole('spinbutton', { name: 'rounds', exact: true })).toHaveValue('10');
+  await expect(page.getByText(/^Saved/)).toBeVisible();
+
+  await page.goto('/shelf/conventions');
+  await page.getByRole('button', { name: 'Back to the defaults' }).click();
+  await page.getByLabel('with diacritics').check();
+  await expect(page.getByText('Saved.')).toBeVisible();
+});
+
+test('a rolled tongue is refused for a tongue that does not roll, with what to do instead', async ({
+  signedIn: page,
+}) => {
+  await page.getByRole('link', { name: 'Add a student' }).click();
+  await page.getByLabel('Name').fill('Perrin Oake');
+  await page.getByLabel('Year of birth').fill('1990');
+  await page.getByLabel('Tongue').click();
+  await page.getByRole('option', { name: 'does not roll' }).click();
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await page.getByRole('button', { name: 'New session' }).click();
+  await page.getByRole('button', { name: 'Change' }).click();
+  await page.getByLabel('Find a technique').fill('sheetali');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert').first()).toContainText('over the teeth or the flat tongue instead');
+});
