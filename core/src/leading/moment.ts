@@ -120,7 +120,16 @@ function lungLevel(event: TimelineEvent, at: number): Level {
       return 0;
     case 'strokes':
       return strokeLevel(event, at);
-    default:
+    case 'pause':
+    case 'turning':
+    case 'letGo':
+    case 'quiet':
+    case 'ownPace':
+    case 'seatChange':
+    case 'handUp':
+    case 'freeBreath':
+    case 'closing':
+    case 'natural':
       return null;
   }
 }

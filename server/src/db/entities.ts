@@ -25,6 +25,8 @@ export interface InstructorRow {
   readonly timeZone: string;
   readonly emergencyNumber: string;
   readonly conventions: Conventions;
+  /** Counted up by triggers with every change of the students and of what their list shows. */
+  readonly studentsRevision: string;
   readonly createdAt: Date;
 }
 
@@ -176,6 +178,7 @@ export const instructorTable = table<InstructorRow>(
     timeZone: named(text, 'time_zone'),
     emergencyNumber: named(text, 'emergency_number'),
     conventions: json,
+    studentsRevision: { ...named({ type: 'bigint' }, 'students_revision'), default: 0 },
     createdAt,
   },
   {

@@ -22,7 +22,12 @@ export interface Call<R extends Route> {
   readonly request: Request;
 }
 
-export type Handler<R extends Route> = (call: Call<R>) => Promise<AnswerOf<R>>;
+/** An answer that is JSON already. */
+export class ReadyJson {
+  constructor(readonly text: string) {}
+}
+
+export type Handler<R extends Route> = (call: Call<R>) => Promise<AnswerOf<R> | ReadyJson>;
 
 /** Answers one route of the contract: who may call, shapes checked, then the handler. */
 export type Implement = <R extends Route>(route: R, handler: Handler<R>) => void;
@@ -43,6 +48,7 @@ export const implementOn =
       });
       response.status(route.status);
       if (route.status === 204) response.end();
+      else if (result instanceof ReadyJson) response.type('json').send(result.text);
       else response.json(result);
     };
     router[route.method](`${API_ROOT}${route.path}`, answer);

@@ -1,33 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { routes } from '@nuvrah/contract';
-import { addStudentWithSession, documentOf } from '../testing/documents.js';
+import { addStudentWithSession, documentOf, stoppedRecord } from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
-import {
-  beginRun,
-  easeRun,
-  millis,
-  recordOf,
-  sessionFromChecked,
-  stopRun,
-  type LeadRecord,
-  type LeadRun,
-  type SessionJson,
-} from '@nuvrah/core';
 import { DEFAULT_CONVENTIONS } from '@nuvrah/core';
-
-/** Led for 100 s with one easing, then stopped. */
-function stoppedRecord(document: SessionJson): LeadRecord {
-  const must = (answer: { ok: true; value: LeadRun } | { ok: false }): LeadRun => {
-    if (!answer.ok) throw new Error('not led');
-    return answer.value;
-  };
-  const setup = {
-    session: sessionFromChecked(document),
-    student: { hand: 'left' as const },
-    conventions: DEFAULT_CONVENTIONS,
-  };
-  return recordOf(must(stopRun(must(easeRun(beginRun(setup), millis(20_000))), millis(100_000))));
-}
 
 describe('sittings', () => {
   let server: TestServer;

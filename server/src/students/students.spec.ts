@@ -1,5 +1,6 @@
 import { API_ROOT, routes, type Problem } from '@nuvrah/contract';
-import { aStudent } from '../testing/documents.js';
+import { randomUUID } from 'node:crypto';
+import { addStudentWithSession, aStudent, finishedRecord } from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
 
 describe('students', () => {
@@ -30,6 +31,33 @@ describe('students', () => {
     });
     expect([stale.status, stale.body.code]).toEqual([409, 'stale']);
     expect((stale.body.current as { note: string }).note).toBe('first');
+  });
+
+  it('are listed as they are now after every kind of change, though an unchanged list is not made again', async () => {
+    const { student, session } = await addStudentWithSession(client);
+    const params = { id: student.id };
+    const line = async () => (await client.must(routes.listStudents)).find(({ id }) => id === student.id);
+    const before = await line();
+    expect(await line()).toEqual(before);
+
+    const change = { ...aStudent, version: 1, name: 'Bea Reed', archived: false };
+    await client.must(routes.changeStudent, { params, body: change });
+    expect((await line())?.name).toBe('Bea Reed');
+    const capacity = { checkedOn: '2026-03-01', inhale: 5, exhale: 6, hold: null, emptyHold: null };
+    await client.must(routes.addCapacityCheck, { params, body: capacity });
+    expect((await line())?.capacity).toEqual(capacity);
+    await client.must(routes.addPaperScreening, { params, body: { screenedOn: '2026-03-02', note: '' } });
+    expect((await line())?.screenedOn).toBe('2026-03-02');
+
+    const id = randomUUID();
+    await client.must(routes.beginSitting, { body: { id, sessionId: session.id, sessionVersion: 1 } });
+    expect((await line())?.sittings).toBe(0);
+    const record = finishedRecord(session.document);
+    await client.must(routes.recordSitting, {
+      params: { id },
+      body: { version: 1, record, effort: 2, note: '' },
+    });
+    expect((await line())?.sittings).toBe(1);
   });
 
   it('show the newest capacity and paper screening', async () => {

@@ -4,6 +4,7 @@ import type { DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
+import { KeptAnswers } from '../http/kept-answers.js';
 import { invalidRequest, notFound, staleVersion } from '../http/problem.js';
 
 interface StudentLineRow {
@@ -102,6 +103,14 @@ function toStudent(row: StudentRow): Student {
 const listStudents = async (store: InstructorStore): Promise<StudentLine[]> =>
   (await store.query<StudentLineRow>(STUDENT_LIST_SQL)).map(toLine);
 
+/** Counts up with every change of what the list is made from: triggers of the database see to it. */
+async function revisionOf(store: InstructorStore): Promise<string> {
+  const [row] = await store.query<{ revision: string }>(
+    'SELECT students_revision AS revision FROM instructor WHERE id = $1',
+  );
+  return row?.revision ?? '';
+}
+
 /** One student. @throws RequestProblem (404) when it is not this instructor's. */
 export async function getStudent(store: InstructorStore, id: string): Promise<Student> {
   const [row] = await store.query<StudentRow>(ONE_STUDENT_SQL, id);
@@ -126,7 +135,10 @@ export function implementStudents(implement: Implement, source: DataSource, now:
     throw invalidRequest([{ pointer: '/birthYear', detail }]);
   };
 
-  implement(routes.listStudents, ({ store }) => listStudents(store));
+  const lists = new KeptAnswers();
+  implement(routes.listStudents, async ({ store }) =>
+    lists.get(store.instructorId, await revisionOf(store), () => listStudents(store)),
+  );
 
   implement(routes.getStudent, ({ store, params }) => getStudent(store, params.id));
 

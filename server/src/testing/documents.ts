@@ -1,7 +1,22 @@
 // Requests that several specs send.
 import { randomUUID } from 'node:crypto';
-import { routes, type StoredSession, type Student } from '@nuvrah/contract';
-import { newSession, parseRatio, type SessionJson } from '@nuvrah/core';
+import { routes, type Sitting, type StoredSession, type Student } from '@nuvrah/contract';
+import {
+  beginRun,
+  DEFAULT_CONVENTIONS,
+  easeRun,
+  finishRun,
+  millis,
+  newSession,
+  parseRatio,
+  recordOf,
+  sessionFromChecked,
+  stopRun,
+  type LeadAnswer,
+  type LeadRecord,
+  type LeadRun,
+  type SessionJson,
+} from '@nuvrah/core';
 import type { TestClient } from './test-server.js';
 
 export const aStudent = {
@@ -36,3 +51,22 @@ export async function addStudentWithSession(
   const session = await client.must(routes.addSession, { body: { studentId: student.id, document } });
   return { student, session };
 }
+
+const must = (answer: LeadAnswer): LeadRun => {
+  if (!answer.ok) throw new Error(answer.problem.code);
+  return answer.value;
+};
+const runOf = (document: SessionJson): LeadRun =>
+  beginRun({
+    session: sessionFromChecked(document),
+    student: { hand: 'left' },
+    conventions: DEFAULT_CONVENTIONS,
+  });
+
+/** The record of a leading that was eased once and stopped in the middle. */
+export const stoppedRecord = (document: SessionJson): LeadRecord =>
+  recordOf(must(stopRun(must(easeRun(runOf(document), millis(20_000))), millis(100_000))));
+
+/** The record of a leading to the end, as it is sent. */
+export const finishedRecord = (document: SessionJson): NonNullable<Sitting['record']> =>
+  recordOf(must(finishRun(runOf(document)))) as never;

@@ -12,8 +12,25 @@ export class FirstSlice1790000000000 implements MigrationInterface {
     await runner.query(
       `DROP TABLE web_session, sitting_passage, sitting, technique_variant, session, paper_screening, capacity_check, student, instructor`,
     );
+    await runner.query('DROP FUNCTION count_students_revision');
   }
 }
+
+/** The tables that the list of students is made from. */
+const LISTED = ['student', 'capacity_check', 'paper_screening', 'sitting_passage'];
+
+const revisionTriggers = (table: string): string =>
+  [
+    ['insert', 'NEW'],
+    ['update', 'NEW'],
+    ['delete', 'OLD'],
+  ]
+    .map(
+      ([event = '', rows = '']) => `
+CREATE TRIGGER ${table}_${event}_revision AFTER ${event.toUpperCase()} ON ${table}
+  REFERENCING ${rows} TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION count_students_revision();`,
+    )
+    .join('');
 
 const CREATE = `
 CREATE TABLE instructor (
@@ -25,6 +42,7 @@ CREATE TABLE instructor (
   time_zone text NOT NULL,
   emergency_number text NOT NULL,
   conventions jsonb NOT NULL,
+  students_revision bigint NOT NULL DEFAULT 0,
   created_at timestamptz NOT NULL DEFAULT now(),
   CONSTRAINT instructor_email_unique UNIQUE (email),
   CONSTRAINT instructor_naming_check CHECK (naming IN ('plain', 'diacritic', 'english')),
@@ -201,4 +219,15 @@ ALTER TABLE sitting_passage ADD CONSTRAINT sitting_passage_instructor_fk
 
 ALTER TABLE sitting_passage ADD CONSTRAINT sitting_passage_sitting_fk
   FOREIGN KEY (sitting_id) REFERENCES sitting(id) ON DELETE CASCADE;
+
+-- The list of students shows students, their newest capacity and screening, and their number of sittings: whatever
+-- changes one of these counts the revision up, once for a statement, however it was written.
+CREATE FUNCTION count_students_revision() RETURNS trigger LANGUAGE plpgsql AS $$
+BEGIN
+  UPDATE instructor SET students_revision = students_revision + 1
+   WHERE id IN (SELECT DISTINCT instructor_id FROM changed);
+  RETURN NULL;
+END $$;
+
+${LISTED.map(revisionTriggers).join('')}
 `;

@@ -95,7 +95,7 @@ function visible(timeline: Timeline, { from, to }: ScoreWindow): readonly Timeli
   const cycle = timeline.events[first]?.cycle ?? null;
   const passage = timeline.events[first]?.passage;
   const same = (event: TimelineEvent | undefined): boolean =>
-    event?.cycle === cycle && event?.passage === passage;
+    event?.cycle === cycle && event.passage === passage;
   while (cycle !== null && first > 0 && same(timeline.events[first - 1])) first--;
   let end = first;
   while (end < timeline.events.length && (timeline.events[end]?.from ?? to) < to) end++;

@@ -35,7 +35,13 @@ export function shapeOf({ kind, airway, open }: TimelineEvent): ShapeKind {
       return 'comb';
     case 'ownPace':
       return 'own-pace';
-    default:
+    case 'letGo':
+    case 'quiet':
+    case 'seatChange':
+    case 'handUp':
+    case 'freeBreath':
+    case 'closing':
+    case 'natural':
       return 'uncounted';
   }
 }
@@ -77,7 +83,14 @@ export function outline(event: TimelineEvent, kind: ShapeKind, from: number, to:
     case 'comb':
     case 'comb-far':
       return '';
-    default:
+    case 'in-left':
+    case 'in-right':
+    case 'in-both':
+    case 'in-mouth':
+    case 'out-left':
+    case 'out-right':
+    case 'out-both':
+    case 'out-mouth':
       return wedge(event, from, to);
   }
 }
