@@ -65,6 +65,26 @@ await picture('student');
 await link('Thursday, steadying').click();
 await page.getByRole('spinbutton', { name: 'inhale' }).waitFor();
 await picture('bench');
+await page.goBack();
+await page.goBack();
+await link('Ingrid Sól').click();
+await link('Hill morning').click();
+await page.getByRole('button', { name: 'Whole session' }).click();
+await picture('session');
+await link('Shelf').click();
+await page.getByText('21 techniques').waitFor();
+await picture('shelf');
+await page.getByRole('link', { name: /Bhrāmarī/ }).click();
+await page.getByRole('heading', { name: 'What to watch for' }).waitFor();
+await picture('technique');
+await page.goBack();
+await link('Where schools differ').click();
+await page.getByLabel('Starting side').waitFor();
+await picture('conventions');
+
+await link('Students').click();
+await link('Hesper Vane').click();
+await link('Thursday, steadying').click();
 await page.getByRole('button', { name: 'Lead this session' }).click();
 await page.getByRole('button', { name: 'Start' }).click();
 // The second breath out of the first round, a moment after its fourth count.
@@ -79,6 +99,28 @@ await page.getByRole('heading', { name: 'Ledger' }).waitFor();
 await link('Ledger').click();
 await link('Old Pell Ardwick').waitFor();
 await picture('ledger');
+
+// A hold with locks, eighteen minutes into a session: the clock is put there.
+await page.addInitScript(() => {
+  window.audioTime = 0;
+  Object.defineProperty(BaseAudioContext.prototype, 'currentTime', { get: () => window.audioTime });
+});
+await page.reload();
+await link('Lead').click();
+await page.getByRole('link', { name: 'Lead Hill morning' }).click();
+await page.getByRole('button', { name: 'Start' }).click();
+await page.getByRole('button', { name: 'Pause' }).waitFor();
+await page.evaluate(() => {
+  window.audioTime = 20;
+});
+await page.keyboard.press('Space');
+while (!(await page.locator('.locks.on').count())) {
+  await page.evaluate(() => {
+    window.audioTime += 0.5;
+    return new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)));
+  });
+}
+await picture('lead-locks');
 
 await browser.close();
 server.kill('SIGTERM');
