@@ -52,8 +52,11 @@ export default tseslint.config(
     files: ['**/*.mjs', '**/*.cjs'],
     languageOptions: { globals: globals.node },
   },
-  // Benches hand functions to the browser.
-  { files: ['bench/*.mjs'], languageOptions: { globals: { ...globals.node, ...globals.browser } } },
+  // These hand functions to the browser.
+  {
+    files: ['bench/*.mjs', 'scripts/screenshots.mjs'],
+    languageOptions: { globals: { ...globals.node, ...globals.browser } },
+  },
   {
     files: ['**/*.ts'],
     extends: [...tseslint.configs.strict, ...tseslint.configs.stylistic],

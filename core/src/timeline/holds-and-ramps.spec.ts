@@ -3,7 +3,7 @@ import { anyConventions, conventions, counted, passageOf, sessionOf, stillness }
 import type { Conventions } from '../conventions/index.js';
 import { counts, pace, seconds, millis } from '../units/index.js';
 import type { CountedPassage, Passage } from '../session/index.js';
-import { compileSession, notesOf, type LiveChange, type Timeline, type TimelineEvent } from './index.js';
+import { compileSession, describeTotal, notesOf, type LiveChange, type Timeline, type TimelineEvent } from './index.js';
 
 const compile = (
   passage: Passage | readonly Passage[],
@@ -108,6 +108,17 @@ describe('open holds', () => {
   it('never pass the cap, and let the locks be when tapped before them', () => {
     expect(hold([tap(14_900)])?.length).toBe(15_000);
     expect(hold([tap(700)])).toEqual({ length: 700, off: null });
+  });
+});
+
+describe('the total', () => {
+  it('is a range where something is open, and one number where nothing is', () => {
+    const open = { phase: 'internalHold', expected: seconds(8), cap: seconds(15) } as const;
+    // 5 s hand-up, 8 s emptying, two breaths of 4 and 8 with the hold between, 10 s closing.
+    const passage = counted('1:0:2', 4, { cycles: 2, openHold: open });
+    expect(describeTotal(compile(passage))).toBe('1:03 in all, from 0:47 to 1:17');
+    expect(describeTotal(compile(passage, conventions(), [], 'cap'))).toBe('1:03 in all, from 0:47 to 1:17');
+    expect(describeTotal(compile(counted('1:0:2', 4, { cycles: 2 })))).toBe('0:47 in all');
   });
 });
 

@@ -1,7 +1,7 @@
 import type { Numbers, PhaseKind } from '../ratio/index.js';
 import type { Part, Side } from '../session/index.js';
 import type { LockId, MouthForm, SeatId, StrokeAirway, StrokeKind, TechniqueId } from '../technique/index.js';
-import type { Counts, Millis, Pace, Seconds } from '../units/index.js';
+import { formatClock, millis, type Counts, type Millis, type Pace, type Seconds } from '../units/index.js';
 import type { Cue } from './cue.js';
 import type { HandAtNose } from './fingers.js';
 
@@ -185,4 +185,31 @@ export function eventIndexAt(timeline: Timeline, at: number): number {
   const index = eventIndexFrom(timeline, at);
   const event = timeline.events[index];
   return event && event.from <= at ? index : -1;
+}
+
+/** How long a timeline can take: open stretches at their least and at their cap, and as they are expected. */
+export interface TotalRange {
+  readonly least: Millis;
+  readonly expected: Millis;
+  readonly most: Millis;
+}
+
+/** The range of a timeline's total; all three are the same where nothing is open. */
+export function totalRange({ events, total }: Timeline): TotalRange {
+  let [least, expected, most] = [total as number, total as number, total as number];
+  for (const { open, from, to } of events) {
+    if (!open) continue;
+    const now = to - from;
+    least += open.least - now;
+    expected += open.expected - now;
+    most += open.cap - now;
+  }
+  return { least: millis(least), expected: millis(expected), most: millis(most) };
+}
+
+/** "22:51 in all", or "22:51 in all, from 19:20 to 26:30" where something is open. */
+export function describeTotal(timeline: Timeline): string {
+  const { least, expected, most } = totalRange(timeline);
+  const all = `${formatClock(expected)} in all`;
+  return least === most ? all : `${all}, from ${formatClock(least)} to ${formatClock(most)}`;
 }

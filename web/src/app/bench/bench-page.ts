@@ -118,7 +118,6 @@ export class BenchPage {
     computation: (now, before) => now ?? before?.value ?? null,
   });
   protected readonly profile = computed(() => this.account.required().conventions);
-  protected readonly total = computed(() => formatClock(this.timeline()?.total ?? 0));
   protected readonly conventions = computed(() =>
     resolveConventions(this.account.required().conventions, this.draft.session()?.conventions ?? {}),
   );

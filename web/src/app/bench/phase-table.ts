@@ -137,13 +137,14 @@ export class PhaseTable {
     const limits = this.sustainable();
     const phaseCounts = countsOf(passage);
     const loads = PHASE_KINDS.map((kind) => {
-      const seconds = countsToSeconds(phaseCounts[kind], passage.pace);
+      const open = passage.openHold?.phase === kind ? passage.openHold : null;
+      const seconds = open?.cap ?? countsToSeconds(phaseCounts[kind], passage.pace);
       const limit = limits?.[kind] ?? null;
-      return { kind, seconds, limit, share: limit === null ? 0 : seconds / limit };
+      return { kind, open, seconds, limit, share: limit === null ? 0 : seconds / limit };
     });
     const longest = Math.max(...loads.map(({ seconds, limit }) => Math.max(seconds, limit ?? 0)));
     const heaviest = Math.max(...loads.map(({ share }) => share));
-    return loads.map(({ kind, seconds, limit, share }) => {
+    return loads.map(({ kind, open, seconds, limit, share }) => {
       const over = limit !== null && share > 1 + 1e-9;
       const breath = kind === 'inhale' || kind === 'exhale';
       return {
@@ -152,7 +153,7 @@ export class PhaseTable {
         counts: phaseCounts[kind],
         form: breath ? breathForm : countsForm,
         least: breath ? 0.5 : 0,
-        seconds: seconds === 0 ? '–' : formatSeconds(seconds, 2),
+        seconds: seconds === 0 ? '–' : `${open ? 'up to ' : ''}${formatSeconds(seconds, 2)}`,
         needed: (seconds / longest) * 100,
         mark: limit === null ? null : (limit / longest) * 100,
         against: limit === null ? 'not measured' : `${over ? 'over' : 'of'} ${formatSeconds(limit)} s`,

@@ -7,6 +7,7 @@ import {
   compileSession,
   describeNeeds,
   describePassage,
+  describeTotal,
   formatClock,
   leadGate,
   resolveConventions,
@@ -26,7 +27,7 @@ import { PaperScreeningForm } from '../students/paper-screening-form';
   template: `
     <header>
       <h1>{{ session().document.title }}</h1>
-      <span class="soft">{{ student().name }} · {{ total() }} in all</span>
+      <span class="soft">{{ student().name }} · {{ total() }}</span>
       <span class="grow"></span>
       <a matButton="outlined" [routerLink]="['/bench', session().id]">Back to the Bench</a>
     </header>
@@ -131,7 +132,7 @@ export class LeadReady {
   private readonly timeline = computed(() =>
     compileSession(this.document(), this.student(), this.account.required().conventions),
   );
-  protected readonly total = computed(() => formatClock(this.timeline().total));
+  protected readonly total = computed(() => describeTotal(this.timeline()));
   protected readonly gate = computed(() => leadGate(this.timeline(), this.student().paperScreening !== null));
 
   protected readonly passages = computed(() => {

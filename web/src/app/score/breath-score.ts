@@ -11,7 +11,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { eventIndexFrom, formatClock, type Timeline, type TimelineEvent } from '@nuvrah/core';
+import { describeTotal, eventIndexFrom, type Timeline, type TimelineEvent } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
 import { announceEvent } from './announce';
 import { elementWidth } from './element-width';
@@ -126,7 +126,7 @@ export class BreathScore {
     const event = this.selectedEvent();
     return event ? announceEvent(event, this.account.required().naming) : '';
   });
-  protected readonly wholeLine = computed(() => `${formatClock(this.timeline().total)} in all`);
+  protected readonly wholeLine = computed(() => describeTotal(this.timeline()));
   private dragging: { readonly x: number; moved: boolean } | null = null;
 
   constructor() {

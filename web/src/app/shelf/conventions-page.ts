@@ -12,6 +12,7 @@ import {
 import { AccountStore } from '../api/account';
 import type { ApiProblem } from '../api/api';
 import { ConventionFields } from './convention-fields';
+import { closingPose, HandDrawing } from './hand-drawing';
 
 const NAMINGS: Readonly<Record<Naming, string>> = {
   plain: 'plain Latin (nadi shodhana)',
@@ -22,7 +23,7 @@ const NAMINGS: Readonly<Record<Naming, string>> = {
 /** Where the instructor stands where schools differ, and how names are written. Each choice is saved as it is made. */
 @Component({
   selector: 'nv-conventions-page',
-  imports: [ConventionFields, MatButtonModule, RouterLink],
+  imports: [ConventionFields, HandDrawing, MatButtonModule, RouterLink],
   template: `
     <div class="page">
       <div class="page-head">
@@ -52,6 +53,18 @@ const NAMINGS: Readonly<Record<Naming, string>> = {
           </label>
         }
       </fieldset>
+      <h2 id="hands">The closing hand</h2>
+      <div class="hands" aria-labelledby="hands">
+        @for (gesture of gestures(); track gesture.position) {
+          <figure [class.chosen]="gesture.chosen">
+            <div class="pair">
+              <nv-hand-drawing hand="left" [pose]="gesture.pose" [label]="'left hand, ' + gesture.name" />
+              <nv-hand-drawing hand="right" [pose]="gesture.pose" [label]="'right hand, ' + gesture.name" />
+            </div>
+            <figcaption>{{ gesture.name }}{{ gesture.chosen ? ', yours' : '' }}</figcaption>
+          </figure>
+        }
+      </div>
       <nv-convention-fields [value]="conventions()" (choose)="setConvention($event.key, $event.choice)" />
       @if (differs()) {
         <button matButton="outlined" type="button" (click)="save({ conventions: defaults })">
@@ -63,6 +76,28 @@ const NAMINGS: Readonly<Record<Naming, string>> = {
   styles: `
     .grow {
       flex: 1;
+    }
+    .hands {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.5rem 1.5rem;
+      margin: 0.5rem 0 1rem;
+    }
+    figure {
+      margin: 0;
+      padding: 0 0.5rem;
+      border-bottom: 3px solid transparent;
+    }
+    .chosen {
+      border-color: var(--ink);
+    }
+    .pair {
+      display: flex;
+    }
+    figcaption {
+      color: var(--soft-ink);
+      font-size: 0.9375rem;
+      text-align: center;
     }
     fieldset {
       border: 0;
@@ -94,6 +129,17 @@ export class ConventionsPage {
   protected readonly differs = computed(() =>
     CONVENTION_KEYS.some((key) => this.conventions()[key] !== CONVENTION_QUESTIONS[key].preset),
   );
+  /** Every way of holding the fingers, for both hands, with what closes the left nostril by convention. */
+  protected readonly gestures = computed(() => {
+    const { fingerPosition, leftClosedBy } = this.conventions();
+    const { choices } = CONVENTION_QUESTIONS.fingerPosition;
+    return (Object.keys(choices) as Conventions['fingerPosition'][]).map((position) => ({
+      position,
+      name: choices[position],
+      chosen: position === fingerPosition,
+      pose: closingPose({ fingerPosition: position, leftClosedBy }),
+    }));
+  });
   protected readonly said = signal('');
   protected readonly problem = signal<string | null>(null);
 

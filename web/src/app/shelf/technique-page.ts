@@ -72,6 +72,9 @@ export class TechniquePage {
   protected readonly effects = computed(() =>
     (this.technique()?.effects ?? []).map((goal) => GOALS[goal]).join(', '),
   );
+  protected readonly features = computed(() =>
+    (this.technique()?.features ?? []).map((feature) => feature.replace('-', ' ')).join(', '),
+  );
   protected readonly ranges = computed(() => {
     const technique = this.technique();
     if (!technique) return [];
