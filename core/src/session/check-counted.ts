@@ -9,6 +9,10 @@ import type { SessionProblem } from './problem.js';
 import type { CountedPassage, HoldKind, Ramp } from './session.js';
 
 export const HOLD_KINDS: readonly HoldKind[] = ['internalHold', 'externalHold'];
+/** The holds that a technique may have. */
+export const holdsAllowedBy = ({ holds }: Pick<CountedPattern, 'holds'>): readonly HoldKind[] =>
+  holds === 'both' ? HOLD_KINDS : holds === 'internal' ? ['internalHold'] : [];
+
 const BREATH_KINDS = ['inhale', 'exhale'] as const;
 
 /** Longest that an open hold may be let go on, seconds. */
@@ -59,8 +63,7 @@ function checkPattern(
   }
   for (const kind of HOLD_KINDS) {
     const used = limit[kind] > 0 || passage.openHold?.phase === kind;
-    const allowed = pattern.holds === 'both' || (pattern.holds === 'internal' && kind === 'internalHold');
-    if (!used || allowed) continue;
+    if (!used || holdsAllowedBy(pattern).includes(kind)) continue;
     const message = `${name} has no ${PHASE_NAMES[kind]}: set it to 0, or choose a technique with a hold.`;
     problems.push({ code: 'hold-not-here', pointer: passage.openHold ? '/openHold' : '/ratio', message });
   }

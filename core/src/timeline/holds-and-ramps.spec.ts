@@ -3,7 +3,14 @@ import { anyConventions, conventions, counted, passageOf, sessionOf, stillness }
 import type { Conventions } from '../conventions/index.js';
 import { counts, pace, seconds, millis } from '../units/index.js';
 import type { CountedPassage, Passage } from '../session/index.js';
-import { compileSession, describeTotal, notesOf, type LiveChange, type Timeline, type TimelineEvent } from './index.js';
+import {
+  compileSession,
+  describeTotal,
+  notesOf,
+  type LiveChange,
+  type Timeline,
+  type TimelineEvent,
+} from './index.js';
 
 const compile = (
   passage: Passage | readonly Passage[],

@@ -5,6 +5,7 @@ import {
   countsToSeconds,
   describeLockRefusal,
   HOLD_KINDS,
+  holdsAllowedBy,
   LOCK_IDS,
   LOCKS,
   PHASE_NAMES,
@@ -121,11 +122,7 @@ export class HoldForm {
   );
 
   protected readonly holds = computed(() => {
-    const { holds } = this.pattern();
-    const kinds = HOLD_KINDS.filter(
-      (kind) => holds === 'both' || (holds === 'internal' && kind === 'internalHold'),
-    );
-    return kinds.map((kind) => ({
+    return holdsAllowedBy(this.pattern()).map((kind) => ({
       kind,
       name: PHASE_NAMES[kind],
       open: this.passage().openHold?.phase === kind ? this.passage().openHold : null,

@@ -4,7 +4,7 @@ import {
   checkRamp,
   counts,
   countsInCycle,
-  HOLD_KINDS,
+  holdsAllowedBy,
   isHold,
   PHASE_KINDS,
   PHASE_NAMES,
@@ -116,10 +116,7 @@ export class RampForm {
   protected readonly forms = { step: stepForm, counts: countsForm, every: wholeForm(1, 100, 'rounds') };
 
   private readonly pattern = computed(() => techniqueOf(this.passage().technique).pattern as CountedPattern);
-  protected readonly holds = computed(() => {
-    const { holds } = this.pattern();
-    return HOLD_KINDS.filter((kind) => holds === 'both' || (holds === 'internal' && kind === 'internalHold'));
-  });
+  protected readonly holds = computed(() => holdsAllowedBy(this.pattern()));
   protected readonly steps = computed(() => {
     const kinds = PHASE_KINDS.filter((kind) => !isHold(kind) || this.holds().includes(kind));
     return Object.fromEntries([

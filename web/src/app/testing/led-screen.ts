@@ -1,0 +1,66 @@
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import type { Session } from '@nuvrah/core';
+import { LeadScreen } from '../lead/lead-screen';
+import { LeadStore } from '../lead/lead-store';
+import { Stages } from '../lead/stage';
+import { WakeLock } from '../lead/wake-lock';
+import { FakeStage } from './fake-stage';
+import { configure, sittingOf } from './fixtures';
+
+/** The next frame has been drawn. */
+const frame = (): Promise<void> =>
+  new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(() => resolve())));
+
+/** The lead screen with a session that is being led, its clock moved by the spec. */
+export class LedScreen {
+  private constructor(
+    readonly store: LeadStore,
+    private readonly stage: FakeStage,
+    private readonly origin: number,
+    private readonly fixture: ComponentFixture<LeadScreen>,
+    readonly page: HTMLElement,
+  ) {}
+
+  static async of(session: Session): Promise<LedScreen> {
+    const stage = new FakeStage();
+    configure(
+      LeadStore,
+      { provide: Stages, useValue: { open: () => Promise.resolve(stage) } },
+      { provide: WakeLock, useValue: { keep: () => undefined, release: () => undefined, awake: () => true } },
+    );
+    const store = TestBed.inject(LeadStore);
+    await store.start(sittingOf(session));
+    const origin = stage.time - store.position() / 1000;
+    const fixture = TestBed.createComponent(LeadScreen);
+    const page = fixture.nativeElement as HTMLElement;
+    document.body.append(page);
+    fixture.autoDetectChanges();
+    return new LedScreen(store, stage, origin, fixture, page);
+  }
+
+  /** Goes to a moment of the session, in seconds. */
+  async at(seconds: number): Promise<void> {
+    this.stage.time = this.origin + seconds;
+    await frame();
+    await this.fixture.whenStable();
+  }
+
+  text(selector: string): string {
+    return this.page.querySelector(selector)?.textContent.replace(/\s+/g, ' ').trim() ?? '';
+  }
+
+  /** How full a channel is shown, 0 to 1. */
+  level(channel: string): number {
+    return Number(this.page.querySelector(`.channel.${channel} .water`)?.getAttribute('height')) / 420;
+  }
+
+  async press(key: string): Promise<void> {
+    document.dispatchEvent(new KeyboardEvent('keydown', { key }));
+    await this.fixture.whenStable();
+  }
+
+  close(): void {
+    this.store.stop();
+    this.page.remove();
+  }
+}
