@@ -1,0 +1,116 @@
+/** What may be true of a person, in the words that are shown. Each has its dates in the record; here it is true on the day. */
+export const PERSON_FACTS = {
+  pregnancy: 'pregnant',
+  'pregnancy-guarded': 'pregnant, with bleeding, raised pressure or advised rest',
+  'birth-recent': 'gave birth within 3 months',
+  'pressure-high': 'high blood pressure, not controlled',
+  'pressure-controlled': 'high blood pressure, controlled',
+  'pressure-low': 'low blood pressure',
+  heart: 'heart disease or arrhythmia',
+  stroke: 'stroke, brief stroke, aneurysm or raised pressure in the head',
+  eyes: 'glaucoma, retina trouble or eye surgery within 6 months',
+  seizures: 'seizures',
+  fainting: 'has fainted',
+  'healing-inside':
+    'concussion, or surgery of brain, chest, nose or belly within 6 months, or a collapsed lung ever',
+  panic: 'panic, strong anxiety or trauma',
+  'low-mood': 'depression or low mood',
+  psychosis: 'psychosis, mania or dissociation',
+  diabetes: 'diabetes',
+  insulin: 'diabetes, on insulin or similar',
+  asthma: 'asthma',
+  'lung-chronic': 'chronic lung disease',
+  hernia: 'hernia, prolapse or ulcer',
+  reflux: 'reflux',
+  ears: 'ear infection or ear surgery',
+  'nose-narrow': 'deviated septum or polyps',
+  nosebleed: 'nosebleed within a week',
+  neck: 'neck injury',
+  thyroid: 'thyroid trouble',
+  'thyroid-overactive': 'overactive thyroid',
+  shoulder: 'shoulder or arm trouble',
+  knees: 'knee or hip trouble',
+  teeth: 'sensitive teeth',
+  migraine: 'migraine',
+  vertigo: 'vertigo',
+} as const;
+
+/** What may be true today. */
+export const TODAY_FACTS = {
+  'nose-blocked': 'blocked nose today',
+  fever: 'fever or acute illness today',
+  intoxicated: 'alcohol, cannabis, other drugs or sedatives not prescribed, today',
+  'asthma-flare': 'asthma flare today',
+  'room-hot': 'hot room',
+  'exercise-hard': 'hard exercise within 15 minutes',
+  'room-cold': 'cold room or congestion',
+  'air-bad': 'smoke or bad air',
+  'throat-sore': 'sore throat',
+  menstruation: 'menstruation',
+  'bedtime-near': 'bedtime within 3 hours',
+  'not-still': 'driving, machinery, water or heights while practising',
+} as const;
+
+export type PersonFact = keyof typeof PERSON_FACTS;
+export type TodayFact = keyof typeof TODAY_FACTS;
+
+/** Derived from what is on record, never typed. */
+export const DERIVED_FACTS = {
+  'under-8': 'under 8 years old',
+  'from-8': '8 to 11 years old',
+  'from-12': '12 to 17 years old',
+  'up-to-15': '15 years old or younger',
+  'from-16': '16 or 17 years old',
+  'from-65': '65 years old or older',
+  beginner: 'fewer than 10 sittings on record',
+  'pregnancy-16-weeks': 'pregnant, 16 weeks or more',
+  'tongue-does-not-roll': 'tongue does not roll',
+  anyone: 'anyone',
+} as const;
+
+export type DerivedFact = keyof typeof DERIVED_FACTS;
+export type FactId = PersonFact | TodayFact | DerivedFact;
+
+export const FACT_NAMES: Readonly<Record<FactId, string>> = {
+  ...PERSON_FACTS,
+  ...TODAY_FACTS,
+  ...DERIVED_FACTS,
+};
+
+/** Sittings on record below which somebody is a beginner, unless earlier experience is recorded. */
+export const BEGINNER_SITTINGS = 10;
+
+/** What screening knows of a student on the day. */
+export interface ScreenedStudent {
+  readonly facts: readonly (PersonFact | TodayFact)[];
+  /** Youngest and oldest possible age on the day, in whole years: with a birth year alone they differ by one. */
+  readonly age: { readonly youngest: number; readonly oldest: number };
+  /** Whole weeks on the day; null where not pregnant or not known. */
+  readonly pregnancyWeeks: number | null;
+  readonly sittings: number;
+  readonly experienced: boolean;
+  readonly tongueRolls: boolean | null;
+}
+
+/**
+ * Every fact that is true: what is on record, and what follows from it. Where only a birth year is known the youngest
+ * possible age is taken for the young and the oldest for the old.
+ */
+export function factsOf(student: ScreenedStudent): ReadonlySet<FactId> {
+  const { age, pregnancyWeeks } = student;
+  const facts = new Set<FactId>([...student.facts, 'anyone']);
+  const when = (fact: DerivedFact, holds: boolean): void => void (holds && facts.add(fact));
+  when('under-8', age.youngest < 8);
+  when('from-8', age.youngest >= 8 && age.youngest < 12);
+  when('from-12', age.youngest >= 12 && age.youngest < 18);
+  when('up-to-15', age.youngest >= 12 && age.youngest < 16);
+  when('from-16', age.youngest >= 16 && age.youngest < 18);
+  when('from-65', age.oldest >= 65);
+  when('beginner', !student.experienced && student.sittings < BEGINNER_SITTINGS);
+  when('pregnancy-16-weeks', facts.has('pregnancy') && (pregnancyWeeks === null || pregnancyWeeks >= 16));
+  when('tongue-does-not-roll', student.tongueRolls === false);
+  if (facts.has('insulin')) facts.add('diabetes');
+  if (facts.has('thyroid-overactive')) facts.add('thyroid');
+  if (facts.has('pregnancy-guarded')) facts.add('pregnancy');
+  return facts;
+}

@@ -1,0 +1,325 @@
+import { conventions, counted, passageOf, sessionOf } from '../testing.js';
+import type { CountedPassage, Passage } from '../session/index.js';
+import type { LockId, TechniqueId } from '../technique/index.js';
+import { compileSession } from '../timeline/index.js';
+import { counts, seconds } from '../units/index.js';
+import {
+  describeFinding,
+  DERIVED_FACTS,
+  factsOf,
+  LEVELS,
+  measureSession,
+  PERSON_FACTS,
+  RULES,
+  screen,
+  strictestLevel,
+  TODAY_FACTS,
+  type FactId,
+  type Finding,
+  type MeasureId,
+  type PersonFact,
+  type ScreenedStudent,
+} from './index.js';
+
+const PLAIN: ScreenedStudent = {
+  facts: [],
+  age: { youngest: 40, oldest: 41 },
+  pregnancyWeeks: null,
+  sittings: 50,
+  experienced: false,
+  tongueRolls: true,
+};
+
+/** A student of whom this fact is true and nothing else. */
+function withFact(fact: FactId): ScreenedStudent {
+  const aged = (youngest: number): ScreenedStudent => ({ ...PLAIN, age: { youngest, oldest: youngest + 1 } });
+  switch (fact) {
+    case 'under-8':
+      return aged(7);
+    case 'from-8':
+      return aged(8);
+    case 'from-12':
+    case 'up-to-15':
+      return aged(15);
+    case 'from-16':
+      return aged(16);
+    case 'from-65':
+      return aged(65);
+    case 'beginner':
+      return { ...PLAIN, sittings: 9 };
+    case 'pregnancy-16-weeks':
+      return { ...PLAIN, facts: ['pregnancy'], pregnancyWeeks: 16 };
+    case 'tongue-does-not-roll':
+      return { ...PLAIN, tongueRolls: false };
+    case 'anyone':
+      return PLAIN;
+    default:
+      return { ...PLAIN, facts: [fact] };
+  }
+}
+
+const phases = (
+  inhale: number,
+  internalHold: number,
+  exhale: number,
+  externalHold: number,
+): Partial<CountedPassage> => ({
+  ratio: { inhale, internalHold, exhale, externalHold },
+  base: counts(inhale),
+});
+const evenFour = (
+  i: number,
+  h: number,
+  e: number,
+  x: number,
+  change: Partial<CountedPassage> = {},
+): Passage => passageOf('sama-vritti', 'counted', { ...phases(i, h, e, x), cycles: 2, ...change });
+const entry = (change: Partial<CountedPassage>): Passage =>
+  passageOf('chandra-bhedana', 'counted', { ...phases(5, 0, 5, 0), handUp: seconds(5), ...change });
+const locked = (hold: 'internalHold' | 'externalHold', ...locks: LockId[]): Passage =>
+  evenFour(4, 8, 4, 8, { locks: { internalHold: [], externalHold: [], fromRound: 1, [hold]: locks } });
+const plain = (): Passage => passageOf('slow-even', 'counted', { seat: 'chair', cycles: 2 });
+const only =
+  (technique: TechniqueId, otherwise: () => Passage = plain) =>
+  (value: number): Passage[] => [value > 0 ? { ...passageWith(technique), seat: 'chair' } : otherwise()];
+const passageWith = (technique: TechniqueId): Passage => {
+  const kinds = ['counted', 'strokes', 'natural'] as const;
+  for (const kind of kinds) {
+    try {
+      return passageOf(technique, kind);
+    } catch {
+      // Another kind.
+    }
+  }
+  throw new Error(technique);
+};
+const eyesOpen = (passage: Passage): Passage =>
+  passage.kind === 'natural'
+    ? passage
+    : { ...passage, dressing: { ...passage.dressing, gaze: 'half-open', ears: null } };
+const seated =
+  (seat: Passage['seat'], off: Passage['seat'] = 'chair') =>
+  (value: number): Passage[] => [{ ...plain(), seat: value > 0 ? seat : off }];
+const bhramari = (ears: 'flaps' | 'full-seal' | null, seat: Passage['seat'] = 'chair'): Passage => {
+  const passage = passageOf('bhramari', 'counted', { seat });
+  return { ...passage, dressing: { ...passage.dressing, ears } };
+};
+
+/** Passages of which the last measures exactly so much. */
+const MAKE: Readonly<Record<MeasureId, (value: number) => Passage[]>> = {
+  internalHold: (v) => [evenFour(4, v, 4, 0)],
+  externalHold: (v) => [evenFour(4, 0, 4, v)],
+  hold: (v) => [evenFour(4, v, 4, 0)],
+  exhale: (v) => [evenFour(6, 0, v, 0)],
+  exhaleToInhale: (v) => [evenFour(4, 0, 4 * v, 0)],
+  longExhaleMinutes: (v) => [
+    passageOf('ujjayi', 'counted', {
+      ...phases(4, 0, 6, 0),
+      turning: { full: seconds(0), empty: seconds(0) },
+      cycles: Math.round(v * 6),
+    }),
+  ],
+  doubleExhaleMinutes: (v) => [
+    passageOf('ujjayi', 'counted', {
+      ...phases(5, 0, 10, 0),
+      turning: { full: seconds(0), empty: seconds(0) },
+      cycles: Math.round(v * 4),
+    }),
+  ],
+  coolingMinutes: (v) => [passageOf('sheetali', 'counted', { cycles: Math.round(v * 5) })],
+  leftOnlyMinutes: (v) => [
+    passageOf('left-resting', 'counted', { byAttention: true, cycles: Math.round(v * 6) }),
+  ],
+  minutes: (v) => [passageOf('breath-watching', 'natural', { length: seconds(v * 60) })],
+  raisedArm: (v) => [entry({ cycles: Math.round(v * 6) - 1 })],
+  oneNostril: (v) => [v === 0 ? plain() : entry({ cycles: Math.round(v * 6) })],
+  rate: (v) => [v === 0 ? plain() : passageOf('kapalabhati', 'strokes', { rate: v })],
+  forceful: only('bhastrika'),
+  rapid: (v) => [passageOf('bhastrika', 'strokes', { rate: v > 0 ? 30 : 29 })],
+  abdomen: only('kapalabhati'),
+  tension: only('tense-release'),
+  locks: (v) => [v > 0 ? locked('internalHold', 'root') : locked('internalHold')],
+  chinLock: (v) => [v > 0 ? locked('internalHold', 'chin') : locked('internalHold', 'root')],
+  abdominalLock: (v) => [v > 0 ? locked('externalHold', 'abdominal') : locked('externalHold', 'chin')],
+  rightEntry: only('surya-bhedana', () => passageOf('chandra-bhedana', 'counted')),
+  rightOnly: (v) => [passageOf('left-resting', 'counted', { startsOn: v > 0 ? 'right' : 'left' })],
+  leftOnly: (v) => [passageOf('left-resting', 'counted', { startsOn: v > 0 ? 'left' : 'right' })],
+  mouthInhale: only('sitkari'),
+  teeth: only('sitkari', () => passageOf('sheetali-flat', 'counted')),
+  rolledTongue: only('sheetali', () => passageOf('sheetali-flat', 'counted')),
+  cooling: only('sheetali'),
+  heating: only('surya-bhedana', () => passageOf('chandra-bhedana', 'counted')),
+  throat: only('ujjayi'),
+  hum: only('bhramari'),
+  humLying: (v) => [bhramari(null, v > 0 ? 'lying' : 'chair')],
+  earClosure: (v) => [bhramari(v > 0 ? 'flaps' : null)],
+  faceSeal: (v) => [bhramari(v > 0 ? 'full-seal' : 'flaps')],
+  eyesOrEarsClosed: (v) => [v > 0 ? plain() : eyesOpen(plain())],
+  lying: seated('lying'),
+  folded: seated('folded'),
+  standing: seated('standing'),
+  floorSeat: seated('cross-legged'),
+  notQuiet: only('ujjayi'),
+  strokes: only('kapalabhati'),
+  always: () => [plain()],
+  holdAfterStrokes: (v) => [
+    passageOf('kapalabhati', 'strokes', { sets: 1, quiet: seconds(30), recovery: null, seat: 'chair' }),
+    evenFour(4, v > 0 ? 7 : 6, 4, 0, { seat: 'chair' }),
+  ],
+};
+
+/** The smallest step above a threshold that the numbers of a passage can make. */
+const STEP: Readonly<Partial<Record<MeasureId, number>>> = {
+  exhaleToInhale: 0.125,
+  longExhaleMinutes: 1 / 6,
+  doubleExhaleMinutes: 0.25,
+  coolingMinutes: 0.2,
+  leftOnlyMinutes: 1 / 6,
+  raisedArm: 1 / 6,
+  oneNostril: 1 / 6,
+  exhale: 0.5,
+};
+/** A hold over nothing is one over 2 s: up to that it is a pause. */
+const firstHold = (feature: MeasureId, over: number, step: number): number =>
+  over === 0 && ['hold', 'internalHold', 'externalHold'].includes(feature) ? 2 + step : over + step;
+const lastQuiet = (feature: MeasureId, over: number): number =>
+  over === 0 && ['hold', 'internalHold', 'externalHold'].includes(feature) ? 2 : over;
+
+function findings(passages: readonly Passage[], student: ScreenedStudent): readonly Finding[] {
+  const session = sessionOf(...passages.map((passage, index) => ({ ...passage, id: `p${index}` })));
+  return screen(session, compileSession(session, { hand: 'right' }, conventions()), student, conventions());
+}
+
+describe('every rule', () => {
+  for (const rule of RULES) {
+    const { id, fact, feature, over } = rule;
+    const step = STEP[feature] ?? (feature.toLowerCase().includes('hold') ? 0.5 : 1);
+    it(`${id} fires just above its threshold and not at it`, () => {
+      const student = withFact(fact);
+      const fires = (value: number): boolean =>
+        findings(MAKE[feature](value), student).some(
+          ({ fact: of, feature: on, threshold }) => of === fact && on === feature && threshold === over,
+        );
+      expect(fires(firstHold(feature, over, step)))
+        .withContext('above')
+        .toBeTrue();
+      if (feature !== 'always')
+        expect(fires(lastQuiet(feature, over)))
+          .withContext('at')
+          .toBeFalse();
+    });
+
+    it(`${id} needs its fact`, () => {
+      if (fact === 'anyone') return expect(factsOf(PLAIN).has(fact)).toBeTrue();
+      const all = findings(MAKE[feature](firstHold(feature, over, step)), PLAIN);
+      expect(all.filter((finding) => finding.fact === fact)).toEqual([]);
+    });
+  }
+
+  it('is there for every fact but those that only others follow from, has a reason and an id of its own', () => {
+    const facts = new Set(RULES.map(({ fact }) => fact));
+    const named = [...Object.keys(PERSON_FACTS), ...Object.keys(TODAY_FACTS), ...Object.keys(DERIVED_FACTS)];
+    expect(named.filter((fact) => !facts.has(fact as FactId))).toEqual([]);
+    expect(new Set(RULES.map(({ id }) => id)).size).toBe(RULES.length);
+    for (const { reason, remedies } of RULES) {
+      expect(reason.endsWith('.')).toBeTrue();
+      expect(remedies.length).toBeGreaterThan(0);
+    }
+  });
+});
+
+describe('facts that follow from the record', () => {
+  const aged = (youngest: number, oldest = youngest + 1) => [
+    ...factsOf({ ...PLAIN, age: { youngest, oldest } }),
+  ];
+
+  it('take the youngest age for the young and the oldest for the old', () => {
+    expect(aged(7, 8)).toContain('under-8');
+    expect(aged(11, 12)).toContain('from-8');
+    expect(aged(17, 18)).toEqual(jasmine.arrayContaining(['from-12', 'from-16']));
+    expect(aged(18, 19)).toEqual(['anyone']);
+    expect(aged(64, 65)).toContain('from-65');
+    expect(aged(63, 64)).not.toContain('from-65');
+  });
+
+  it('call a pregnancy of unknown weeks a late one, and nobody experienced a beginner', () => {
+    expect(factsOf({ ...PLAIN, facts: ['pregnancy'] }).has('pregnancy-16-weeks')).toBeTrue();
+    expect(
+      factsOf({ ...PLAIN, facts: ['pregnancy'], pregnancyWeeks: 15 }).has('pregnancy-16-weeks'),
+    ).toBeFalse();
+    expect(factsOf({ ...PLAIN, sittings: 0, experienced: true }).has('beginner')).toBeFalse();
+    expect(factsOf({ ...PLAIN, sittings: 10 }).has('beginner')).toBeFalse();
+  });
+
+  it('let the stricter fact bring the wider one with it', () => {
+    const follow: readonly [PersonFact, FactId][] = [
+      ['insulin', 'diabetes'],
+      ['thyroid-overactive', 'thyroid'],
+      ['pregnancy-guarded', 'pregnancy'],
+    ];
+    for (const [fact, wider] of follow) expect(factsOf({ ...PLAIN, facts: [fact] }).has(wider)).toBeTrue();
+  });
+});
+
+describe('screening', () => {
+  it('explains itself: fact, feature, value against threshold, reason and what may lift it', () => {
+    const [finding] = findings([evenFour(4, 6, 4, 0)], withFact('pressure-controlled'));
+    expect(finding).toEqual(
+      jasmine.objectContaining({
+        fact: 'pressure-controlled',
+        feature: 'internalHold',
+        value: 6,
+        threshold: 4,
+        level: 'change',
+      }),
+    );
+    expect(finding?.remedies[0]).toBe('shorten-hold');
+    expect(finding && describeFinding(finding)).toBe(
+      'High blood pressure, controlled: Longer holds and force can raise the blood pressure while it is being controlled. (6, above 4)',
+    );
+  });
+
+  it('puts the strictest first, and of one fact on one measure only the strictest', () => {
+    const found = findings([passageOf('kapalabhati', 'strokes'), evenFour(4, 10, 4, 0)], {
+      ...PLAIN,
+      facts: ['asthma', 'diabetes'],
+    });
+    const levels = found.map(({ level }) => LEVELS.indexOf(level));
+    expect(levels).toEqual([...levels].sort((a, b) => a - b));
+    expect(strictestLevel(found)).toBe('clearance');
+    expect(strictestLevel([])).toBeNull();
+  });
+
+  it('looks at the cap of an open hold, the limit of a ramp and the fastest set', () => {
+    const open = counted('1:1', 4, {
+      openHold: { phase: 'internalHold', expected: seconds(3), cap: seconds(9) },
+    });
+    const ramped = counted('4:1:4', 4, {
+      cycles: 4,
+      ramps: [{ kind: 'step', of: 'internalHold', by: 1, every: 2, to: counts(9) }],
+    });
+    for (const passage of [open, ramped])
+      expect(findings([passage], withFact('seizures')).map(({ feature, value }) => [feature, value])).toEqual(
+        [['hold', 9]],
+      );
+    const faster = passageOf('kapalabhati', 'strokes', {
+      rate: 50,
+      sets: 2,
+      rateRamp: { by: 10, every: 1, to: 80 },
+    });
+    expect(findings([faster], withFact('beginner')).find(({ feature }) => feature === 'rate')?.value).toBe(
+      80,
+    );
+  });
+
+  it('finds nothing against quiet breathing for a healthy grown-up', () => {
+    expect(findings([plain()], PLAIN)).toEqual([]);
+  });
+
+  it('measures a session of every technique', () => {
+    const session = sessionOf(counted('1:1:2', 5));
+    const timeline = compileSession(session, { hand: 'right' }, conventions());
+    const [measures] = measureSession(session, timeline, conventions());
+    expect([measures?.hold, measures?.exhaleToInhale, measures?.exhale]).toEqual([5, 2, 10]);
+  });
+});
