@@ -2,8 +2,10 @@ import { Type, type Static, type TSchema } from '@sinclair/typebox';
 import {
   accountSchema,
   capacityCheckSchema,
+  factChangeSchema,
   listOf,
   newCapacityCheckSchema,
+  newFactSchema,
   newPaperScreeningSchema,
   newSessionSchema,
   newSittingSchema,
@@ -20,6 +22,7 @@ import {
   storedSessionSchema,
   storedVariantSchema,
   studentChangeSchema,
+  studentFactSchema,
   studentLineSchema,
   studentSchema,
   uuid,
@@ -167,6 +170,18 @@ export const routes = {
     body: newPaperScreeningSchema,
     answer: paperScreeningSchema,
     status: 201,
+  }),
+
+  addFact: route('post', '/students/:id/facts', {
+    summary: 'Put a fact about a student on record; the same id again answers what is there',
+    body: newFactSchema,
+    answer: studentFactSchema,
+    status: 201,
+  }),
+  changeFact: route('put', '/student-facts/:id', {
+    summary: 'Change or end a fact; what was true on a past day stays',
+    body: factChangeSchema,
+    answer: studentFactSchema,
   }),
 
   listSessions: route('get', '/sessions', {

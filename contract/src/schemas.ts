@@ -2,6 +2,7 @@ import {
   CAPACITY_RANGES,
   conventionsSchema,
   oneOf,
+  PERSON_FACTS,
   sessionSchema,
   SIGN_IDS,
   unionByKind,
@@ -10,6 +11,7 @@ import {
   type EasingRecord,
   type Naming,
   type PassageRecord,
+  type PersonFact,
   type Side,
   type StrokeAirway,
   type TurnRecord,
@@ -68,6 +70,8 @@ export const studentFields = {
   hand,
   /** Whether the tongue rolls; null where it was never asked. */
   tongueRolls: nullable(Type.Boolean()),
+  /** Whether earlier practice is on record: who has it is no beginner. */
+  experienced: Type.Boolean(),
   note: text(2000),
 };
 export const newStudentSchema = object(studentFields);
@@ -95,6 +99,20 @@ export const newPaperScreeningSchema = object(paperScreeningFields);
 export const paperScreeningSchema = object({ id: uuid, ...paperScreeningFields });
 export type PaperScreening = Static<typeof paperScreeningSchema>;
 
+const factFields = {
+  fact: oneOf(Object.keys(PERSON_FACTS) as PersonFact[]),
+  since: nullable(day),
+  until: nullable(day),
+  /** Due date of a pregnancy. */
+  due: nullable(day),
+  note: text(500),
+};
+/** The browser makes the id, so that adding twice is adding once. */
+export const newFactSchema = object({ id: uuid, ...factFields });
+export const factChangeSchema = object(factFields);
+export const studentFactSchema = object({ id: uuid, ...factFields });
+export type StudentFact = Static<typeof studentFactSchema>;
+
 export const studentSchema = object({
   id: uuid,
   version,
@@ -103,6 +121,8 @@ export const studentSchema = object({
   /** The newest of each, or null. */
   capacity: nullable(capacityCheckSchema),
   paperScreening: nullable(paperScreeningSchema),
+  /** Every fact that is or was true, the newest first. */
+  facts: Type.Array(studentFactSchema),
   /** Sittings on record with something done. */
   sittings: Type.Integer(),
 });

@@ -2,12 +2,12 @@ import { expect, test } from './application.js';
 
 test('a student is changed, archived and brought back', async ({ signedIn: page }) => {
   await page.getByRole('link', { name: 'Juno Abara' }).click();
-  await page.getByLabel('Note').fill('Sang at the regatta, no panic.');
+  await page.getByLabel('Note', { exact: true }).fill('Sang at the regatta, no panic.');
   await expect(page.getByText('not saved yet')).toBeVisible();
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('not saved yet')).toBeHidden();
   await page.reload();
-  await expect(page.getByLabel('Note')).toHaveValue('Sang at the regatta, no panic.');
+  await expect(page.getByLabel('Note', { exact: true })).toHaveValue('Sang at the regatta, no panic.');
 
   await page.getByRole('button', { name: 'Archive' }).click();
   await expect(page.getByRole('button', { name: 'Bring back' })).toBeVisible();

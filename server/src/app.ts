@@ -14,6 +14,7 @@ import { notFound, tooManyTries } from './http/problem.js';
 import { csrfProtection, securityHeaders, webSessions } from './http/security.js';
 import { implementSessions } from './sessions/sessions.js';
 import { implementSittings } from './sittings/sittings.js';
+import { implementFacts } from './students/facts.js';
 import { implementStudents } from './students/students.js';
 import { implementVariants } from './variants/variants.js';
 
@@ -72,6 +73,7 @@ export function createApp(options: AppOptions): Express {
   const implement = implementOn(api, source);
   implementAccounts(implement, source, now);
   implementStudents(implement, source, now);
+  implementFacts(implement, now);
   implementVariants(implement, now);
   implementSessions(implement, source, now);
   implementSittings(implement, source, now);

@@ -71,6 +71,52 @@ export interface Measures {
 
 export type MeasureId = keyof Measures;
 
+/** What is measured, in words, with its unit; what is only there or not has none. */
+export const MEASURE_NAMES: Readonly<Record<MeasureId, readonly [name: string, unit: string]>> = {
+  internalHold: ['hold with full lungs', 's'],
+  externalHold: ['hold with empty lungs', 's'],
+  hold: ['hold', 's'],
+  exhale: ['exhale', 's'],
+  exhaleToInhale: ['exhale to inhale', 'times'],
+  longExhaleMinutes: ['exhales longer than inhales', 'min'],
+  doubleExhaleMinutes: ['exhales twice the inhale', 'min'],
+  minutes: ['length', 'min'],
+  raisedArm: ['raised arm', 'min'],
+  oneNostril: ['through one nostril', 'min'],
+  coolingMinutes: ['cooling', 'min'],
+  leftOnlyMinutes: ['left only', 'min'],
+  rate: ['strokes', 'a minute'],
+  forceful: ['forceful breathing', ''],
+  rapid: ['rapid breathing', ''],
+  abdomen: ['work of the belly', ''],
+  tension: ['tensing the body', ''],
+  locks: ['locks', ''],
+  chinLock: ['chin lock', ''],
+  abdominalLock: ['abdominal lock', ''],
+  rightEntry: ['in through the right', ''],
+  rightOnly: ['right only', ''],
+  leftOnly: ['left only', ''],
+  mouthInhale: ['in through the mouth', ''],
+  teeth: ['in over the teeth', ''],
+  rolledTongue: ['rolled tongue', ''],
+  cooling: ['cooling', ''],
+  heating: ['heating', ''],
+  throat: ['throat sound', ''],
+  hum: ['hum', ''],
+  humLying: ['hum lying flat', ''],
+  earClosure: ['ears closed', ''],
+  faceSeal: ['full seal of the face', ''],
+  eyesOrEarsClosed: ['eyes or ears closed', ''],
+  lying: ['lying flat', ''],
+  folded: ['folded forward', ''],
+  standing: ['standing', ''],
+  floorSeat: ['seat on the floor', ''],
+  notQuiet: ['more than quiet breathing', ''],
+  strokes: ['strokes', ''],
+  always: ['breathing exercises', ''],
+  holdAfterStrokes: ['long hold soon after strokes', 's'],
+};
+
 /** From this rate on strokes are rapid. */
 export const RAPID_FROM = 30;
 /** Pauses up to this are turning pauses. */

@@ -4,3 +4,4 @@ export * from './facts.js';
 export * from './features.js';
 export * from './rules.js';
 export * from './screen.js';
+export * from './student-record.js';

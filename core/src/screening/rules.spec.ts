@@ -33,29 +33,19 @@ const PLAIN: ScreenedStudent = {
 /** A student of whom this fact is true and nothing else. */
 function withFact(fact: FactId): ScreenedStudent {
   const aged = (youngest: number): ScreenedStudent => ({ ...PLAIN, age: { youngest, oldest: youngest + 1 } });
-  switch (fact) {
-    case 'under-8':
-      return aged(7);
-    case 'from-8':
-      return aged(8);
-    case 'from-12':
-    case 'up-to-15':
-      return aged(15);
-    case 'from-16':
-      return aged(16);
-    case 'from-65':
-      return aged(65);
-    case 'beginner':
-      return { ...PLAIN, sittings: 9 };
-    case 'pregnancy-16-weeks':
-      return { ...PLAIN, facts: ['pregnancy'], pregnancyWeeks: 16 };
-    case 'tongue-does-not-roll':
-      return { ...PLAIN, tongueRolls: false };
-    case 'anyone':
-      return PLAIN;
-    default:
-      return { ...PLAIN, facts: [fact] };
-  }
+  const derived: Readonly<Partial<Record<FactId, ScreenedStudent>>> = {
+    'under-8': aged(7),
+    'from-8': aged(8),
+    'from-12': aged(15),
+    'up-to-15': aged(15),
+    'from-16': aged(16),
+    'from-65': aged(65),
+    beginner: { ...PLAIN, sittings: 9 },
+    'pregnancy-16-weeks': { ...PLAIN, facts: ['pregnancy'], pregnancyWeeks: 16 },
+    'tongue-does-not-roll': { ...PLAIN, tongueRolls: false },
+    anyone: PLAIN,
+  };
+  return derived[fact] ?? { ...PLAIN, facts: [fact as PersonFact] };
 }
 
 const phases = (
@@ -275,7 +265,7 @@ describe('screening', () => {
     );
     expect(finding?.remedies[0]).toBe('shorten-hold');
     expect(finding && describeFinding(finding)).toBe(
-      'High blood pressure, controlled: Longer holds and force can raise the blood pressure while it is being controlled. (6, above 4)',
+      'High blood pressure, controlled · hold with full lungs 6 s, above 4 s. Longer holds and force can raise the blood pressure while it is being controlled.',
     );
   });
 

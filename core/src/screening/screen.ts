@@ -2,7 +2,7 @@ import type { Conventions } from '../conventions/index.js';
 import type { Session } from '../session/index.js';
 import type { Timeline } from '../timeline/index.js';
 import { FACT_NAMES, factsOf, type FactId, type ScreenedStudent } from './facts.js';
-import { measureSession, type MeasureId, type Measures } from './features.js';
+import { MEASURE_NAMES, measureSession, type MeasureId, type Measures } from './features.js';
 import { LEVELS, RULES, type FindingLevel, type RemedyKind, type Rule } from './rules.js';
 
 /** One rule that fires on one passage, with everything that explains it. */
@@ -64,9 +64,12 @@ const strictestOf = (findings: readonly Finding[]): readonly Finding[] =>
 export const strictestLevel = (findings: readonly Pick<Finding, 'level'>[]): FindingLevel | null =>
   LEVELS.find((level) => findings.some((finding) => finding.level === level)) ?? null;
 
-/** "High blood pressure, controlled: longer holds … (6 s, above 4)". */
-export function describeFinding({ fact, reason, value, threshold }: Finding): string {
-  const name = FACT_NAMES[fact];
-  const measured = threshold === 0 ? '' : ` (${Number(value.toFixed(1))}, above ${threshold})`;
-  return `${name.charAt(0).toUpperCase()}${name.slice(1)}: ${reason}${measured}`;
+/** "High blood pressure, controlled · hold with full lungs 6 s, above 4 s. Longer holds can raise …". */
+export function describeFinding({ fact, feature, reason, value, threshold }: Finding): string {
+  const [name, unit] = MEASURE_NAMES[feature];
+  const number = (of: number): string => `${Number(of.toFixed(1))} ${unit}`;
+  const measured =
+    unit === '' ? name : `${name} ${number(value)}${threshold === 0 ? '' : `, above ${number(threshold)}`}`;
+  const who = FACT_NAMES[fact];
+  return `${who.charAt(0).toUpperCase()}${who.slice(1)} · ${measured}. ${reason}`;
 }

@@ -1,3 +1,4 @@
 export * from './units.js';
 export * from './print.js';
 export * from './pace.js';
+export * from './day.js';

@@ -4,6 +4,7 @@ import type {
   EasingRecord,
   Naming,
   PassageRecord,
+  PersonFact,
   SessionJson,
   SignId,
   TurnRecord,
@@ -36,8 +37,19 @@ export interface StudentRow extends Owned {
   readonly birthYear: number;
   readonly hand: 'left' | 'right';
   readonly tongueRolls: boolean | null;
+  readonly experienced: boolean;
   readonly note: string;
   readonly archivedAt: Date | null;
+  readonly createdAt: Date;
+}
+
+export interface StudentFactRow extends Owned {
+  readonly studentId: string;
+  readonly fact: PersonFact;
+  readonly since: string | null;
+  readonly until: string | null;
+  readonly due: string | null;
+  readonly note: string;
   readonly createdAt: Date;
 }
 
@@ -197,6 +209,7 @@ export const studentTable = table<StudentRow>(
     birthYear: named(integer, 'birth_year'),
     hand: text,
     tongueRolls: orNull(named({ type: 'boolean' }, 'tongue_rolls')),
+    experienced: { type: 'boolean', default: false },
     note: text,
     archivedAt: orNull(named(moment, 'archived_at')),
     createdAt,
@@ -208,6 +221,26 @@ export const studentTable = table<StudentRow>(
       check('student_hand_check', `hand IN ('left', 'right')`),
       check('student_birth_year_check', 'birth_year BETWEEN 1900 AND 2100'),
     ],
+  },
+);
+
+export const studentFactTable = table<StudentFactRow>(
+  'student_fact',
+  {
+    id,
+    instructorId,
+    studentId,
+    fact: text,
+    since: orNull(day),
+    until: orNull(day),
+    due: orNull(day),
+    note: text,
+    createdAt,
+  },
+  {
+    foreignKeys: [owner('student_fact'), reference('student_fact', 'studentId', () => 'student')],
+    indices: [index('student_fact_of_student_index', 'studentId', 'createdAt')],
+    checks: [check('student_fact_order_check', 'until >= since')],
   },
 );
 
@@ -361,6 +394,7 @@ export const webSessionTable = table<{ sid: string; sess: unknown; expire: Date 
 export const allTables = [
   instructorTable,
   studentTable,
+  studentFactTable,
   capacityCheckTable,
   paperScreeningTable,
   sessionTable,

@@ -5,6 +5,7 @@ import {
   sessionTable,
   sittingPassageTable,
   sittingTable,
+  studentFactTable,
   studentTable,
   techniqueVariantTable,
 } from './entities.js';
@@ -13,6 +14,7 @@ import { ScopedTable } from './scoped-table.js';
 /** Everything that belongs to one instructor, and nothing else. Request handlers get no other door to the database. */
 export class InstructorStore {
   readonly students;
+  readonly facts;
   readonly capacityChecks;
   readonly paperScreenings;
   readonly sessions;
@@ -25,6 +27,7 @@ export class InstructorStore {
     readonly instructorId: string,
   ) {
     this.students = new ScopedTable(manager, studentTable, instructorId);
+    this.facts = new ScopedTable(manager, studentFactTable, instructorId);
     this.capacityChecks = new ScopedTable(manager, capacityCheckTable, instructorId);
     this.paperScreenings = new ScopedTable(manager, paperScreeningTable, instructorId);
     this.sessions = new ScopedTable(manager, sessionTable, instructorId);

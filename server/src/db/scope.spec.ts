@@ -36,6 +36,9 @@ describe("somebody else's rows", () => {
         },
       ],
     } as const;
+    const fact = { fact: 'heart', since: null, until: null, due: null, note: '' } as const;
+    const factId = randomUUID();
+    await owner.must(routes.addFact, { params: { id: student.id }, body: { id: factId, ...fact } });
     const requests: Partial<Record<keyof typeof routes, readonly [string, unknown]>> = {
       getStudent: [student.id, undefined],
       changeStudent: [student.id, { ...aStudent, version: 1, archived: true }],
@@ -44,6 +47,8 @@ describe("somebody else's rows", () => {
         { checkedOn: '2026-03-01', inhale: 5, exhale: 5, hold: null, emptyHold: null },
       ],
       addPaperScreening: [student.id, { screenedOn: '2026-03-01', note: '' }],
+      addFact: [student.id, { id: randomUUID(), ...fact }],
+      changeFact: [factId, fact],
       changeVariant: [variant.id, { version: 1, document: variant.document, archived: true }],
       getSession: [session.id, undefined],
       saveSession: [session.id, { version: 1, document: documentOf() }],
@@ -60,7 +65,11 @@ describe("somebody else's rows", () => {
       const answer = await other.call(route, { params: { id }, body } as never);
       expect([name, answer.status]).toEqual([name, 404]);
     }
-    expect(await owner.must(routes.getStudent, { params: { id: student.id } })).toEqual(student);
+    const facts = [{ id: factId, ...fact }];
+    expect(await owner.must(routes.getStudent, { params: { id: student.id } })).toEqual({
+      ...student,
+      facts,
+    });
     expect(await owner.must(routes.getSession, { params: { id: session.id } })).toEqual(session);
     expect(await owner.must(routes.getSitting, { params: { id: sitting.id } })).toEqual(sitting);
   });

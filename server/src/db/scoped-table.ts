@@ -85,6 +85,17 @@ export class ScopedTable<T extends Owned> {
     return done.affected === 1;
   }
 
+  /** Changes a row that has no version. @returns false when it is not there. */
+  async set(id: string, change: Change<T>): Promise<boolean> {
+    const done = await this.rows
+      .createQueryBuilder()
+      .update()
+      .set(change as never)
+      .where(this.mine({ id } as Partial<T>))
+      .execute();
+    return done.affected === 1;
+  }
+
   async remove(where: Partial<T>): Promise<void> {
     await this.rows.delete(this.mine(where));
   }

@@ -1,4 +1,4 @@
-import type { Goal, TechniqueId } from '@nuvrah/core';
+import type { Goal, PersonFact, TechniqueId } from '@nuvrah/core';
 
 /** The made-up river town of Orrin's Quay: nobody in it exists. */
 
@@ -39,6 +39,12 @@ export interface DemoStudent {
   readonly birthYear: number;
   readonly hand: 'left' | 'right';
   readonly tongueRolls?: boolean;
+  readonly experienced?: boolean;
+  readonly facts?: readonly {
+    readonly fact: PersonFact;
+    readonly dueInWeeks?: number;
+    readonly factNote?: string;
+  }[];
   readonly note: string;
   readonly capacity: {
     readonly daysAgo: DaysAgo;
@@ -105,6 +111,7 @@ const BY_DAYLIGHT: DemoPlan = {
 export const DEMO_STUDENTS: readonly DemoStudent[] = [
   {
     name: 'Bastien Quill',
+    facts: [{ fact: 'eyes', factNote: 'Glaucoma in the left eye.' }],
     birthYear: 1985,
     hand: 'right',
     note: 'Glass-blower, strong lungs. Glaucoma in the family and in his left eye: no long holds, no forceful breath.',
@@ -145,6 +152,7 @@ export const DEMO_STUDENTS: readonly DemoStudent[] = [
   },
   {
     name: 'Marisol Tenby',
+    facts: [{ fact: 'pregnancy', dueInWeeks: 16 }],
     birthYear: 1992,
     hand: 'right',
     note: 'Potter, 24 weeks pregnant. No holds at all, nothing forceful; sits on the low chair.',
@@ -158,6 +166,10 @@ export const DEMO_STUDENTS: readonly DemoStudent[] = [
   },
   {
     name: 'Old Pell Ardwick',
+    facts: [
+      { fact: 'pressure-controlled', factNote: 'Tablets in the morning.' },
+      { fact: 'knees', factNote: 'Chair only.' },
+    ],
     birthYear: 1954,
     hand: 'right',
     note: 'Retired ferry pilot. Blood pressure controlled by tablets. Chair only.',
@@ -179,6 +191,7 @@ export const DEMO_STUDENTS: readonly DemoStudent[] = [
   },
   {
     name: 'Juno Abara',
+    facts: [{ fact: 'panic', factNote: 'Before solos.' }],
     birthYear: 2004,
     hand: 'left',
     note: 'Choir alto, left-handed. Panicky before solos: no long holds, eyes may stay open.',
@@ -198,6 +211,7 @@ export const DEMO_STUDENTS: readonly DemoStudent[] = [
   },
   {
     name: 'Dov Lerner',
+    facts: [{ fact: 'reflux' }],
     plans: [BY_DAYLIGHT],
     birthYear: 1971,
     hand: 'right',
@@ -232,6 +246,8 @@ export const DEMO_STUDENTS: readonly DemoStudent[] = [
   },
   {
     name: 'Hesper Vane',
+    facts: [{ fact: 'asthma', factNote: 'Reliever in her bag.' }],
+    experienced: true,
     birthYear: 1988,
     hand: 'right',
     note: 'Beekeeper, asthma, three years of practice, on the way from 5:0:10 to 8:0:16. Reliever within reach.',

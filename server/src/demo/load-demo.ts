@@ -63,7 +63,17 @@ const daysBefore = (now: Date, days: number): DateTime =>
 
 async function addStudent(store: InstructorStore, demo: DemoStudent, now: Date): Promise<void> {
   const studentId = randomUUID();
-  const { name, birthYear, hand, tongueRolls = null, note, capacity, screenedDaysAgo } = demo;
+  const {
+    name,
+    birthYear,
+    hand,
+    tongueRolls = null,
+    experienced = false,
+    facts = [],
+    note,
+    capacity,
+    screenedDaysAgo,
+  } = demo;
   const createdAt = daysBefore(now, 60).toJSDate();
   await store.students.add({
     id: studentId,
@@ -72,10 +82,24 @@ async function addStudent(store: InstructorStore, demo: DemoStudent, now: Date):
     birthYear,
     hand,
     tongueRolls,
+    experienced,
     note,
     archivedAt: null,
     createdAt,
   });
+  for (const { fact, dueInWeeks, factNote = '' } of facts) {
+    const due = dueInWeeks === undefined ? null : daysBefore(now, -7 * dueInWeeks).toFormat('yyyy-MM-dd');
+    await store.facts.add({
+      id: randomUUID(),
+      studentId,
+      fact,
+      since: null,
+      until: null,
+      due,
+      note: factNote,
+      createdAt,
+    });
+  }
   const [inhale, exhale, hold, emptyHold] = capacity.seconds;
   const checkedOn = daysBefore(now, capacity.daysAgo).toFormat('yyyy-MM-dd');
   await store.capacityChecks.add({

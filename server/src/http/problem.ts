@@ -99,6 +99,15 @@ export const needsPaperScreening = (needs: NeedsScreening): RequestProblem =>
     detail: `This session has ${describeNeeds(needs)}. Record that this student was screened on paper before leading holds over 2 s, locks or strokes.`,
   });
 
+/** "No" cannot be dismissed. */
+export const screenedOut = (reasons: readonly string[]): RequestProblem =>
+  new RequestProblem({
+    status: 409,
+    code: 'screened-out',
+    title: 'Not for this student',
+    detail: `${reasons.join(' ')} Change it on the Bench before leading.`,
+  });
+
 export const idTaken = (): RequestProblem =>
   new RequestProblem({
     status: 409,

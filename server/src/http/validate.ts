@@ -31,7 +31,15 @@ export const prepare = (...schemas: readonly TSchema[]): void => schemas.forEach
 export function parse<S extends TSchema>(schema: S, value: unknown): Static<S> {
   const validator = validatorOf(schema);
   if (validator(value)) return value as Static<S>;
-  throw invalidRequest((validator.errors ?? []).map(describeError));
+  throw invalidRequest(telling(validator.errors ?? []).map(describeError));
+}
+
+/** What may also be null is said once: neither that it is not null, nor that no choice fitted. */
+function telling(errors: readonly ErrorObject[]): readonly ErrorObject[] {
+  const ofNull = ({ keyword, params }: ErrorObject): boolean =>
+    keyword === 'anyOf' || (keyword === 'type' && (params as { type: unknown }).type === 'null');
+  const kept = errors.filter((error) => !ofNull(error));
+  return kept.length > 0 ? kept : errors;
 }
 
 function describeError(error: ErrorObject): NonNullable<Problem['errors']>[number] {

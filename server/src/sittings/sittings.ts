@@ -1,12 +1,20 @@
 import { isDeepStrictEqual } from 'node:util';
 import { routes, type BodyOf, type Sitting } from '@nuvrah/contract';
-import { compileSession, leadGate, resolveConventions, sessionFromChecked } from '@nuvrah/core';
+import {
+  compileSession,
+  describeFinding,
+  leadGate,
+  resolveConventions,
+  screen,
+  sessionFromChecked,
+  studentOnDay,
+} from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
-import { instructorById } from '../accounts/accounts.js';
+import { instructorById, localDay } from '../accounts/accounts.js';
 import type { SittingPassageRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
-import { idTaken, needsPaperScreening, notFound, staleVersion } from '../http/problem.js';
+import { idTaken, needsPaperScreening, notFound, screenedOut, staleVersion } from '../http/problem.js';
 import { getSession, refuseImpossible } from '../sessions/sessions.js';
 import { getStudent } from '../students/students.js';
 import { variantsOf } from '../variants/variants.js';
@@ -44,11 +52,16 @@ export function implementSittings(implement: Implement, source: DataSource, now:
     if (session.version !== body.sessionVersion)
       throw staleVersion({ id: session.id, version: session.version });
     const student = await getStudent(store, session.studentId);
-    const { conventions: profile } = await instructorById(source, store.instructorId);
+    const instructor = await instructorById(source, store.instructorId);
+    const { conventions: profile } = instructor;
     // What was true when it was saved may not be any more.
     await refuseImpossible(store, profile, student, session.document);
     const document = sessionFromChecked(session.document);
-    const gate = leadGate(compileSession(document, student, profile), student.paperScreening !== null);
+    const timeline = compileSession(document, student, profile);
+    const findings = screen(document, timeline, studentOnDay(student, localDay(instructor, now())), profile);
+    const forbidden = findings.filter(({ level }) => level === 'no');
+    if (forbidden.length > 0) throw screenedOut(forbidden.map(describeFinding));
+    const gate = leadGate(timeline, student.paperScreening !== null);
     if (!gate.open) throw needsPaperScreening(gate.needs);
     const added = await store.sittings.addIfNew({
       id: body.id,

@@ -2,9 +2,11 @@ import { randomUUID } from 'node:crypto';
 import { routes, type Student, type StudentLine } from '@nuvrah/contract';
 import type { DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
+import type { StudentFactRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
 import { KeptAnswers } from '../http/kept-answers.js';
+import { toFact } from './facts.js';
 import { invalidRequest, notFound, staleVersion } from '../http/problem.js';
 
 interface StudentLineRow {
@@ -25,6 +27,7 @@ interface StudentLineRow {
 interface StudentRow extends StudentLineRow {
   readonly version: number;
   readonly tongueRolls: boolean | null;
+  readonly experienced: boolean;
   readonly note: string;
   readonly capacityId: string;
   readonly screeningId: string;
@@ -57,7 +60,7 @@ const FROM_STUDENTS = `
 export const STUDENT_LIST_SQL = `SELECT ${LINE_COLUMNS} ${FROM_STUDENTS} ORDER BY student.name, student.id`;
 
 const ONE_STUDENT_SQL = `
-SELECT ${LINE_COLUMNS}, student.version, student.tongue_rolls AS "tongueRolls", student.note, capacity.id AS "capacityId",
+SELECT ${LINE_COLUMNS}, student.version, student.tongue_rolls AS "tongueRolls", student.experienced, student.note, capacity.id AS "capacityId",
        screening.id AS "screeningId", screening.note AS "screeningNote"
        ${FROM_STUDENTS} AND student.id = $2`;
 
@@ -82,8 +85,20 @@ const toCapacity = ({
 }: StudentLineRow): StudentLine['capacity'] =>
   checkedOn === null ? null : { checkedOn, inhale, exhale, hold, emptyHold };
 
-function toStudent(row: StudentRow): Student {
-  const { id, version, name, birthYear, hand, tongueRolls, note, archived, sittings, screenedOn } = row;
+function toStudent(row: StudentRow, facts: readonly StudentFactRow[]): Student {
+  const {
+    id,
+    version,
+    name,
+    birthYear,
+    hand,
+    tongueRolls,
+    experienced,
+    note,
+    archived,
+    sittings,
+    screenedOn,
+  } = row;
   const capacity = toCapacity(row);
   return {
     id,
@@ -92,10 +107,12 @@ function toStudent(row: StudentRow): Student {
     birthYear,
     hand,
     tongueRolls,
+    experienced,
     note,
     archived,
     capacity: capacity && { id: row.capacityId, ...capacity },
     paperScreening: screenedOn === null ? null : { id: row.screeningId, screenedOn, note: row.screeningNote },
+    facts: facts.map(toFact),
     sittings,
   };
 }
@@ -115,7 +132,10 @@ async function revisionOf(store: InstructorStore): Promise<string> {
 export async function getStudent(store: InstructorStore, id: string): Promise<Student> {
   const [row] = await store.query<StudentRow>(ONE_STUDENT_SQL, id);
   if (!row) throw notFound('student');
-  return toStudent(row);
+  return toStudent(
+    row,
+    await store.facts.list({ studentId: id }, { order: { createdAt: 'DESC', id: 'ASC' } }),
+  );
 }
 
 export function implementStudents(implement: Implement, source: DataSource, now: () => Date): void {

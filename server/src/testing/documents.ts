@@ -24,6 +24,7 @@ export const aStudent = {
   birthYear: 1980,
   hand: 'left',
   tongueRolls: null,
+  experienced: false,
   note: '',
 } as const;
 

@@ -10,7 +10,7 @@ export class FirstSlice1790000000000 implements MigrationInterface {
 
   async down(runner: QueryRunner): Promise<void> {
     await runner.query(
-      `DROP TABLE web_session, sitting_passage, sitting, technique_variant, session, paper_screening, capacity_check, student, instructor`,
+      `DROP TABLE web_session, sitting_passage, sitting, technique_variant, session, paper_screening, capacity_check, student_fact, student, instructor`,
     );
     await runner.query('DROP FUNCTION count_students_revision');
   }
@@ -57,6 +57,7 @@ CREATE TABLE student (
   birth_year integer NOT NULL,
   hand text NOT NULL,
   tongue_rolls boolean,
+  experienced boolean NOT NULL DEFAULT false,
   note text NOT NULL,
   archived_at timestamptz,
   created_at timestamptz NOT NULL DEFAULT now(),
@@ -66,6 +67,22 @@ CREATE TABLE student (
 );
 
 CREATE INDEX student_list_index ON student (instructor_id, name);
+
+CREATE TABLE student_fact (
+  id uuid NOT NULL,
+  instructor_id uuid NOT NULL,
+  student_id uuid NOT NULL,
+  fact text NOT NULL,
+  since date,
+  until date,
+  due date,
+  note text NOT NULL,
+  created_at timestamptz NOT NULL DEFAULT now(),
+  CONSTRAINT student_fact_order_check CHECK (until >= since),
+  CONSTRAINT student_fact_pk PRIMARY KEY (id)
+);
+
+CREATE INDEX student_fact_of_student_index ON student_fact (student_id, created_at);
 
 CREATE TABLE capacity_check (
   id uuid NOT NULL,
@@ -183,6 +200,12 @@ CREATE INDEX web_session_expire_index ON web_session (expire);
 
 ALTER TABLE student ADD CONSTRAINT student_instructor_fk
   FOREIGN KEY (instructor_id) REFERENCES instructor(id) ON DELETE CASCADE;
+
+ALTER TABLE student_fact ADD CONSTRAINT student_fact_instructor_fk
+  FOREIGN KEY (instructor_id) REFERENCES instructor(id) ON DELETE CASCADE;
+
+ALTER TABLE student_fact ADD CONSTRAINT student_fact_student_fk
+  FOREIGN KEY (student_id) REFERENCES student(id) ON DELETE CASCADE;
 
 ALTER TABLE capacity_check ADD CONSTRAINT capacity_check_instructor_fk
   FOREIGN KEY (instructor_id) REFERENCES instructor(id) ON DELETE CASCADE;

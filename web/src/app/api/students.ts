@@ -5,6 +5,7 @@ import {
   type CapacityCheck,
   type PaperScreening,
   type Student,
+  type StudentFact,
   type StudentFields,
   type StudentLine,
 } from '@nuvrah/contract';
@@ -30,13 +31,21 @@ export class Students {
 
   /** Saves over the version that was read; a stale one is refused. */
   change(student: Student, change: Partial<StudentFields & { archived: boolean }>): Observable<Student> {
-    const { version, name, birthYear, hand, tongueRolls, note, archived } = student;
-    const body = { version, name, birthYear, hand, tongueRolls, note, archived, ...change };
+    const { version, name, birthYear, hand, tongueRolls, experienced, note, archived } = student;
+    const body = { version, name, birthYear, hand, tongueRolls, experienced, note, archived, ...change };
     return this.api.call(routes.changeStudent, { params: { id: student.id }, body });
   }
 
   addCapacity(id: string, body: BodyOf<typeof routes.addCapacityCheck>): Observable<CapacityCheck> {
     return this.api.call(routes.addCapacityCheck, { params: { id }, body });
+  }
+
+  addFact(student: string, body: BodyOf<typeof routes.addFact>): Observable<StudentFact> {
+    return this.api.call(routes.addFact, { params: { id: student }, body });
+  }
+
+  changeFact({ id, ...body }: StudentFact): Observable<StudentFact> {
+    return this.api.call(routes.changeFact, { params: { id }, body });
   }
 
   addScreening(id: string, body: BodyOf<typeof routes.addPaperScreening>): Observable<PaperScreening> {

@@ -18,9 +18,11 @@ import {
   newPassage,
   PHASE_KINDS,
   removePassage,
+  screen,
   resolveConventions,
   seconds,
   startingSide,
+  studentOnDay,
   techniqueName,
   techniqueOf,
   withFittedParts,
@@ -45,6 +47,7 @@ import { BreathScore } from '../score/breath-score';
 import { ConventionFields } from '../shelf/convention-fields';
 import { BreathForm } from './breath-form';
 import { DressingForm } from './dressing-form';
+import { FindingList } from './finding-list';
 import { FitPanel } from './fit-panel';
 import { HoldForm } from './hold-form';
 import { NumberField } from './number-field';
@@ -68,6 +71,7 @@ import type { Pick } from './technique-picker';
     BreathScore,
     ConventionFields,
     DressingForm,
+    FindingList,
     FitPanel,
     HoldForm,
     LoadingNote,
@@ -134,6 +138,14 @@ export class BenchPage {
     const gate = timeline && leadGate(timeline, (this.student()?.paperScreening ?? null) !== null);
     return gate && !gate.open ? describeNeeds(gate.needs) : null;
   });
+
+  /** What is known of the student against what is written, today. */
+  protected readonly findings = computed(() => {
+    const [session, student, timeline] = [this.draft.session(), this.student(), this.timeline()];
+    if (!session || !student || !timeline || this.draft.problems().length > 0) return [];
+    return screen(session, timeline, studentOnDay(student, this.account.required().today), this.profile());
+  });
+  protected readonly passageNames = computed(() => new Map(this.list().map(({ id, name }) => [id, name])));
 
   private readonly chosen = signal(0);
   protected readonly passageIndex = computed(() =>

@@ -11,10 +11,14 @@ import {
   formatClock,
   leadGate,
   resolveConventions,
+  screen,
   sessionFromChecked,
+  strictestLevel,
+  studentOnDay,
   techniqueOf,
 } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
+import { FindingList } from '../bench/finding-list';
 import { Variants } from '../api/variants';
 import { dayInWords } from '../shell/dates';
 import { PaperScreeningForm } from '../students/paper-screening-form';
@@ -22,7 +26,7 @@ import { PaperScreeningForm } from '../students/paper-screening-form';
 /** Before leading: what will be done, what must be true first, and the button. */
 @Component({
   selector: 'nv-lead-ready',
-  imports: [MatButtonModule, PaperScreeningForm, RouterLink],
+  imports: [FindingList, MatButtonModule, PaperScreeningForm, RouterLink],
   host: { '(document:keydown)': 'key($event)' },
   template: `
     <header>
@@ -40,7 +44,12 @@ import { PaperScreeningForm } from '../students/paper-screening-form';
         </li>
       }
     </ol>
-    @if (gate(); as gate) {
+    @if (findings().length > 0) {
+      <nv-finding-list [findings]="findings()" [names]="passageNames()" />
+    }
+    @if (forbidden()) {
+      <p class="notice no">This cannot be led for {{ student().name }} as it is. Change it on the Bench.</p>
+    } @else if (gate(); as gate) {
       @if (gate.open) {
         <div class="begin">
           <button matButton="filled" class="start" type="button" [disabled]="busy()" (click)="begin.emit()">
@@ -135,6 +144,16 @@ export class LeadReady {
   protected readonly total = computed(() => describeTotal(this.timeline()));
   protected readonly gate = computed(() => leadGate(this.timeline(), this.student().paperScreening !== null));
 
+  protected readonly findings = computed(() => {
+    const { conventions, today } = this.account.required();
+    return screen(this.document(), this.timeline(), studentOnDay(this.student(), today), conventions);
+  });
+  /** "No" cannot be dismissed. */
+  protected readonly forbidden = computed(() => strictestLevel(this.findings()) === 'no');
+  protected readonly passageNames = computed(
+    () => new Map(this.passages().map(({ id, name }) => [id, name])),
+  );
+
   protected readonly passages = computed(() => {
     const { conventions: profile, naming } = this.account.required();
     const session = this.document();
@@ -155,7 +174,7 @@ export class LeadReady {
   protected key(event: KeyboardEvent): void {
     const typing =
       event.target instanceof Element && event.target.closest('input, textarea, button, a, select');
-    if (event.key !== ' ' || typing || !this.gate().open) return;
+    if (event.key !== ' ' || typing || !this.gate().open || this.forbidden()) return;
     event.preventDefault();
     this.begin.emit();
   }

@@ -36,7 +36,7 @@ describe('the student form', () => {
   it('hands on what was typed', async () => {
     await fill(' Ada Reed ', '1980');
     expect(saved).toEqual([
-      { name: 'Ada Reed', birthYear: 1980, hand: 'right', tongueRolls: null, note: '' },
+      { name: 'Ada Reed', birthYear: 1980, hand: 'right', tongueRolls: null, experienced: false, note: '' },
     ]);
   });
 

@@ -41,6 +41,13 @@ const FIRST_BIRTH_YEAR = 1900;
           <mat-option [value]="false">does not roll</mat-option>
         </mat-select>
       </mat-form-field>
+      <mat-form-field>
+        <mat-label>Earlier practice</mat-label>
+        <mat-select formControlName="experienced">
+          <mat-option [value]="false">none on record</mat-option>
+          <mat-option [value]="true">has practised before</mat-option>
+        </mat-select>
+      </mat-form-field>
       <mat-form-field class="wide">
         <mat-label>Note</mat-label>
         <textarea matInput formControlName="note" rows="3" maxlength="2000"></textarea>
@@ -97,6 +104,7 @@ export class StudentForm {
     }),
     hand: new FormControl<'left' | 'right'>('right', { nonNullable: true }),
     tongueRolls: new FormControl<boolean | null>(null),
+    experienced: new FormControl(false, { nonNullable: true }),
     note: new FormControl('', { nonNullable: true }),
   });
   protected readonly changed = signal(false);
@@ -121,8 +129,8 @@ export class StudentForm {
   protected submit(): void {
     this.form.markAllAsTouched();
     if (this.form.invalid) return;
-    const { name, birthYear, hand, tongueRolls, note } = this.form.getRawValue();
-    this.save.emit({ name: name.trim(), birthYear: Number(birthYear), hand, tongueRolls, note });
+    const { name, birthYear, hand, tongueRolls, experienced, note } = this.form.getRawValue();
+    this.save.emit({ name: name.trim(), birthYear: Number(birthYear), hand, tongueRolls, experienced, note });
   }
 
   private checkYear(text: string): { year: true } | null {

@@ -12,6 +12,7 @@ import { SessionTable } from '../bench/session-table';
 import { firstSessionFor } from '../bench/first-session';
 import { dayInWords } from '../shell/dates';
 import { CapacityForm } from './capacity-form';
+import { FactList } from './fact-list';
 import { PaperScreeningForm } from './paper-screening-form';
 import { StudentForm } from './student-form';
 
@@ -20,6 +21,7 @@ import { StudentForm } from './student-form';
   selector: 'nv-student-page',
   imports: [
     CapacityForm,
+    FactList,
     LoadingNote,
     MatButtonModule,
     PaperScreeningForm,
@@ -61,6 +63,10 @@ import { StudentForm } from './student-form';
             <nv-capacity-form [student]="student" (recorded)="page.again()" />
           </section>
         </div>
+        <section aria-labelledby="known">
+          <h2 id="known">What to know before leading</h2>
+          <nv-fact-list [student]="student" (changed)="page.again()" />
+        </section>
         <section aria-labelledby="sessions">
           <div class="page-head">
             <h2 id="sessions">Sessions</h2>
@@ -80,7 +86,7 @@ import { StudentForm } from './student-form';
             @if (student.paperScreening; as screening) {
               Screened on paper on {{ dayInWords(screening.screenedOn) }}. {{ screening.note }}
             } @else {
-              Not screened on paper: sessions with a hold over 2 s cannot be led yet.
+              Not screened on paper: sessions with a hold over 2 s, locks or strokes cannot be led yet.
             }
           </p>
           <nv-paper-screening-form [studentId]="student.id" (recorded)="page.again()" />

@@ -39,10 +39,12 @@ export const student: Student = {
   birthYear: 1988,
   hand: 'right',
   tongueRolls: null,
+  experienced: false,
   note: '',
   archived: false,
   capacity: { id: ids.natural, checkedOn: '2026-03-01', inhale: 10, exhale: 13, hold: 14, emptyHold: null },
   paperScreening: null,
+  facts: [],
   sittings: 7,
 };
 

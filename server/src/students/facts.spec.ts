@@ -1,0 +1,79 @@
+import { randomUUID } from 'node:crypto';
+import { routes, type Problem, type StudentFact } from '@nuvrah/contract';
+import { newPassage, type SessionJson } from '@nuvrah/core';
+import { addStudentWithSession, documentOf } from '../testing/documents.js';
+import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
+
+describe('what is known of a student', () => {
+  let server: TestServer;
+  let client: TestClient;
+  beforeAll(async () => (server = await startTestServer()));
+  beforeEach(async () => (client = await server.instructor()));
+  afterAll(() => server.close());
+
+  const fact = (of: StudentFact['fact'], change: Partial<StudentFact> = {}): StudentFact => ({
+    id: randomUUID(),
+    fact: of,
+    since: null,
+    until: null,
+    due: null,
+    note: '',
+    ...change,
+  });
+  const pointers = (body: unknown): string[] => (body as Problem).errors?.map(({ pointer }) => pointer) ?? [];
+
+  it('is put on record once, ended, and stays to be seen', async () => {
+    const { student } = await addStudentWithSession(client);
+    const params = { id: student.id };
+    const body = fact('vertigo', { since: '2026-01-05', note: 'On turning.' });
+    await client.must(routes.addFact, { params, body });
+    await client.must(routes.addFact, { params, body });
+    expect((await client.must(routes.getStudent, { params })).facts).toEqual([body]);
+    const { id, ...change } = { ...body, until: '2026-02-01' };
+    await client.must(routes.changeFact, { params: { id }, body: change });
+    expect((await client.must(routes.getStudent, { params })).facts).toEqual([{ id, ...change }]);
+  });
+
+  it('is refused at the field when it contradicts what is there, ends before it begins or is unknown', async () => {
+    const { student } = await addStudentWithSession(client);
+    const add = (body: StudentFact) => client.call(routes.addFact, { params: { id: student.id }, body });
+    await add(fact('pressure-controlled'));
+    for (const [body, pointer] of [
+      [fact('pressure-high'), '/fact'],
+      [fact('heart', { since: '2026-03-02', until: '2026-03-01' }), '/until'],
+      [fact('heart', { due: '2026-03-01' }), '/due'],
+      [fact('levitation' as 'heart'), '/fact'],
+      [fact('heart', { since: 'yesterday' }), '/since'],
+    ] as const) {
+      const refused = await add(body);
+      expect([refused.status, ...pointers(refused.body)]).toEqual([422, pointer]);
+    }
+    expect((await client.must(routes.getStudent, { params: { id: student.id } })).facts.length).toBe(1);
+  });
+
+  it('keeps a session from being led that is not for this student, whatever is screened on paper', async () => {
+    const document = {
+      ...documentOf(),
+      passages: [newPassage('kapalabhati', randomUUID())],
+    } as unknown as SessionJson;
+    const { student, session } = await addStudentWithSession(client, document);
+    const params = { id: student.id };
+    await client.must(routes.addPaperScreening, { params, body: { screenedOn: '2026-03-01', note: '' } });
+    const begin = () =>
+      client.call(routes.beginSitting, {
+        body: { id: randomUUID(), sessionId: session.id, sessionVersion: 1 },
+      });
+    expect((await begin()).status).toBe(201);
+    const body = fact('seizures');
+    await client.must(routes.addFact, { params, body });
+    const refused = await begin();
+    expect([refused.status, refused.body.code]).toEqual([409, 'screened-out']);
+    expect(refused.body.detail).toContain(
+      'Seizures · forceful breathing. Over-breathing and long holds can bring on a seizure.',
+    );
+    // What is over is over.
+    const { id, ...ended } = { ...body, until: '2000-01-01' };
+    await client.must(routes.changeFact, { params: { id }, body: ended });
+    expect((await begin()).status).toBe(201);
+  });
+});

@@ -1,0 +1,99 @@
+import type { HttpTestingController } from '@angular/common/http/testing';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { API_ROOT, type StudentFact } from '@nuvrah/contract';
+import { dayInWords } from '../shell/dates';
+import { configure, ids, student } from '../testing/fixtures';
+import { FactList } from './fact-list';
+
+const fact = (change: Partial<StudentFact>): StudentFact => ({
+  id: ids.session,
+  fact: 'asthma',
+  since: null,
+  until: null,
+  due: null,
+  note: '',
+  ...change,
+});
+
+describe('what is known of a student', () => {
+  let http: HttpTestingController;
+  let fixture: ComponentFixture<FactList>;
+  let page: HTMLElement;
+  let changed: number;
+
+  beforeEach(() => {
+    http = configure();
+    changed = 0;
+    fixture = TestBed.createComponent(FactList);
+    fixture.componentInstance.changed.subscribe(() => changed++);
+  });
+  function show(...facts: StudentFact[]): void {
+    fixture.componentRef.setInput('student', { ...student, facts });
+    fixture.detectChanges();
+    page = fixture.nativeElement as HTMLElement;
+  }
+  const rows = (): string[] =>
+    [...page.querySelectorAll('li')].map((row) => row.textContent.replace(/\s+/g, ' ').trim());
+  const choose = (value: string): void => {
+    const select = page.querySelector('select') as HTMLSelectElement;
+    select.value = value;
+    select.dispatchEvent(new Event('change'));
+    fixture.detectChanges();
+  };
+  const submit = (): void => {
+    page.querySelector('form')?.dispatchEvent(new Event('submit'));
+    fixture.detectChanges();
+  };
+
+  it('shows what is true first, then what was, with the weeks of a pregnancy', () => {
+    show(
+      fact({ id: ids.sitting, fact: 'vertigo', until: '2026-01-05' }),
+      fact({ fact: 'pregnancy', due: '2026-06-30' }),
+    );
+    expect(rows()[0]).toContain(`pregnant due ${dayInWords('2026-06-30')}, 24 weeks now`);
+    expect(rows()[1]).toContain(`vertigo until ${dayInWords('2026-01-05')}`);
+    expect(page.querySelectorAll('li button').length).toBe(1);
+  });
+
+  it('puts a fact on record, asks what is meant when nothing was chosen, and keeps what was typed when refused', () => {
+    show();
+    submit();
+    expect(page.querySelector('[role=alert]')?.textContent).toContain('Choose what is true');
+    choose('pregnancy');
+    (page.querySelector('[aria-label="due date"]') as HTMLInputElement).value = '2026-06-30';
+    (page.querySelector('[aria-label="note on the fact"]') as HTMLInputElement).value = 'Second one.';
+    submit();
+    const request = http.expectOne(`${API_ROOT}/students/${ids.student}/facts`);
+    expect(request.request.body).toEqual(
+      jasmine.objectContaining({
+        fact: 'pregnancy',
+        since: null,
+        until: null,
+        due: '2026-06-30',
+        note: 'Second one.',
+      }),
+    );
+    const errors = [
+      { pointer: '/fact', detail: 'This is on record for these days already: change that entry.' },
+    ];
+    request.flush(
+      { type: '', title: '', status: 422, detail: 'no', code: 'invalid-request', errors },
+      { status: 422, statusText: 'no' },
+    );
+    fixture.detectChanges();
+    expect(page.querySelector('[role=alert]')?.textContent).toContain('change that entry');
+    expect((page.querySelector('[aria-label="note on the fact"]') as HTMLInputElement).value).toBe(
+      'Second one.',
+    );
+    expect(changed).toBe(0);
+  });
+
+  it('ends a fact today and never before it began', () => {
+    show(fact({ since: '2026-03-01' }));
+    (page.querySelector('li button') as HTMLButtonElement).click();
+    const request = http.expectOne(`${API_ROOT}/student-facts/${ids.session}`);
+    expect((request.request.body as StudentFact).until).toBe('2026-03-10');
+    request.flush(fact({ since: '2026-03-01', until: '2026-03-10' }));
+    expect(changed).toBe(1);
+  });
+});
