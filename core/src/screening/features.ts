@@ -29,7 +29,6 @@ export interface Measures {
   /** Minutes of exhales twice their inhales or longer. */
   readonly doubleExhaleMinutes: number;
   /** Minutes. */
-  readonly minutes: number;
   readonly raisedArm: number;
   readonly oneNostril: number;
   readonly coolingMinutes: number;
@@ -38,7 +37,6 @@ export interface Measures {
   readonly rate: number;
   readonly forceful: number;
   readonly rapid: number;
-  readonly abdomen: number;
   readonly tension: number;
   readonly locks: number;
   readonly chinLock: number;
@@ -80,7 +78,6 @@ export const MEASURE_NAMES: Readonly<Record<MeasureId, readonly [name: string, u
   exhaleToInhale: ['exhale to inhale', 'times'],
   longExhaleMinutes: ['exhales longer than inhales', 'min'],
   doubleExhaleMinutes: ['exhales twice the inhale', 'min'],
-  minutes: ['length', 'min'],
   raisedArm: ['raised arm', 'min'],
   oneNostril: ['through one nostril', 'min'],
   coolingMinutes: ['cooling', 'min'],
@@ -88,7 +85,6 @@ export const MEASURE_NAMES: Readonly<Record<MeasureId, readonly [name: string, u
   rate: ['strokes', 'a minute'],
   forceful: ['forceful breathing', ''],
   rapid: ['rapid breathing', ''],
-  abdomen: ['work of the belly', ''],
   tension: ['tensing the body', ''],
   locks: ['locks', ''],
   chinLock: ['chin lock', ''],
@@ -139,7 +135,7 @@ export function measureSession(
     const span = timeline.passages[index];
     return {
       ...measurePosture(passage),
-      ...measureTechnique(passage),
+      ...measureTechnique(passage, span),
       ...measureHolds(passage, events, conventions),
       ...measureBreaths(events),
       ...measureStrokes(passage),
@@ -168,19 +164,18 @@ function measurePosture(passage: Passage) {
 
 const hums = (passage: Passage): boolean => passage.kind === 'counted' && passage.dressing.hum !== 'none';
 
-function measureTechnique(passage: Passage) {
+function measureTechnique(passage: Passage, span: PassageSpan | undefined) {
   const { features } = techniqueOf(passage.technique);
   const counted = passage.kind === 'counted' ? passage : null;
-  const oneSide = counted?.route === 'one-sided' ? counted.startsOn : null;
+  // The side may come from a convention or the goal: the timeline knows which it is.
+  const oneSide = counted?.route === 'one-sided' ? span?.rounds?.startsOn : null;
   const turns = passage.kind === 'strokes' ? passage.turns : [];
   const through = counted?.inhaleThrough ?? 'nose';
   return {
     tension: flag(features.includes('tension') || counted?.dressing.tension === true),
     rightEntry: flag(counted?.route === 'right-entry'),
     rightOnly: flag(oneSide === 'right' || (turns.length === 1 && turns[0] === 'right')),
-    leftOnly: flag(
-      oneSide === 'left' || oneSide === 'convention' || (turns.length === 1 && turns[0] === 'left'),
-    ),
+    leftOnly: flag(oneSide === 'left' || (turns.length === 1 && turns[0] === 'left')),
     mouthInhale: flag(through !== 'nose'),
     teeth: flag(through === 'teeth'),
     rolledTongue: flag(through === 'rolled-tongue'),
@@ -189,7 +184,6 @@ function measureTechnique(passage: Passage) {
     throat: flag(counted?.dressing.throatSound === true),
     hum: flag(hums(passage)),
     notQuiet: flag(!features.includes('quiet')),
-    abdomen: flag(features.includes('abdomen')),
   };
 }
 
@@ -266,9 +260,8 @@ function measureMinutes(passage: Passage, span: PassageSpan | undefined, events:
   const minutes = span ? (span.to - span.from) / 60_000 : 0;
   const lengthOf = (which: (event: TimelineEvent) => boolean): number =>
     events.filter(which).reduce((sum, { from, to }) => sum + to - from, 0) / 60_000;
-  const technique = measureTechnique(passage);
+  const technique = measureTechnique(passage, span);
   return {
-    minutes,
     raisedArm: span?.raised ? lengthOf(({ section }) => section !== 'closing') : 0,
     oneNostril:
       span?.raised === 'nose' ? lengthOf(({ section }) => section === 'rounds' || section === 'own-pace') : 0,

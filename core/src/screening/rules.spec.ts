@@ -120,13 +120,11 @@ const MAKE: Readonly<Record<MeasureId, (value: number) => Passage[]>> = {
   leftOnlyMinutes: (v) => [
     passageOf('left-resting', 'counted', { byAttention: true, cycles: Math.round(v * 6) }),
   ],
-  minutes: (v) => [passageOf('breath-watching', 'natural', { length: seconds(v * 60) })],
   raisedArm: (v) => [entry({ cycles: Math.round(v * 6) - 1 })],
   oneNostril: (v) => [v === 0 ? plain() : entry({ cycles: Math.round(v * 6) })],
   rate: (v) => [v === 0 ? plain() : passageOf('kapalabhati', 'strokes', { rate: v })],
   forceful: only('bhastrika'),
   rapid: (v) => [passageOf('bhastrika', 'strokes', { rate: v > 0 ? 30 : 29 })],
-  abdomen: only('kapalabhati'),
   tension: only('tense-release'),
   locks: (v) => [v > 0 ? locked('internalHold', 'root') : locked('internalHold')],
   chinLock: (v) => [v > 0 ? locked('internalHold', 'chin') : locked('internalHold', 'root')],
@@ -300,6 +298,20 @@ describe('screening', () => {
     expect(findings([faster], withFact('beginner')).find(({ feature }) => feature === 'rate')?.value).toBe(
       80,
     );
+  });
+
+  it('knows the side that a convention or the goal gives to a one-sided breath', () => {
+    const session = {
+      ...sessionOf(passageOf('left-resting', 'counted', { startsOn: 'convention' })),
+      goal: 'energise' as const,
+    };
+    const found = screen(
+      session,
+      compileSession(session, { hand: 'right' }, conventions()),
+      withFact('pressure-high'),
+      conventions(),
+    );
+    expect(found.map(({ feature }) => feature)).toContain('rightOnly');
   });
 
   it('finds nothing against quiet breathing for a healthy grown-up', () => {

@@ -5,13 +5,6 @@ import type { MeasureId } from './features.js';
 export const LEVELS = ['no', 'clearance', 'change', 'care'] as const;
 export type FindingLevel = (typeof LEVELS)[number];
 
-export const LEVEL_WORDS: Readonly<Record<FindingLevel, string>> = {
-  no: 'not for this student',
-  clearance: 'only with a clinician’s clearance on file',
-  change: 'do this instead',
-  care: 'teach it, and say this',
-};
-
 /** Kinds of change that can lift a finding. */
 export type RemedyKind =
   | 'remove'

@@ -4,7 +4,6 @@ import {
   isHold,
   PHASE_KINDS,
   scaleRatio,
-  type Numbers,
   type PhaseCounts,
   type PhaseKind,
 } from '../ratio/index.js';
@@ -196,11 +195,3 @@ export function stepsOf(passage: CountedPassage, phaseCounts: PhaseCounts): numb
   );
   return phases.length * cyclesInOwnRound(passage);
 }
-
-/** A passage's numbers as they would be with other ones, its ramps standing still: what an easing leaves. */
-export const withNumbers = (passage: CountedPassage, numbers: Numbers): CountedPassage => ({
-  ...passage,
-  ratio: numbers.ratio,
-  base: numbers.base,
-  ramps: [],
-});

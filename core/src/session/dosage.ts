@@ -1,5 +1,5 @@
 import type { Conventions } from '../conventions/index.js';
-import { cycleCounts, PHASE_KINDS, isHold } from '../ratio/index.js';
+import { cycleCounts, isHold } from '../ratio/index.js';
 import { millis, type Counts, type Millis, type Seconds } from '../units/index.js';
 import { countsInCycle, halfMillisOf, planCycle, steppedValue, stepsOf } from './cycle.js';
 import type { CountedPassage, Side, StrokePassage } from './session.js';
@@ -121,11 +121,3 @@ export const rateInSet = ({ rate, rateRamp }: StrokePassage, set: number): numbe
 
 /** Turns of a whole passage: the unit in which strokes are led, paused and recorded. */
 export const turnsOf = ({ sets, turns }: StrokePassage): number => sets * turns.length;
-
-export const strokesOf = (passage: StrokePassage): number => turnsOf(passage) * passage.strokes;
-
-/** Phases whose counts are above zero. */
-export const phasesUsed = (passage: CountedPassage, conventions: Conventions) => {
-  const phaseCounts = countsInCycle(passage, 1, conventions);
-  return PHASE_KINDS.filter((kind) => phaseCounts[kind] > 0);
-};

@@ -1,5 +1,11 @@
 import { resolveConventions, type Conventions } from '../conventions/index.js';
-import { type NaturalPassage, type Passage, type Session, type Side } from '../session/index.js';
+import {
+  countsAtLimit,
+  type NaturalPassage,
+  type Passage,
+  type Session,
+  type Side,
+} from '../session/index.js';
 import { secondsToMillis, seconds } from '../units/index.js';
 import { endedAfter } from './changes.js';
 import { closingHand } from './fingers.js';
@@ -57,7 +63,7 @@ function writePassage(
     case 'natural':
       return writeNatural(score, index, passage, resumed);
     case 'strokes':
-      return writeStrokes(score, index, passage, holdsFollow(session, index), resumed);
+      return writeStrokes(score, index, passage, holdsFollow(session, index, score.conventions), resumed);
     case 'counted':
       return writeCounted(score, index, passage, session.goal, resumed);
   }
@@ -106,11 +112,10 @@ function writeNatural(
   });
 }
 
-/** Whether the next passage holds the breath for more than two seconds: strokes then ask for a longer rest. */
-function holdsFollow(session: Session, index: number): boolean {
+/** Whether the next passage comes to hold the breath for more than two seconds: strokes then ask for a longer rest. */
+function holdsFollow(session: Session, index: number, conventions: Conventions): boolean {
   const next = session.passages[index + 1];
   if (next?.kind !== 'counted') return false;
-  const { ratio, base, pace, openHold } = next;
-  const hold = (Math.max(ratio.internalHold, ratio.externalHold) * base) / ratio.inhale;
-  return openHold !== null || hold * pace > 2000;
+  const { internalHold, externalHold } = countsAtLimit(next, conventions);
+  return next.openHold !== null || Math.max(internalHold, externalHold) * next.pace > 2000;
 }

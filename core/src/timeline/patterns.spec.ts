@@ -231,6 +231,10 @@ describe('strokes', () => {
     expect(quiet([one])).toEqual([45]);
     expect(quiet([one, counted('1:1:2', 3)])).toEqual([60]);
     expect(quiet([one, counted('1:1', 3)])).toEqual([45]);
+    const ramps = [{ kind: 'step', of: 'internalHold', by: 1, every: 1, to: counts(5) }] as const;
+    expect(quiet([one, counted('4:1:4', 4, { ramps })]))
+      .withContext('a hold that grows')
+      .toEqual([60]);
     expect(quiet([{ ...one, quiet: seconds(70) }])).toEqual([70]);
   });
 
