@@ -1,2 +1,5 @@
+export * from './schema-parts.js';
+export * from './student-schemas.js';
+export * from './student-day.js';
 export * from './schemas.js';
 export * from './routes.js';

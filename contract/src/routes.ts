@@ -1,33 +1,40 @@
 import { Type, type Static, type TSchema } from '@sinclair/typebox';
+import { listOf, nothing, uuid } from './schema-parts.js';
 import {
   accountSchema,
-  capacityCheckSchema,
-  factChangeSchema,
-  listOf,
-  newCapacityCheckSchema,
-  newFactSchema,
-  newPaperScreeningSchema,
+  auditEventSchema,
+  newOverrulingSchema,
   newSessionSchema,
   newSittingSchema,
-  newStudentSchema,
   newVariantSchema,
-  nothing,
-  paperScreeningSchema,
+  overrulingSchema,
   passwordChangeSchema,
   preferencesSchema,
+  ruleBookSchema,
   sessionChangeSchema,
   signInSchema,
   sittingRecordSchema,
   sittingSchema,
   storedSessionSchema,
   storedVariantSchema,
+  variantChangeSchema,
+} from './schemas.js';
+import {
+  capacityCheckSchema,
+  clearanceChangeSchema,
+  clearanceSchema,
+  dayCheckSchema,
+  factChangeSchema,
+  newCapacityCheckSchema,
+  newClearanceSchema,
+  newDayCheckSchema,
+  newFactSchema,
+  newStudentSchema,
   studentChangeSchema,
   studentFactSchema,
   studentLineSchema,
   studentSchema,
-  uuid,
-  variantChangeSchema,
-} from './schemas.js';
+} from './student-schemas.js';
 
 /** Every address is below this. */
 export const API_ROOT = '/api/v1';
@@ -165,11 +172,26 @@ export const routes = {
     answer: capacityCheckSchema,
     status: 201,
   }),
-  addPaperScreening: route('post', '/students/:id/paper-screenings', {
-    summary: 'Record that the student was screened on paper',
-    body: newPaperScreeningSchema,
-    answer: paperScreeningSchema,
+  listCapacityChecks: route('get', '/students/:id/capacity-checks', {
+    summary: 'Every comfortable capacity of a student that was recorded, the oldest first',
+    answer: listOf(capacityCheckSchema),
+  }),
+  addDayCheck: route('post', '/students/:id/day-checks', {
+    summary: 'Record what is true of a student today; the same id again answers what is there',
+    body: newDayCheckSchema,
+    answer: dayCheckSchema,
     status: 201,
+  }),
+  addClearance: route('post', '/students/:id/clearances', {
+    summary: "Put a clinician's clearance on file; the same id again answers what is there",
+    body: newClearanceSchema,
+    answer: clearanceSchema,
+    status: 201,
+  }),
+  changeClearance: route('put', '/clearances/:id', {
+    summary: 'Change or end a clearance; a stale save is refused with what is stored now',
+    body: clearanceChangeSchema,
+    answer: clearanceSchema,
   }),
 
   addFact: route('post', '/students/:id/facts', {
@@ -182,6 +204,12 @@ export const routes = {
     summary: 'Change or end a fact; what was true on a past day stays',
     body: factChangeSchema,
     answer: studentFactSchema,
+  }),
+
+  removeFact: route('post', '/student-facts/:id/removal', {
+    summary: 'Take a fact off the record that was put there today by mistake; an older one is ended instead',
+    answer: nothing,
+    status: 204,
   }),
 
   listSessions: route('get', '/sessions', {
@@ -202,6 +230,19 @@ export const routes = {
     answer: storedSessionSchema,
   }),
 
+  addOverruling: route('post', '/sessions/:id/overrulings', {
+    summary:
+      'Overrule a "change" with a reason, or acknowledge a "care"; the same id again answers what is there',
+    body: newOverrulingSchema,
+    answer: overrulingSchema,
+    status: 201,
+  }),
+  withdrawOverruling: route('post', '/overrulings/:id/withdrawal', {
+    summary: 'Take a decision about a finding back',
+    answer: nothing,
+    status: 204,
+  }),
+
   listSittings: route('get', '/sittings', {
     summary: 'Sittings, newest first',
     query: ofStudent,
@@ -218,5 +259,15 @@ export const routes = {
     summary: 'Put what was really done on record',
     body: sittingRecordSchema,
     answer: sittingSchema,
+  }),
+
+  listAuditEvents: route('get', '/audit-events', {
+    summary: 'What was decided against a rule, and on whose word, newest first',
+    query: ofStudent,
+    answer: listOf(auditEventSchema),
+  }),
+  ruleBook: route('get', '/rule-book', {
+    summary: 'Whom the rules concern today, and whom they touched when they were led',
+    answer: ruleBookSchema,
   }),
 } as const;

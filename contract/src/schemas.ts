@@ -1,36 +1,23 @@
 import {
-  CAPACITY_RANGES,
   conventionsSchema,
+  FACT_NAMES,
+  LEVELS,
   oneOf,
-  PERSON_FACTS,
   sessionSchema,
   SIGN_IDS,
   unionByKind,
   variantSchema,
-  type CapacityPhase,
   type EasingRecord,
+  type FactId,
   type Naming,
   type PassageRecord,
-  type PersonFact,
-  type Side,
+  type Standing,
   type StrokeAirway,
   type TurnRecord,
 } from '@nuvrah/core';
-import { Type, type Static, type TSchema } from '@sinclair/typebox';
-
-const closed = { additionalProperties: false } as const;
-const object = <P extends Record<string, TSchema>>(properties: P) => Type.Object(properties, closed);
-const nullable = <T extends TSchema>(schema: T) => Type.Union([schema, Type.Null()]);
-
-export const uuid = Type.String({ format: 'uuid' });
-/** A calendar day in the instructor's time zone. */
-export const day = Type.String({ format: 'date' });
-const moment = Type.String({ format: 'date-time' });
-/** Versions count up from 1 with every change; a save names the one it was based on. */
-const version = Type.Integer({ minimum: 1, maximum: 2_000_000_000 });
-const text = (maxLength: number) => Type.String({ maxLength });
-const filledText = (maxLength: number) => Type.String({ minLength: 1, maxLength, pattern: '\\S' });
-const hand = oneOf<Side>(['left', 'right']);
+import { Type, type Static } from '@sinclair/typebox';
+import { day, hand, listOf, moment, nullable, object, text, uuid, version } from './schema-parts.js';
+import { dayCheckSchema } from './student-schemas.js';
 
 // Accounts
 
@@ -62,96 +49,32 @@ export const accountSchema = object({
 });
 export type Account = Static<typeof accountSchema>;
 
-// Students
-
-export const studentFields = {
-  name: filledText(120),
-  birthYear: Type.Integer({ minimum: 1900, maximum: 2100 }),
-  hand,
-  /** Whether the tongue rolls; null where it was never asked. */
-  tongueRolls: nullable(Type.Boolean()),
-  /** Whether earlier practice is on record: who has it is no beginner. */
-  experienced: Type.Boolean(),
-  note: text(2000),
-};
-export const newStudentSchema = object(studentFields);
-export type StudentFields = Static<typeof newStudentSchema>;
-
-export const studentChangeSchema = object({ version, ...studentFields, archived: Type.Boolean() });
-
-const secondsOf = (phase: CapacityPhase) =>
-  Type.Number({ minimum: CAPACITY_RANGES[phase].from, maximum: CAPACITY_RANGES[phase].to });
-
-const capacityFields = {
-  checkedOn: day,
-  inhale: secondsOf('inhale'),
-  exhale: secondsOf('exhale'),
-  hold: nullable(secondsOf('hold')),
-  emptyHold: nullable(secondsOf('emptyHold')),
-};
-export const newCapacityCheckSchema = object(capacityFields);
-export const capacityCheckSchema = object({ id: uuid, ...capacityFields });
-export type CapacityCheck = Static<typeof capacityCheckSchema>;
-export type Capacity = Static<typeof newCapacityCheckSchema>;
-
-const paperScreeningFields = { screenedOn: day, note: text(2000) };
-export const newPaperScreeningSchema = object(paperScreeningFields);
-export const paperScreeningSchema = object({ id: uuid, ...paperScreeningFields });
-export type PaperScreening = Static<typeof paperScreeningSchema>;
-
-const factFields = {
-  fact: oneOf(Object.keys(PERSON_FACTS) as PersonFact[]),
-  since: nullable(day),
-  until: nullable(day),
-  /** Due date of a pregnancy. */
-  due: nullable(day),
-  note: text(500),
-};
-/** The browser makes the id, so that adding twice is adding once. */
-export const newFactSchema = object({ id: uuid, ...factFields });
-export const factChangeSchema = object(factFields);
-export const studentFactSchema = object({ id: uuid, ...factFields });
-export type StudentFact = Static<typeof studentFactSchema>;
-
-export const studentSchema = object({
-  id: uuid,
-  version,
-  ...studentFields,
-  archived: Type.Boolean(),
-  /** The newest of each, or null. */
-  capacity: nullable(capacityCheckSchema),
-  paperScreening: nullable(paperScreeningSchema),
-  /** Every fact that is or was true, the newest first. */
-  facts: Type.Array(studentFactSchema),
-  /** Sittings on record with something done. */
-  sittings: Type.Integer(),
-});
-export type Student = Static<typeof studentSchema>;
-
-/** A student as a line of a list: no note, which may hold health facts and is read on the student's own page alone. */
-export const studentLineSchema = object({
-  id: uuid,
-  name: studentFields.name,
-  birthYear: studentFields.birthYear,
-  hand,
-  archived: Type.Boolean(),
-  capacity: nullable(object(capacityFields)),
-  /** Day of the newest screening on paper, or null. */
-  screenedOn: nullable(day),
-  sittings: Type.Integer(),
-});
-export type StudentLine = Static<typeof studentLineSchema>;
-
 // Sessions
 
 export const newSessionSchema = object({ studentId: uuid, document: sessionSchema });
 export const sessionChangeSchema = object({ version, document: sessionSchema });
+/** What the instructor decided about a finding; the browser makes the id, so that deciding twice is deciding once. */
+export const newOverrulingSchema = object({
+  id: uuid,
+  kind: oneOf<'overruled' | 'acknowledged'>(['overruled', 'acknowledged']),
+  rule: text(80),
+  passageId: nullable(uuid),
+  /** What was measured: a higher value is a new question. */
+  value: Type.Number({ minimum: 0, maximum: 100_000 }),
+  /** Why; empty where it was only acknowledged. */
+  reason: text(1000),
+});
+export const overrulingSchema = object({ ...newOverrulingSchema.properties, madeAt: moment });
+export type StoredOverruling = Static<typeof overrulingSchema>;
+
 export const storedSessionSchema = object({
   id: uuid,
   version,
   studentId: uuid,
   document: sessionSchema,
   updatedAt: moment,
+  /** Decisions about its findings that are in force. */
+  overrulings: listOf(overrulingSchema),
 });
 export type StoredSession = Static<typeof storedSessionSchema>;
 
@@ -246,6 +169,18 @@ const effort = nullable(Type.Integer({ minimum: 0, maximum: 10 }));
 export const newSittingSchema = object({ id: uuid, sessionId: uuid, sessionVersion: version });
 export const sittingRecordSchema = object({ version, record: leadRecordSchema, effort, note: text(4000) });
 
+/** A finding as it stood when leading began. */
+const ledFinding = object({
+  rule: Type.String(),
+  passageId: nullable(uuid),
+  value: Type.Number(),
+  level: oneOf([...LEVELS]),
+  standing: oneOf<Standing['kind']>(['open', 'cleared', 'overruled', 'acknowledged']),
+  /** Who cleared it, or why it was overruled. */
+  because: Type.String(),
+});
+export type LedFinding = Static<typeof ledFinding>;
+
 export const sittingSchema = object({
   id: uuid,
   version,
@@ -259,6 +194,10 @@ export const sittingSchema = object({
     hand,
     /** The instructor's variants that its passages were made from. */
     variants: Type.Array(object({ id: uuid, version, document: variantSchema }), { maxItems: 40 }),
+    /** What was said of that day; null where it was not asked. */
+    dayCheck: nullable(dayCheckSchema),
+    /** What spoke against it, and why it could be led all the same. */
+    findings: listOf(ledFinding),
   }),
   /** null until the sitting has ended and its record has arrived. */
   record: nullable(leadRecordSchema),
@@ -266,6 +205,36 @@ export const sittingSchema = object({
   note: Type.String(),
 });
 export type Sitting = Static<typeof sittingSchema>;
+
+// What was decided, and the rule book
+
+export const auditEventSchema = object({
+  id: uuid,
+  at: moment,
+  studentId: nullable(uuid),
+  kind: oneOf<AuditKind>([
+    'overruled',
+    'overruling-withdrawn',
+    'acknowledged',
+    'clearance-added',
+    'clearance-changed',
+  ]),
+  /** What was decided, in words. */
+  said: Type.String(),
+});
+export type AuditEvent = Static<typeof auditEventSchema>;
+export type AuditKind =
+  'overruled' | 'overruling-withdrawn' | 'acknowledged' | 'clearance-added' | 'clearance-changed';
+
+export const ruleBookSchema = object({
+  /** Students that are not archived, with every fact that is true of them today. */
+  students: listOf(
+    object({ id: uuid, name: Type.String(), facts: listOf(oneOf(Object.keys(FACT_NAMES) as FactId[])) }),
+  ),
+  /** Rules that fired when somebody was led. */
+  touched: listOf(object({ rule: Type.String(), studentId: uuid, sittings: Type.Integer(), last: day })),
+});
+export type RuleBook = Static<typeof ruleBookSchema>;
 
 // Problems
 
@@ -282,6 +251,3 @@ export const problemSchema = object({
   current: Type.Optional(Type.Unknown()),
 });
 export type Problem = Static<typeof problemSchema>;
-
-export const nothing = Type.Null();
-export const listOf = <T extends TSchema>(item: T) => Type.Array(item);

@@ -10,6 +10,15 @@ import {
   type Passage,
   type Session,
 } from './session/index.js';
+import {
+  NO_DECISIONS,
+  PERSON_FACTS,
+  TODAY_FACTS,
+  type PersonFact,
+  type ScreenedStudent,
+  type ScreeningCase,
+  type TodayFact,
+} from './screening/index.js';
 import { TECHNIQUE_IDS, type TechniqueId } from './technique/index.js';
 import { counts, pace, seconds } from './units/index.js';
 
@@ -125,3 +134,45 @@ export const anyMixedSession: fc.Arbitrary<Session> = fc
       }),
     ),
   );
+
+/** A healthy grown-up of whom everything was asked and nothing is true. */
+export const PLAIN_STUDENT: ScreenedStudent = {
+  facts: [],
+  age: { youngest: 40, oldest: 41 },
+  pregnancyWeeks: null,
+  sittings: 50,
+  experienced: false,
+  tongueRolls: true,
+  mealMinutes: null,
+  measuredExhale: null,
+  longestSitting: null,
+};
+
+/** A session to be screened for somebody, with nothing decided. */
+export const caseOf = (session: Session, student: Partial<ScreenedStudent> = {}): ScreeningCase => ({
+  session,
+  student: { ...PLAIN_STUDENT, ...student },
+  hand: 'right',
+  profile: conventions(),
+  decisions: NO_DECISIONS,
+  sustainable: null,
+});
+
+const ALL_FACTS = [...Object.keys(PERSON_FACTS), ...Object.keys(TODAY_FACTS)] as (PersonFact | TodayFact)[];
+
+/** Somebody of any age with a few facts, beginners and well practised. */
+export const anyStudent: fc.Arbitrary<ScreenedStudent> = fc
+  .record({
+    facts: fc.uniqueArray(fc.constantFrom(...ALL_FACTS), { maxLength: 4 }),
+    age: fc.integer({ min: 5, max: 85 }),
+    sittings: fc.constantFrom(0, 5, 40),
+    tongueRolls: fc.constantFrom(true, false, null),
+    mealMinutes: fc.constantFrom(null, 20, 100, 300),
+    measuredExhale: fc.constantFrom(null, 8),
+    longestSitting: fc.constantFrom(null, 1, 30),
+  })
+  .map(({ age, ...rest }) => ({
+    ...PLAIN_STUDENT,
+    ...rest,
+    age: { youngest: age, oldest: age + 1 },
+  }));

@@ -69,6 +69,21 @@ export async function signIn(page: Page): Promise<void> {
   await page.getByRole('heading', { name: 'Students' }).waitFor();
 }
 
+/** Starts leading from the screen before it; where today was not asked yet, it is asked. */
+export async function startLeading(page: Page): Promise<void> {
+  await readyToLead(page);
+  await page.getByRole('button', { name: 'Start' }).click();
+}
+
+/** Until the session can be started: today is asked where it was not. */
+export async function readyToLead(page: Page): Promise<void> {
+  const start = page.getByRole('button', { name: 'Start' });
+  const ask = page.getByRole('button', { name: 'Today was asked' });
+  await expect(start.or(ask).first()).toBeVisible();
+  if (await ask.isVisible()) await ask.click();
+  await expect(start).toBeVisible();
+}
+
 /** The audio clock of a page, moved by the journey: a slow machine changes nothing in what is led. */
 export interface AudioClock {
   /** Lets so many seconds pass at once. */

@@ -1,4 +1,4 @@
-import { expect, signIn, takeAudioClock, test } from './application.js';
+import { expect, readyToLead, signIn, takeAudioClock, test } from './application.js';
 
 test('a session is found, changed, led and put on record by keyboard alone', async ({ page }) => {
   const clock = await takeAudioClock(page);
@@ -39,11 +39,15 @@ test('a session is found, changed, led and put on record by keyboard alone', asy
     if ((await focus.textContent())?.trim() === 'Lead this session') break;
   }
   await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: 'Start' }).waitFor();
+  await readyToLead(page);
   await page.keyboard.press('Space');
   await clock.untilRound('Round 1 of 3');
   await page.keyboard.press('Space');
   await expect(page.getByText('Paused', { exact: true })).toBeVisible();
+  await page.keyboard.press('s');
+  await expect(page.getByRole('heading', { name: 'Signs to stop at' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('heading', { name: 'Signs to stop at' })).toBeHidden();
   await page.keyboard.press('?');
   await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible();
   await page.keyboard.press('Escape');
@@ -52,7 +56,7 @@ test('a session is found, changed, led and put on record by keyboard alone', asy
   await page.keyboard.press('Space');
   await expect(page.getByText('Paused', { exact: true })).toBeHidden();
   await page.keyboard.press('f');
-  await expect(page.getByRole('status')).toHaveText('This round is the last.');
+  await expect(page.locator('.foot [role=status]')).toHaveText('This round is the last.');
   await clock.pass(300);
   await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible();
   await tabTo(/^Keep on record$/);

@@ -1,10 +1,10 @@
 import type { Page } from '@playwright/test';
-import { expect, signIn, takeAudioClock, test } from './application.js';
+import { expect, signIn, startLeading, takeAudioClock, test } from './application.js';
 
 async function lead(page: Page, session: string): Promise<void> {
   await page.getByRole('link', { name: 'Lead', exact: true }).click();
   await page.getByRole('link', { name: `Lead ${session}` }).click();
-  await page.getByRole('button', { name: 'Start' }).click();
+  await startLeading(page);
 }
 
 test('a leading is taken up again at the interrupted round after a reload', async ({ page }) => {

@@ -1,4 +1,4 @@
-import { expect, signIn, takeAudioClock, test } from './application.js';
+import { expect, signIn, startLeading, takeAudioClock, test } from './application.js';
 
 test('any technique is put on the Bench, its numbers edited, refused where they are none, and led', async ({
   page,
@@ -18,7 +18,7 @@ test('any technique is put on the Bench, its numbers edited, refused where they 
   await page.getByRole('spinbutton', { name: 'sets', exact: true }).fill('2');
   await page.getByRole('button', { name: 'Passage', exact: true }).click();
   await expect(page.locator('nv-breath-score text.strokes').first()).toHaveText('15');
-  await page.getByRole('button', { name: 'Signs' }).click();
+  await page.getByRole('button', { name: 'Legend' }).click();
   await expect(page.getByText('a longer tooth for each tenth')).toBeVisible();
 
   // The alternate-nostril passage that a session begins with is taken out.
@@ -29,7 +29,7 @@ test('any technique is put on the Bench, its numbers edited, refused where they 
   await expect(page.getByText('2 sets of 15 strokes at 60 a minute')).toBeVisible();
 
   await page.getByRole('button', { name: 'Lead this session' }).click();
-  await page.getByRole('button', { name: 'Start' }).click();
+  await startLeading(page);
   await clock.untilRound('Set 1 of 2');
   await clock.pass(3);
   await page.keyboard.press('t');

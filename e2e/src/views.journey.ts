@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, test } from './application.js';
+import { expect, readyToLead, startLeading, test } from './application.js';
 
 /** Every view, reached as a person would, with what tells that it is there. */
 const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Promise<void> }[] = [
@@ -39,7 +39,7 @@ const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Pr
     open: async (page) => {
       await page.getByRole('link', { name: 'Lead', exact: true }).click();
       await page.getByRole('link', { name: 'Lead Slow hands' }).click();
-      await page.getByRole('button', { name: 'Start' }).waitFor();
+      await readyToLead(page);
     },
   },
   {
@@ -47,7 +47,7 @@ const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Pr
     open: async (page) => {
       await page.getByRole('link', { name: 'Lead', exact: true }).click();
       await page.getByRole('link', { name: 'Lead Slow hands' }).click();
-      await page.getByRole('button', { name: 'Start' }).click();
+      await startLeading(page);
       await page.getByRole('button', { name: 'Pause' }).waitFor();
     },
   },
@@ -56,7 +56,7 @@ const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Pr
     open: async (page) => {
       await page.getByRole('link', { name: 'Lead', exact: true }).click();
       await page.getByRole('link', { name: 'Lead Slow hands' }).click();
-      await page.getByRole('button', { name: 'Start' }).click();
+      await startLeading(page);
       // At once: a stop counts from the press of Start on.
       await page.keyboard.press('Escape');
       await page.getByLabel('Faint').check();
@@ -67,7 +67,7 @@ const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Pr
     open: async (page) => {
       await page.getByRole('link', { name: 'Lead', exact: true }).click();
       await page.getByRole('link', { name: 'Lead Two ropes' }).click();
-      await page.getByRole('button', { name: 'Start' }).click();
+      await startLeading(page);
       await page.getByRole('button', { name: 'Pause' }).waitFor();
       page.on('dialog', (dialog) => void dialog.accept());
       await page.reload();
@@ -125,7 +125,7 @@ const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Pr
     open: async (page) => {
       await page.getByRole('link', { name: 'Bench', exact: true }).click();
       await page.getByRole('link', { name: 'Hill morning', exact: true }).click();
-      await page.getByRole('button', { name: 'Signs' }).click();
+      await page.getByRole('button', { name: 'Legend' }).click();
       await page.getByRole('button', { name: /Nāḍī śodhana/ }).click();
       for (const part of ['Breath', 'Holds and locks', 'Change over the rounds', 'Seat, hands and dressing'])
         await page.locator('summary').getByText(part, { exact: true }).click();

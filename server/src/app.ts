@@ -14,6 +14,11 @@ import { notFound, tooManyTries } from './http/problem.js';
 import { csrfProtection, securityHeaders, webSessions } from './http/security.js';
 import { implementSessions } from './sessions/sessions.js';
 import { implementSittings } from './sittings/sittings.js';
+import { implementAudit } from './audit/audit.js';
+import { implementRuleBook } from './rule-book/rule-book.js';
+import { implementOverrulings } from './sessions/overrulings.js';
+import { implementClearances } from './students/clearances.js';
+import { implementDayChecks } from './students/day-checks.js';
 import { implementFacts } from './students/facts.js';
 import { implementStudents } from './students/students.js';
 import { implementVariants } from './variants/variants.js';
@@ -73,10 +78,15 @@ export function createApp(options: AppOptions): Express {
   const implement = implementOn(api, source);
   implementAccounts(implement, source, now);
   implementStudents(implement, source, now);
-  implementFacts(implement, now);
+  implementFacts(implement, source, now);
+  implementDayChecks(implement, source, now);
+  implementClearances(implement, source, now);
   implementVariants(implement, now);
   implementSessions(implement, source, now);
+  implementOverrulings(implement, now);
   implementSittings(implement, source, now);
+  implementAudit(implement);
+  implementRuleBook(implement, source, now);
   app.use(api);
   app.use(API_ROOT, () => {
     throw notFound('address');

@@ -8,11 +8,12 @@ export const PERSON_FACTS = {
   'pressure-low': 'low blood pressure',
   heart: 'heart disease or arrhythmia',
   stroke: 'stroke, brief stroke, aneurysm or raised pressure in the head',
-  eyes: 'glaucoma, retina trouble or eye surgery within 6 months',
+  eyes: 'glaucoma or retina trouble',
+  'eye-surgery': 'eye surgery within 6 months',
   seizures: 'seizures',
   fainting: 'has fainted',
-  'healing-inside':
-    'concussion, or surgery of brain, chest, nose or belly within 6 months, or a collapsed lung ever',
+  'healing-inside': 'concussion, or surgery of brain, chest, nose or belly, within 6 months',
+  'lung-collapsed': 'a collapsed lung, ever',
   panic: 'panic, strong anxiety or trauma',
   'low-mood': 'depression or low mood',
   psychosis: 'psychosis, mania or dissociation',
@@ -34,6 +35,42 @@ export const PERSON_FACTS = {
   migraine: 'migraine',
   vertigo: 'vertigo',
 } as const;
+
+/** How long a fact lasts that ends by itself, counted from its first day, where that is known. */
+export const FACT_SPANS: Readonly<Partial<Record<PersonFact, { months: number } | { days: number }>>> = {
+  'birth-recent': { months: 3 },
+  'eye-surgery': { months: 6 },
+  'healing-inside': { months: 6 },
+  nosebleed: { days: 7 },
+};
+
+/** In the order in which they are asked: what decides most first. */
+export const FACT_GROUPS: readonly { readonly name: string; readonly facts: readonly PersonFact[] }[] = [
+  {
+    name: 'Heart, blood pressure, head',
+    facts: [
+      'pressure-high',
+      'pressure-controlled',
+      'pressure-low',
+      'heart',
+      'stroke',
+      'fainting',
+      'seizures',
+    ],
+  },
+  { name: 'Pregnancy and birth', facts: ['pregnancy', 'pregnancy-guarded', 'birth-recent'] },
+  {
+    name: 'Breath and nose',
+    facts: ['asthma', 'lung-chronic', 'lung-collapsed', 'nose-narrow', 'nosebleed'],
+  },
+  { name: 'Operations and injuries', facts: ['healing-inside', 'eye-surgery', 'neck', 'shoulder', 'knees'] },
+  { name: 'Eyes, ears, teeth', facts: ['eyes', 'ears', 'teeth', 'vertigo', 'migraine'] },
+  {
+    name: 'Belly and metabolism',
+    facts: ['hernia', 'reflux', 'diabetes', 'insulin', 'thyroid', 'thyroid-overactive'],
+  },
+  { name: 'Mood and mind', facts: ['panic', 'low-mood', 'psychosis'] },
+];
 
 /** What may be true today. */
 export const TODAY_FACTS = {
@@ -83,13 +120,19 @@ export const BEGINNER_SITTINGS = 10;
 /** What screening knows of a student on the day. */
 export interface ScreenedStudent {
   readonly facts: readonly (PersonFact | TodayFact)[];
-  /** Youngest and oldest possible age on the day, in whole years: with a birth year alone they differ by one. */
-  readonly age: { readonly youngest: number; readonly oldest: number };
+  /** Youngest and oldest possible age on the day, in whole years: with a birth year alone they differ by one; null where it is not known. */
+  readonly age: { readonly youngest: number; readonly oldest: number } | null;
   /** Whole weeks on the day; null where not pregnant or not known. */
   readonly pregnancyWeeks: number | null;
   readonly sittings: number;
   readonly experienced: boolean;
   readonly tongueRolls: boolean | null;
+  /** Minutes since the last meal; null where it was not asked. */
+  readonly mealMinutes: number | null;
+  /** Comfortable exhale as it was measured, seconds; null where it never was. */
+  readonly measuredExhale: number | null;
+  /** Longest sitting on record, minutes; null where there is none. */
+  readonly longestSitting: number | null;
 }
 
 /**
@@ -100,12 +143,14 @@ export function factsOf(student: ScreenedStudent): ReadonlySet<FactId> {
   const { age, pregnancyWeeks } = student;
   const facts = new Set<FactId>([...student.facts, 'anyone']);
   const when = (fact: DerivedFact, holds: boolean): void => void (holds && facts.add(fact));
-  when('under-8', age.youngest < 8);
-  when('from-8', age.youngest >= 8 && age.youngest < 12);
-  when('from-12', age.youngest >= 12 && age.youngest < 18);
-  when('up-to-15', age.youngest >= 12 && age.youngest < 16);
-  when('from-16', age.youngest >= 16 && age.youngest < 18);
-  when('from-65', age.oldest >= 65);
+  const between = (from: number, below: number): boolean =>
+    age !== null && age.youngest >= from && age.youngest < below;
+  when('under-8', between(-1, 8));
+  when('from-8', between(8, 12));
+  when('from-12', between(12, 18));
+  when('up-to-15', between(12, 16));
+  when('from-16', between(16, 18));
+  when('from-65', age !== null && age.oldest >= 65);
   when('beginner', !student.experienced && student.sittings < BEGINNER_SITTINGS);
   when('pregnancy-16-weeks', facts.has('pregnancy') && (pregnancyWeeks === null || pregnancyWeeks >= 16));
   when('tongue-does-not-roll', student.tongueRolls === false);

@@ -1,4 +1,4 @@
-import { conventions, counted, passageOf, sessionOf } from '../testing.js';
+import { conventions, counted, passageOf, PLAIN_STUDENT, sessionOf } from '../testing.js';
 import type { CountedPassage, Passage } from '../session/index.js';
 import type { LockId, TechniqueId } from '../technique/index.js';
 import { compileSession } from '../timeline/index.js';
@@ -7,6 +7,7 @@ import {
   describeFinding,
   DERIVED_FACTS,
   factsOf,
+  mealGap,
   LEVELS,
   measureSession,
   PERSON_FACTS,
@@ -21,14 +22,7 @@ import {
   type ScreenedStudent,
 } from './index.js';
 
-const PLAIN: ScreenedStudent = {
-  facts: [],
-  age: { youngest: 40, oldest: 41 },
-  pregnancyWeeks: null,
-  sittings: 50,
-  experienced: false,
-  tongueRolls: true,
-};
+const PLAIN = PLAIN_STUDENT;
 
 /** A student of whom this fact is true and nothing else. */
 function withFact(fact: FactId): ScreenedStudent {
@@ -154,6 +148,16 @@ const MAKE: Readonly<Record<MeasureId, (value: number) => Passage[]>> = {
     passageOf('kapalabhati', 'strokes', { sets: 1, quiet: seconds(30), recovery: null, seat: 'chair' }),
     evenFour(4, v > 0 ? 7 : 6, 4, 0, { seat: 'chair' }),
   ],
+  mealShort: () => [passageOf('ujjayi', 'counted')],
+  exhaleOverCapacity: (v) => [evenFour(6, 0, 8 + v, 0)],
+  overTwiceLongest: (v) => [passageOf('natural-breath', 'natural', { length: seconds(600 + v * 60) })],
+};
+
+/** What of the student a measure is taken against. */
+const AGAINST: Readonly<Partial<Record<MeasureId, (value: number) => Partial<ScreenedStudent>>>> = {
+  mealShort: (v) => ({ mealMinutes: 180 - v }),
+  exhaleOverCapacity: () => ({ measuredExhale: 8 }),
+  overTwiceLongest: () => ({ longestSitting: 5 }),
 };
 
 /** The smallest step above a threshold that the numbers of a passage can make. */
@@ -166,6 +170,7 @@ const STEP: Readonly<Partial<Record<MeasureId, number>>> = {
   raisedArm: 1 / 6,
   oneNostril: 1 / 6,
   exhale: 0.5,
+  exhaleOverCapacity: 0.5,
 };
 /** A hold over nothing is one over 2 s: up to that it is a pause. */
 const firstHold = (feature: MeasureId, over: number, step: number): number =>
@@ -181,11 +186,11 @@ function findings(passages: readonly Passage[], student: ScreenedStudent): reado
 describe('every rule', () => {
   for (const rule of RULES) {
     const { id, fact, feature, over } = rule;
-    const step = STEP[feature] ?? (feature.toLowerCase().includes('hold') ? 0.5 : 1);
+    const step = STEP[feature] ?? (feature.endsWith('old') ? 0.5 : 1);
     it(`${id} fires just above its threshold and not at it`, () => {
       const student = withFact(fact);
       const fires = (value: number): boolean =>
-        findings(MAKE[feature](value), student).some(
+        findings(MAKE[feature](value), { ...student, ...AGAINST[feature]?.(value) }).some(
           ({ fact: of, feature: on, threshold }) => of === fact && on === feature && threshold === over,
         );
       expect(fires(firstHold(feature, over, step)))
@@ -314,6 +319,19 @@ describe('screening', () => {
     expect(found.map(({ feature }) => feature)).toContain('rightOnly');
   });
 
+  it('leaves out a rule where the conventions say so', () => {
+    const long = MAKE.longExhaleMinutes(4);
+    const session = sessionOf(...long.map((passage) => ({ ...passage, id: 'p' })));
+    const fires = (change: 'avoid' | 'allow'): boolean => {
+      const profile = conventions({ longExhaleInLowMood: change });
+      const timeline = compileSession(session, { hand: 'right' }, profile);
+      return screen(session, timeline, withFact('low-mood'), profile).some(
+        ({ feature }) => feature === 'longExhaleMinutes',
+      );
+    };
+    expect([fires('avoid'), fires('allow')]).toEqual([true, false]);
+  });
+
   it('finds nothing against quiet breathing for a healthy grown-up', () => {
     expect(findings([plain()], PLAIN)).toEqual([]);
   });
@@ -321,7 +339,40 @@ describe('screening', () => {
   it('measures a session of every technique', () => {
     const session = sessionOf(counted('1:1:2', 5));
     const timeline = compileSession(session, { hand: 'right' }, conventions());
-    const [measures] = measureSession(session, timeline, conventions());
+    const [measures] = measureSession(session, timeline, PLAIN, conventions());
     expect([measures?.hold, measures?.exhaleToInhale, measures?.exhale]).toEqual([5, 2, 10]);
+  });
+});
+
+describe('the gap after a meal', () => {
+  const alternating = counted('1:1', 4);
+  const held = counted('1:1:2', 4);
+  const ujjayi = passageOf('ujjayi', 'counted');
+  const kapalabhati = passageOf('kapalabhati', 'strokes');
+  const rows: readonly [
+    string,
+    Passage,
+    number,
+    PersonFact[],
+    'by-technique' | 'half-hour-alternating',
+    number,
+  ][] = [
+    ['forceful', kapalabhati, 0, [], 'by-technique', 240],
+    ['general', ujjayi, 0, [], 'by-technique', 180],
+    ['alternate-nostril without holds', alternating, 0, [], 'by-technique', 120],
+    ['the same by one school', alternating, 0, [], 'half-hour-alternating', 30],
+    ['alternate-nostril with holds', held, 4, [], 'half-hour-alternating', 180],
+    ['quiet', passageOf('three-part', 'counted'), 0, [], 'by-technique', 0],
+    ['with reflux', ujjayi, 0, ['reflux'], 'by-technique', 240],
+    ['quiet with reflux', passageOf('three-part', 'counted'), 0, ['reflux'], 'by-technique', 0],
+    ['on insulin', kapalabhati, 0, ['insulin'], 'by-technique', 120],
+    ['on insulin with reflux', kapalabhati, 0, ['insulin', 'reflux'], 'by-technique', 120],
+  ];
+  for (const [name, passage, hold, facts, school, minutes] of rows)
+    it(`${name}: ${minutes} min`, () =>
+      void expect(mealGap(passage, hold, { facts }, conventions({ mealGap: school }))).toBe(minutes));
+
+  it('is not asked for where nobody asked about the meal', () => {
+    expect(findings([ujjayi], PLAIN).map(({ feature }) => feature)).not.toContain('mealShort');
   });
 });

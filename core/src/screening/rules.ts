@@ -1,3 +1,4 @@
+import type { Conventions } from '../conventions/index.js';
 import type { FactId } from './facts.js';
 import type { MeasureId } from './features.js';
 
@@ -16,10 +17,35 @@ export type RemedyKind =
   | 'change-variant'
   | 'drop-throat-sound'
   | 'shorten'
+  | 'shorten-exhale'
+  | 'even-exhale'
   | 'slow-strokes'
   | 'seat'
   | 'hands'
-  | 'add-rest';
+  | 'open-eyes'
+  | 'add-rest'
+  | 'wait';
+
+/** What to do, as it is said after "What to do:". */
+export const REMEDY_WORDS: Readonly<Record<RemedyKind, string>> = {
+  remove: 'leave the passage out',
+  replace: 'take another technique',
+  'drop-hold': 'leave the hold out',
+  'shorten-hold': 'shorten the hold',
+  'drop-lock': 'leave the lock out',
+  'swap-side': 'take the other side',
+  'change-variant': 'take another form of it',
+  'drop-throat-sound': 'leave the throat sound out',
+  shorten: 'make it shorter',
+  'shorten-exhale': 'shorten the exhale',
+  'even-exhale': 'make the exhale as long as the inhale',
+  'slow-strokes': 'slow the strokes',
+  seat: 'change the seat',
+  hands: 'take the hands down',
+  'open-eyes': 'leave eyes and ears open',
+  'add-rest': 'rest before it',
+  wait: 'wait after the meal',
+};
 
 /** When a fact is true and a measure of a passage is above the threshold, the level applies. */
 export interface Rule {
@@ -32,7 +58,14 @@ export interface Rule {
   /** Why, in one sentence. */
   readonly reason: string;
   readonly remedies: readonly RemedyKind[];
+  /** The rule is not in force where the instructor's conventions say so. */
+  readonly unless: Unless | null;
 }
+
+/** A choice among the conventions. */
+export type Unless = {
+  readonly [K in keyof Conventions]: { readonly key: K; readonly choice: Conventions[K] };
+}[keyof Conventions];
 
 type Line = readonly [MeasureId | readonly [MeasureId, number], FindingLevel];
 
@@ -50,19 +83,24 @@ const REMEDIES: Readonly<Partial<Record<MeasureId, readonly RemedyKind[]>>> = {
   leftOnly: ['replace', 'remove'],
   leftOnlyMinutes: ['shorten'],
   coolingMinutes: ['shorten'],
-  doubleExhaleMinutes: ['shorten'],
-  longExhaleMinutes: ['shorten', 'replace'],
-  exhale: ['shorten'],
-  exhaleToInhale: ['replace'],
+  doubleExhaleMinutes: ['shorten', 'shorten-exhale'],
+  longExhaleMinutes: ['even-exhale', 'shorten', 'replace'],
+  exhale: ['shorten-exhale', 'replace'],
+  exhaleToInhale: ['shorten-exhale', 'replace'],
+  exhaleOverCapacity: ['shorten-exhale'],
+  eyesOrEarsClosed: ['open-eyes'],
+  mealShort: ['wait', 'replace', 'remove'],
+  overTwiceLongest: ['shorten'],
   raisedArm: ['shorten', 'hands'],
   oneNostril: ['hands', 'shorten', 'replace'],
   rate: ['slow-strokes'],
+  rapid: ['slow-strokes', 'replace', 'remove'],
   mouthInhale: ['replace', 'remove'],
-  teeth: ['change-variant'],
+  teeth: ['change-variant', 'replace', 'remove'],
   rolledTongue: ['change-variant', 'replace'],
-  throat: ['drop-throat-sound'],
-  faceSeal: ['hands'],
-  earClosure: ['hands'],
+  throat: ['drop-throat-sound', 'replace', 'remove'],
+  faceSeal: ['hands', 'replace'],
+  earClosure: ['hands', 'replace'],
   humLying: ['seat'],
   lying: ['seat'],
   folded: ['seat'],
@@ -75,9 +113,14 @@ function rulesFor(fact: FactId, reason: string, ...lines: readonly Line[]): Rule
   return lines.map(([what, level]) => {
     const [feature, over] = typeof what === 'string' ? [what, 0] : what;
     const id = `${fact}/${feature}${over === 0 ? '' : `>${over}`}/${level}`;
-    return { id, fact, feature, over, level, reason, remedies: REMEDIES[feature] ?? OTHERWISE };
+    const remedies = REMEDIES[feature] ?? OTHERWISE;
+    return { id, fact, feature, over, level, reason, remedies, unless: null };
   });
 }
+
+/** Rules that a convention takes out of force. */
+const unlessChosen = (unless: Unless, rules: readonly Rule[]): Rule[] =>
+  rules.map((rule) => ({ ...rule, unless }));
 
 /** The same lines for several facts. */
 const forEach = (facts: readonly FactId[], reason: string, ...lines: readonly Line[]): Rule[] =>
@@ -165,8 +208,8 @@ export const RULES: readonly Rule[] = [
     ['hold', 'no'],
     ['locks', 'no'],
   ),
-  ...rulesFor(
-    'eyes',
+  ...forEach(
+    ['eyes', 'eye-surgery'],
     'Whatever raises the pressure in the eyes is left out.',
     ...FORCE,
     ['tension', 'no'],
@@ -187,8 +230,8 @@ export const RULES: readonly Rule[] = [
     [['hold', 4], 'change'],
     ['standing', 'change'],
   ),
-  ...rulesFor(
-    'healing-inside',
+  ...forEach(
+    ['healing-inside', 'lung-collapsed'],
     'Pressure in head, chest or belly disturbs what is healing.',
     ...FORCE,
     ['tension', 'no'],
@@ -203,12 +246,17 @@ export const RULES: readonly Rule[] = [
     ['rapid', 'change'],
     ['eyesOrEarsClosed', 'care'],
   ),
-  ...rulesFor(
-    'low-mood',
-    'Long exhales and the left side calm further: even or inhale-led breathing lifts more.',
-    [['longExhaleMinutes', 3], 'change'],
-    ['leftOnly', 'change'],
+  ...unlessChosen(
+    { key: 'longExhaleInLowMood', choice: 'allow' },
+    rulesFor('low-mood', 'Long exhales calm further: even or inhale-led breathing lifts more.', [
+      ['longExhaleMinutes', 3],
+      'change',
+    ]),
   ),
+  ...rulesFor('low-mood', 'The left side calms further: even or inhale-led breathing lifts more.', [
+    'leftOnly',
+    'change',
+  ]),
   ...rulesFor(
     'psychosis',
     'Strong breathing and closed senses can loosen the hold on what is real.',
@@ -244,6 +292,10 @@ export const RULES: readonly Rule[] = [
     ['hold', 'no'],
     ...FORCE,
   ),
+  ...rulesFor('lung-chronic', 'The exhale stays within what was measured as easy.', [
+    'exhaleOverCapacity',
+    'care',
+  ]),
   ...rulesFor(
     'hernia',
     'Pressure in the belly makes it worse.',
@@ -347,6 +399,11 @@ export const RULES: readonly Rule[] = [
     ['holdAfterStrokes', 'change'],
     ['humLying', 'care'],
   ),
+  ...rulesFor('anyone', 'A full stomach presses on the breath.', ['mealShort', 'change']),
+  ...rulesFor('anyone', 'Much longer than ever before: go on only while it stays easy.', [
+    'overTwiceLongest',
+    'care',
+  ]),
   ...rulesFor(
     'not-still',
     'Never while driving, at machines, in water or at heights.',

@@ -1,14 +1,21 @@
-import type { Conventions } from '../conventions/index.js';
+import { resolveConventions, type Conventions } from '../conventions/index.js';
 import type { Session } from '../session/index.js';
 import type { Timeline } from '../timeline/index.js';
 import { FACT_NAMES, factsOf, type FactId, type ScreenedStudent } from './facts.js';
-import { MEASURE_NAMES, measureSession, type MeasureId, type Measures } from './features.js';
-import { LEVELS, RULES, type FindingLevel, type RemedyKind, type Rule } from './rules.js';
+import {
+  MEASURE_NAMES,
+  measureSession,
+  SESSION_MEASURES,
+  type MeasureId,
+  type Measures,
+} from './features.js';
+import { LEVELS, REMEDY_WORDS, RULES, type FindingLevel, type RemedyKind, type Rule } from './rules.js';
 
 /** One rule that fires on one passage, with everything that explains it. */
 export interface Finding {
   readonly rule: string;
-  readonly passageId: string;
+  /** null where it concerns the whole session. */
+  readonly passageId: string | null;
   readonly fact: FactId;
   readonly feature: MeasureId;
   /** What was measured, and above what the rule fires, in the unit of the measure. */
@@ -32,32 +39,75 @@ export function screen(
   student: ScreenedStudent,
   profile: Conventions,
 ): readonly Finding[] {
-  const facts = factsOf(student);
-  const rules = RULES.filter(({ fact }) => facts.has(fact));
-  const measures = measureSession(session, timeline, profile);
-  const findings = session.passages.flatMap(({ id }, index) =>
-    strictestOf(rules.flatMap((rule) => finding(rule, id, measures[index] as Measures))),
-  );
-  return findings.sort((a, b) => LEVELS.indexOf(a.level) - LEVELS.indexOf(b.level));
+  const measures = measureSession(session, timeline, student, profile);
+  return findingsOf(session, measures, rulesFor(student, resolveConventions(profile, session.conventions)));
 }
 
-function finding(rule: Rule, passageId: string, measures: Measures): readonly Finding[] {
-  const value = measures[rule.feature];
-  if (value <= rule.over) return [];
-  const { id, fact, feature, over, level, reason, remedies } = rule;
-  return [{ rule: id, passageId, fact, feature, value, threshold: over, level, reason, remedies }];
+/** The rules whose fact is true of a student and that the conventions leave in force. */
+export function rulesFor(student: ScreenedStudent, conventions: Conventions): readonly Rule[] {
+  const facts = factsOf(student);
+  return RULES.filter((rule) => facts.has(rule.fact) && inForce(rule, conventions));
 }
+
+/** What the rules find in the measures of a session's passages, strictest first. */
+export function findingsOf(
+  session: Session,
+  measures: readonly Measures[],
+  rules: readonly Rule[],
+): readonly Finding[] {
+  const findings = session.passages.flatMap(({ id }, index) =>
+    findingsOfPassage(id, measures[index] as Measures, rules),
+  );
+  const [first] = measures;
+  return strictestFirst([...findings, ...(first ? findingsOfWhole(first, rules) : [])]);
+}
+
+export const findingsOfPassage = (
+  id: string,
+  measures: Measures,
+  rules: readonly Rule[],
+): readonly Finding[] =>
+  strictestOf(found(id, measures, rules, (feature) => !SESSION_MEASURES.includes(feature)));
+
+export const findingsOfWhole = (measures: Measures, rules: readonly Rule[]): readonly Finding[] =>
+  found(null, measures, rules, (feature) => SESSION_MEASURES.includes(feature));
+
+function found(
+  passageId: string | null,
+  measures: Measures,
+  rules: readonly Rule[],
+  wanted: (feature: MeasureId) => boolean,
+): Finding[] {
+  const findings: Finding[] = [];
+  for (const { id, fact, feature, over, level, reason, remedies } of rules) {
+    const value = measures[feature];
+    if (value <= over || !wanted(feature)) continue;
+    findings.push({ rule: id, passageId, fact, feature, value, threshold: over, level, reason, remedies });
+  }
+  return findings;
+}
+
+const RANK = Object.fromEntries(LEVELS.map((level, rank) => [level, rank])) as Record<FindingLevel, number>;
+
+/** Strictest first, otherwise in the order in which they are. */
+export const strictestFirst = <F extends Pick<Finding, 'level'>>(findings: readonly F[]): readonly F[] =>
+  LEVELS.flatMap((level) => findings.filter((finding) => finding.level === level));
+
+/** Whether a level is as strict as another, or stricter. */
+export const asStrict = (level: FindingLevel, other: FindingLevel): boolean => RANK[level] <= RANK[other];
+
+/** Whether the conventions leave a rule in force. */
+export const inForce = ({ unless }: Pick<Rule, 'unless'>, conventions: Conventions): boolean =>
+  unless === null || conventions[unless.key] !== unless.choice;
 
 /** Of several findings of one fact on one measure only the strictest stands. */
 const strictestOf = (findings: readonly Finding[]): readonly Finding[] =>
-  findings.filter((one) =>
-    findings.every(
-      (other) =>
-        other === one ||
-        other.fact !== one.fact ||
-        other.feature !== one.feature ||
-        LEVELS.indexOf(one.level) <= LEVELS.indexOf(other.level),
-    ),
+  findings.filter(
+    (one) =>
+      !findings.some(
+        (other) =>
+          other.feature === one.feature && other.fact === one.fact && RANK[other.level] < RANK[one.level],
+      ),
   );
 
 /** The strictest level of some findings, or null where there is none. */
@@ -66,10 +116,23 @@ export const strictestLevel = (findings: readonly Pick<Finding, 'level'>[]): Fin
 
 /** "High blood pressure, controlled · hold with full lungs 6 s, above 4 s. Longer holds can raise …". */
 export function describeFinding({ fact, feature, reason, value, threshold }: Finding): string {
+  const measured = describeMeasure(feature, value, threshold);
+  return `${capital(fact === 'anyone' ? measured : `${FACT_NAMES[fact]} · ${measured}`)}. ${reason}`;
+}
+
+/** "hold with full lungs 6 s, above 4 s", or the name alone of what is only there or not. */
+export function describeMeasure(feature: MeasureId, value: number, threshold: number): string {
   const [name, unit] = MEASURE_NAMES[feature];
   const number = (of: number): string => `${Number(of.toFixed(1))} ${unit}`;
-  const measured =
-    unit === '' ? name : `${name} ${number(value)}${threshold === 0 ? '' : `, above ${number(threshold)}`}`;
-  const who = FACT_NAMES[fact];
-  return `${who.charAt(0).toUpperCase()}${who.slice(1)} · ${measured}. ${reason}`;
+  if (unit === '') return name;
+  return `${name} ${number(value)}${threshold === 0 ? '' : `, above ${number(threshold)}`}`;
 }
+
+/** "Shorten the hold, or leave the hold out.": what may be done about a finding, the mildest first. */
+export function describeRemedies({ remedies }: Pick<Finding, 'remedies'>): string {
+  const words = remedies.map((kind) => REMEDY_WORDS[kind]);
+  const all = words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')}, or ${words.at(-1)}`;
+  return `${capital(all)}.`;
+}
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -1,6 +1,7 @@
 import {
   checkFact,
   isTrueOn,
+  lastDayOf,
   studentOnDay,
   weeksPregnant,
   type FactRecord,
@@ -53,14 +54,43 @@ describe('a student on a day', () => {
     sittings: 3,
     experienced: false,
     tongueRolls: null,
+    capacity: { exhale: 9 },
+    longestSitting: 12,
   };
   it('has the facts of that day, both possible ages and the weeks of that day', () => {
-    const student = studentOnDay(record, '2026-03-10');
+    const student = studentOnDay(record, '2026-03-10', null);
     expect([student.facts, student.age, student.pregnancyWeeks]).toEqual([
       ['pregnancy'],
       { youngest: 9, oldest: 10 },
       24,
     ]);
-    expect(studentOnDay(record, '2025-12-30').facts).toEqual(['pregnancy', 'vertigo']);
+    expect(studentOnDay(record, '2025-12-30', null).facts).toEqual(['pregnancy', 'vertigo']);
+    expect([student.measuredExhale, student.longestSitting, student.mealMinutes]).toEqual([9, 12, null]);
+  });
+
+  it('has no age where the year of birth is not known', () => {
+    expect(studentOnDay({ ...record, birthYear: null }, '2026-03-10', null).age).toBeNull();
+  });
+
+  it('takes from the day check what is true today, and a low mood for what it is', () => {
+    const today = { facts: ['fever' as const], mealMinutes: 90, mood: 4 };
+    expect(studentOnDay(record, '2026-03-10', today).facts).toEqual(['pregnancy', 'fever']);
+    expect(studentOnDay(record, '2026-03-10', today).mealMinutes).toBe(90);
+    expect(studentOnDay(record, '2026-03-10', { ...today, mood: 3 }).facts).toContain('low-mood');
+  });
+});
+
+describe('a fact that ends by itself', () => {
+  it('is true for so long from its first day, where that is known', () => {
+    const birth = fact('birth-recent', { since: '2025-11-30' });
+    expect(lastDayOf(birth)).toBe('2026-02-28');
+    expect([isTrueOn(birth, '2026-02-28'), isTrueOn(birth, '2026-03-01')]).toEqual([true, false]);
+    expect(lastDayOf(fact('nosebleed', { since: '2026-03-01' }))).toBe('2026-03-08');
+    expect(lastDayOf(fact('eye-surgery', { since: '2026-03-01' }))).toBe('2026-09-01');
+  });
+  it('goes on where its first day is not known, and ends earlier where that is on record', () => {
+    expect(isTrueOn(fact('healing-inside'), '2099-01-01')).toBeTrue();
+    expect(lastDayOf(fact('nosebleed', { since: '2026-03-01', until: '2026-03-03' }))).toBe('2026-03-03');
+    expect(lastDayOf(fact('heart', { since: '2026-03-01' }))).toBeNull();
   });
 });

@@ -1,6 +1,6 @@
 import { failure, success, type Result } from '../result.js';
-import { dayNumber } from '../units/index.js';
-import type { PersonFact, ScreenedStudent } from './facts.js';
+import { addDays, addMonths, dayNumber } from '../units/index.js';
+import { FACT_SPANS, type PersonFact, type ScreenedStudent, type TodayFact } from './facts.js';
 
 /** A fact about a person as it is on record; days as yyyy-mm-dd. */
 export interface FactRecord {
@@ -15,16 +15,42 @@ export interface FactRecord {
 
 /** What is on record of a student, as far as screening reads it. */
 export interface StudentRecord {
-  readonly birthYear: number;
+  /** null where it was not asked yet. */
+  readonly birthYear: number | null;
   readonly facts: readonly FactRecord[];
   readonly sittings: number;
   readonly experienced: boolean;
   readonly tongueRolls: boolean | null;
+  /** Of the newest capacity check, seconds. */
+  readonly capacity: { readonly exhale: number } | null;
+  /** Longest sitting on record, minutes. */
+  readonly longestSitting: number | null;
+}
+
+/** What a day check says, as far as screening reads it. */
+export interface DayFacts {
+  readonly facts: readonly TodayFact[];
+  /** Minutes from the last meal to now; null where it was not asked. */
+  readonly mealMinutes: number | null;
+  /** 0 (low) to 10; null where it was not asked. */
+  readonly mood: number | null;
+}
+
+/** Up to this a mood told today counts as low. */
+export const LOW_MOOD = 3;
+
+/** The last day on which a fact is true: as recorded, or when a fact that ends by itself does; null while it goes on. */
+export function lastDayOf({ fact, since, until }: FactRecord): string | null {
+  const span = FACT_SPANS[fact];
+  if (until !== null || since === null || !span) return until;
+  return 'months' in span ? addMonths(since, span.months) : addDays(since, span.days);
 }
 
 /** Whether a fact was true on a day. Days compare as texts. */
-export const isTrueOn = ({ since, until }: Pick<FactRecord, 'since' | 'until'>, day: string): boolean =>
-  (since === null || since <= day) && (until === null || day <= until);
+export function isTrueOn(fact: FactRecord, day: string): boolean {
+  const last = lastDayOf(fact);
+  return (fact.since === null || fact.since <= day) && (last === null || day <= last);
+}
 
 /** Weeks of a pregnancy on its due date. */
 const TERM = 40;
@@ -33,18 +59,31 @@ const TERM = 40;
 export const weeksPregnant = (due: string, day: string): number =>
   Math.floor(TERM - (dayNumber(due) - dayNumber(day)) / 7);
 
-/** A student as screening sees them on a day; of the age both ends are taken, because only the year of birth is known. */
-export function studentOnDay(student: StudentRecord, day: string): ScreenedStudent {
+/**
+ * A student as screening sees them on a day; of the age both ends are taken, because only the year of birth is known.
+ *
+ * @param today what the day check says; null where there was none.
+ */
+export function studentOnDay(student: StudentRecord, day: string, today: DayFacts | null): ScreenedStudent {
+  const { birthYear } = student;
   const year = Number(day.slice(0, 4));
   const now = student.facts.filter((fact) => isTrueOn(fact, day));
   const due = now.find(({ fact }) => fact === 'pregnancy' || fact === 'pregnancy-guarded')?.due ?? null;
+  const lowToday = today !== null && today.mood !== null && today.mood <= LOW_MOOD;
   return {
-    facts: now.map(({ fact }) => fact),
-    age: { youngest: year - student.birthYear - 1, oldest: year - student.birthYear },
+    facts: [
+      ...now.map(({ fact }) => fact),
+      ...(today?.facts ?? []),
+      ...(lowToday ? ['low-mood' as const] : []),
+    ],
+    age: birthYear === null ? null : { youngest: year - birthYear - 1, oldest: year - birthYear },
     pregnancyWeeks: due === null ? null : weeksPregnant(due, day),
     sittings: student.sittings,
     experienced: student.experienced,
     tongueRolls: student.tongueRolls,
+    mealMinutes: today?.mealMinutes ?? null,
+    measuredExhale: student.capacity?.exhale ?? null,
+    longestSitting: student.longestSitting,
   };
 }
 
@@ -61,7 +100,7 @@ const CONTRADICTIONS: readonly (readonly [PersonFact, PersonFact])[] = [
 
 const FAR = '9999-12-31';
 const overlap = (a: FactRecord, b: FactRecord): boolean =>
-  (a.since ?? '') <= (b.until ?? FAR) && (b.since ?? '') <= (a.until ?? FAR);
+  (a.since ?? '') <= (lastDayOf(b) ?? FAR) && (b.since ?? '') <= (lastDayOf(a) ?? FAR);
 
 /** Whether a fact can stand beside the others on record. */
 export function checkFact(fact: FactRecord, others: readonly FactRecord[]): Result<null, FactProblem> {

@@ -8,3 +8,4 @@ export * from './problem.js';
 export * from './check-counted.js';
 export * from './check.js';
 export * from './print.js';
+export * from './like.js';

@@ -8,7 +8,15 @@ export interface Seat {
 }
 
 export type SeatId =
-  'cross-legged' | 'half-lotus' | 'lotus' | 'kneeling' | 'chair' | 'standing' | 'lying' | 'folded';
+  | 'cross-legged'
+  | 'half-lotus'
+  | 'lotus'
+  | 'kneeling'
+  | 'chair'
+  | 'standing'
+  | 'lying'
+  | 'lying-left'
+  | 'folded';
 
 const seat = (name: string, floor: boolean, props: readonly string[], ...alignment: string[]): Seat => ({
   name,
@@ -54,6 +62,13 @@ export const SEATS: Readonly<Record<SeatId, Seat>> = {
     ['folded blanket under the head', 'support under the knees'],
     'Arms a little away from the body.',
     'Roll to one side to rise, and wait a breath there.',
+  ),
+  'lying-left': seat(
+    'lying on the left side',
+    false,
+    ['folded blanket under the head', 'cushion between the knees'],
+    'Knees drawn up a little, the upper arm rests on a cushion.',
+    'Push up with the hands to rise, and wait a breath there.',
   ),
   folded: seat(
     'folded forward',

@@ -36,9 +36,11 @@ export interface CueFacts {
   readonly strokes: { readonly number: number; readonly rate: number } | null;
 }
 
-const NAMINGS: readonly Naming[] = ['plain', 'diacritic', 'english'];
-export const named = (make: (naming: Naming) => string): Named =>
-  Object.fromEntries(NAMINGS.map((naming) => [naming, make(naming)])) as Record<Naming, string>;
+export const named = (make: (naming: Naming) => string): Named => ({
+  plain: make('plain'),
+  diacritic: make('diacritic'),
+  english: make('english'),
+});
 
 const AIRWAY_WORDS: Readonly<Record<Airway, string>> = {
   left: ' left',

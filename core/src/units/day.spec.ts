@@ -1,4 +1,4 @@
-import { dayNumber } from './index.js';
+import { addMonths, dayFromNumber, dayNumber } from './index.js';
 
 describe('the number of a day', () => {
   const cases: readonly [string, number][] = [
@@ -19,5 +19,18 @@ describe('the number of a day', () => {
       ['2100-02-28', '2100-03-01'],
     ];
     for (const [day, next] of following) expect(dayNumber(next) - dayNumber(day)).toBe(1);
+  });
+});
+
+describe('days back from their numbers', () => {
+  it('are the same days, over four centuries', () => {
+    for (let number = dayNumber('1899-12-28'); number < dayNumber('2300-01-05'); number += 1)
+      if (dayNumber(dayFromNumber(number)) !== number) fail(dayFromNumber(number));
+    expect(dayFromNumber(dayNumber('2024-02-29'))).toBe('2024-02-29');
+  });
+  it('a month on is the same date, or the last of the month', () => {
+    expect(addMonths('2026-01-31', 1)).toBe('2026-02-28');
+    expect(addMonths('2027-12-15', 2)).toBe('2028-02-15');
+    expect(addMonths('2026-08-25', 6)).toBe('2027-02-25');
   });
 });

@@ -4,18 +4,43 @@ import type {
   EasingRecord,
   Naming,
   PassageRecord,
-  PersonFact,
   SessionJson,
   SignId,
   TurnRecord,
 } from '@nuvrah/core';
-import { EntitySchema, type EntitySchemaColumnOptions, type EntitySchemaOptions } from 'typeorm';
+import {
+  auditEventTable,
+  capacityCheckTable,
+  clearanceTable,
+  dayCheckTable,
+  studentFactTable,
+  studentTable,
+} from './student-tables.js';
+import {
+  check,
+  createdAt,
+  double,
+  id,
+  index,
+  instructorId,
+  integer,
+  json,
+  moment,
+  named,
+  orNull,
+  owner,
+  reference,
+  small,
+  studentId,
+  table,
+  text,
+  texts,
+  version,
+  type Owned,
+} from './table.js';
 
-/** Every table but the instructors' own belongs to an instructor; {@link ScopedTable} sees to it. */
-export interface Owned {
-  readonly id: string;
-  readonly instructorId: string;
-}
+export * from './student-tables.js';
+export type { Owned };
 
 export interface InstructorRow {
   readonly id: string;
@@ -31,51 +56,24 @@ export interface InstructorRow {
   readonly createdAt: Date;
 }
 
-export interface StudentRow extends Owned {
-  readonly version: number;
-  readonly name: string;
-  readonly birthYear: number;
-  readonly hand: 'left' | 'right';
-  readonly tongueRolls: boolean | null;
-  readonly experienced: boolean;
-  readonly note: string;
-  readonly archivedAt: Date | null;
-  readonly createdAt: Date;
-}
-
-export interface StudentFactRow extends Owned {
-  readonly studentId: string;
-  readonly fact: PersonFact;
-  readonly since: string | null;
-  readonly until: string | null;
-  readonly due: string | null;
-  readonly note: string;
-  readonly createdAt: Date;
-}
-
-export interface CapacityCheckRow extends Owned {
-  readonly studentId: string;
-  readonly checkedOn: string;
-  readonly inhale: number;
-  readonly exhale: number;
-  readonly hold: number | null;
-  readonly emptyHold: number | null;
-  readonly createdAt: Date;
-}
-
-export interface PaperScreeningRow extends Owned {
-  readonly studentId: string;
-  readonly screenedOn: string;
-  readonly note: string;
-  readonly createdAt: Date;
-}
-
 export interface SessionRow extends Owned {
   readonly studentId: string;
   readonly version: number;
   readonly document: SessionJson;
   readonly createdAt: Date;
   readonly updatedAt: Date;
+}
+
+/** What the instructor decided about a finding of a session. */
+export interface FindingOverrideRow extends Owned {
+  readonly sessionId: string;
+  readonly kind: 'overruled' | 'acknowledged';
+  readonly rule: string;
+  readonly passageId: string | null;
+  readonly value: number;
+  readonly reason: string;
+  readonly madeAt: Date;
+  readonly withdrawnAt: Date | null;
 }
 
 /** What was led, as it was on the day. */
@@ -127,58 +125,6 @@ export interface SittingPassageRow extends Owned {
   readonly secondsDone: number | null;
 }
 
-type Column = EntitySchemaColumnOptions;
-const id: Column = { type: 'uuid', primary: true };
-const text: Column = { type: 'text' };
-const integer: Column = { type: 'integer' };
-const double: Column = { type: 'double precision' };
-const json: Column = { type: 'jsonb' };
-const day: Column = { type: 'date' };
-const moment: Column = { type: 'timestamptz' };
-const orNull = (column: Column): Column => ({ ...column, nullable: true });
-const named = (column: Column, name: string): Column => ({ ...column, name });
-
-/** A table whose keys and checks carry names, so that entities and migrations can be compared. */
-function table<T extends object>(
-  name: string,
-  columns: Readonly<Record<keyof T & string, Column>>,
-  more: Partial<EntitySchemaOptions<T>> = {},
-): EntitySchema<T> {
-  const keyed = Object.fromEntries(
-    Object.entries<Column>(columns).map(([key, column]) => [
-      key,
-      column.primary ? { ...column, primaryKeyConstraintName: `${name}_pk` } : column,
-    ]),
-  );
-  return new EntitySchema<T>({
-    name,
-    tableName: name,
-    columns: keyed as EntitySchemaOptions<T>['columns'],
-    ...more,
-  });
-}
-
-const reference = (
-  from: string,
-  column: string,
-  target: () => string,
-  onDelete: 'CASCADE' | 'SET NULL' = 'CASCADE',
-) => ({
-  target,
-  columnNames: [column],
-  referencedColumnNames: ['id'],
-  name: `${from}_${target()}_fk`,
-  onDelete,
-});
-
-const owner = (from: string) => reference(from, 'instructorId', () => 'instructor');
-const check = (name: string, expression: string) => ({ name, expression });
-const index = (name: string, ...columns: string[]) => ({ name, columns });
-const instructorId = named({ type: 'uuid' }, 'instructor_id');
-const studentId = named({ type: 'uuid' }, 'student_id');
-const createdAt: Column = { ...named(moment, 'created_at'), default: () => 'now()' };
-const version: Column = { ...integer, default: 1 };
-
 export const instructorTable = table<InstructorRow>(
   'instructor',
   {
@@ -199,80 +145,6 @@ export const instructorTable = table<InstructorRow>(
   },
 );
 
-export const studentTable = table<StudentRow>(
-  'student',
-  {
-    id,
-    instructorId,
-    version,
-    name: text,
-    birthYear: named(integer, 'birth_year'),
-    hand: text,
-    tongueRolls: orNull(named({ type: 'boolean' }, 'tongue_rolls')),
-    experienced: { type: 'boolean', default: false },
-    note: text,
-    archivedAt: orNull(named(moment, 'archived_at')),
-    createdAt,
-  },
-  {
-    foreignKeys: [owner('student')],
-    indices: [index('student_list_index', 'instructorId', 'name')],
-    checks: [
-      check('student_hand_check', `hand IN ('left', 'right')`),
-      check('student_birth_year_check', 'birth_year BETWEEN 1900 AND 2100'),
-    ],
-  },
-);
-
-export const studentFactTable = table<StudentFactRow>(
-  'student_fact',
-  {
-    id,
-    instructorId,
-    studentId,
-    fact: text,
-    since: orNull(day),
-    until: orNull(day),
-    due: orNull(day),
-    note: text,
-    createdAt,
-  },
-  {
-    foreignKeys: [owner('student_fact'), reference('student_fact', 'studentId', () => 'student')],
-    indices: [index('student_fact_of_student_index', 'studentId', 'createdAt')],
-    checks: [check('student_fact_order_check', 'until >= since')],
-  },
-);
-
-export const capacityCheckTable = table<CapacityCheckRow>(
-  'capacity_check',
-  {
-    id,
-    instructorId,
-    studentId,
-    checkedOn: named(day, 'checked_on'),
-    inhale: double,
-    exhale: double,
-    hold: orNull(double),
-    emptyHold: orNull(named(double, 'empty_hold')),
-    createdAt,
-  },
-  {
-    foreignKeys: [owner('capacity_check'), reference('capacity_check', 'studentId', () => 'student')],
-    indices: [index('capacity_check_newest_index', 'studentId', 'checkedOn', 'createdAt')],
-    checks: [check('capacity_check_above_zero', 'inhale > 0 AND exhale > 0 AND hold > 0 AND empty_hold > 0')],
-  },
-);
-
-export const paperScreeningTable = table<PaperScreeningRow>(
-  'paper_screening',
-  { id, instructorId, studentId, screenedOn: named(day, 'screened_on'), note: text, createdAt },
-  {
-    foreignKeys: [owner('paper_screening'), reference('paper_screening', 'studentId', () => 'student')],
-    indices: [index('paper_screening_newest_index', 'studentId', 'screenedOn', 'createdAt')],
-  },
-);
-
 export const sessionTable = table<SessionRow>(
   'session',
   { id, instructorId, studentId, version, document: json, createdAt, updatedAt: named(moment, 'updated_at') },
@@ -281,6 +153,30 @@ export const sessionTable = table<SessionRow>(
     indices: [
       index('session_list_index', 'instructorId', 'updatedAt'),
       index('session_of_student_index', 'studentId', 'updatedAt'),
+    ],
+  },
+);
+
+export const findingOverrideTable = table<FindingOverrideRow>(
+  'finding_override',
+  {
+    id,
+    instructorId,
+    sessionId: named({ type: 'uuid' }, 'session_id'),
+    kind: text,
+    rule: text,
+    passageId: orNull(named({ type: 'uuid' }, 'passage_id')),
+    value: double,
+    reason: text,
+    madeAt: named(moment, 'made_at'),
+    withdrawnAt: orNull(named(moment, 'withdrawn_at')),
+  },
+  {
+    foreignKeys: [owner('finding_override'), reference('finding_override', 'sessionId', () => 'session')],
+    indices: [index('finding_override_of_session_index', 'sessionId', 'madeAt')],
+    checks: [
+      check('finding_override_kind_check', `kind IN ('overruled', 'acknowledged')`),
+      check('finding_override_reason_check', `kind = 'acknowledged' OR reason <> ''`),
     ],
   },
 );
@@ -315,8 +211,8 @@ export const sittingTable = table<SittingRow>(
     outcome: orNull(text),
     ledMillis: orNull(named(integer, 'led_millis')),
     pauses: orNull(integer),
-    signs: orNull({ type: 'text', array: true }),
-    effort: orNull({ type: 'smallint' }),
+    signs: orNull(texts),
+    effort: orNull(small),
     note: text,
   },
   {
@@ -396,8 +292,11 @@ export const allTables = [
   studentTable,
   studentFactTable,
   capacityCheckTable,
-  paperScreeningTable,
+  dayCheckTable,
+  clearanceTable,
+  auditEventTable,
   sessionTable,
+  findingOverrideTable,
   techniqueVariantTable,
   sittingTable,
   sittingPassageTable,

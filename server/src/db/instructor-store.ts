@@ -1,7 +1,10 @@
 import type { DataSource, EntityManager } from 'typeorm';
 import {
+  auditEventTable,
   capacityCheckTable,
-  paperScreeningTable,
+  clearanceTable,
+  dayCheckTable,
+  findingOverrideTable,
   sessionTable,
   sittingPassageTable,
   sittingTable,
@@ -16,7 +19,10 @@ export class InstructorStore {
   readonly students;
   readonly facts;
   readonly capacityChecks;
-  readonly paperScreenings;
+  readonly dayChecks;
+  readonly clearances;
+  readonly overrulings;
+  readonly auditEvents;
   readonly sessions;
   readonly variants;
   readonly sittings;
@@ -29,7 +35,10 @@ export class InstructorStore {
     this.students = new ScopedTable(manager, studentTable, instructorId);
     this.facts = new ScopedTable(manager, studentFactTable, instructorId);
     this.capacityChecks = new ScopedTable(manager, capacityCheckTable, instructorId);
-    this.paperScreenings = new ScopedTable(manager, paperScreeningTable, instructorId);
+    this.dayChecks = new ScopedTable(manager, dayCheckTable, instructorId);
+    this.clearances = new ScopedTable(manager, clearanceTable, instructorId);
+    this.overrulings = new ScopedTable(manager, findingOverrideTable, instructorId);
+    this.auditEvents = new ScopedTable(manager, auditEventTable, instructorId);
     this.sessions = new ScopedTable(manager, sessionTable, instructorId);
     this.variants = new ScopedTable(manager, techniqueVariantTable, instructorId);
     this.sittings = new ScopedTable(manager, sittingTable, instructorId);

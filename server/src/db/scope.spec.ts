@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { routes, type Route } from '@nuvrah/contract';
 import { variantOf } from '@nuvrah/core';
-import { aStudent, addStudentWithSession, documentOf } from '../testing/documents.js';
+import { aCapacity, aDay, aStudent, addStudentWithSession, documentOf } from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
 
 describe("somebody else's rows", () => {
@@ -39,16 +39,42 @@ describe("somebody else's rows", () => {
     const fact = { fact: 'heart', since: null, until: null, due: null, note: '' } as const;
     const factId = randomUUID();
     await owner.must(routes.addFact, { params: { id: student.id }, body: { id: factId, ...fact } });
+    const clearance = {
+      clinician: 'Dr. Feld',
+      givenOn: '2026-03-01',
+      until: '2026-06-01',
+      fact: 'heart',
+      scope: 'holds',
+      upTo: null,
+      note: '',
+    } as const;
+    const clearanceId = randomUUID();
+    await owner.must(routes.addClearance, {
+      params: { id: student.id },
+      body: { id: clearanceId, ...clearance },
+    });
+    const overruling = {
+      id: randomUUID(),
+      kind: 'overruled',
+      rule: 'fainting/hold>4/change',
+      passageId: null,
+      value: 5,
+      reason: 'Seen often.',
+    } as const;
+    await owner.must(routes.addOverruling, { params: { id: session.id }, body: overruling });
     const requests: Partial<Record<keyof typeof routes, readonly [string, unknown]>> = {
       getStudent: [student.id, undefined],
       changeStudent: [student.id, { ...aStudent, version: 1, archived: true }],
-      addCapacityCheck: [
-        student.id,
-        { checkedOn: '2026-03-01', inhale: 5, exhale: 5, hold: null, emptyHold: null },
-      ],
-      addPaperScreening: [student.id, { screenedOn: '2026-03-01', note: '' }],
+      addCapacityCheck: [student.id, aCapacity],
+      listCapacityChecks: [student.id, undefined],
+      addDayCheck: [student.id, aDay()],
+      addClearance: [student.id, { id: randomUUID(), ...clearance }],
+      changeClearance: [clearanceId, { version: 1, ...clearance }],
+      addOverruling: [session.id, { ...overruling, id: randomUUID() }],
+      withdrawOverruling: [overruling.id, undefined],
       addFact: [student.id, { id: randomUUID(), ...fact }],
       changeFact: [factId, fact],
+      removeFact: [factId, undefined],
       changeVariant: [variant.id, { version: 1, document: variant.document, archived: true }],
       getSession: [session.id, undefined],
       saveSession: [session.id, { version: 1, document: documentOf() }],
@@ -69,8 +95,11 @@ describe("somebody else's rows", () => {
     expect(await owner.must(routes.getStudent, { params: { id: student.id } })).toEqual({
       ...student,
       facts,
+      clearances: [{ id: clearanceId, version: 1, ...clearance }],
     });
-    expect(await owner.must(routes.getSession, { params: { id: session.id } })).toEqual(session);
+    const { overrulings, ...stored } = await owner.must(routes.getSession, { params: { id: session.id } });
+    expect({ ...stored, overrulings: session.overrulings }).toEqual(session);
+    expect(overrulings.map(({ id }) => id)).toEqual([overruling.id]);
     expect(await owner.must(routes.getSitting, { params: { id: sitting.id } })).toEqual(sitting);
   });
 
@@ -93,6 +122,8 @@ describe("somebody else's rows", () => {
     expect(await other.must(routes.listVariants)).toEqual([]);
     expect(await other.must(routes.listSessions, { query: { student: student.id } })).toEqual([]);
     expect(await other.must(routes.listSittings, { query: { student: student.id } })).toEqual([]);
+    expect(await other.must(routes.listAuditEvents, { query: { student: student.id } })).toEqual([]);
+    expect(await other.must(routes.ruleBook)).toEqual({ students: [], touched: [] });
   });
 
   it('do not give way to an id that was taken by somebody else', async () => {

@@ -1,4 +1,4 @@
-import type { Goal, PersonFact, TechniqueId } from '@nuvrah/core';
+import type { ClearanceScope, Goal, PersonFact, SeatId, TechniqueId, TodayFact } from '@nuvrah/core';
 
 /** The made-up river town of Orrin's Quay: nobody in it exists. */
 
@@ -25,6 +25,8 @@ export interface DemoSitting {
   /** Round from which it was eased by one count. */
   readonly easedFrom?: number;
   readonly sign?: 'dizzy' | 'breathless' | 'anxiety';
+  /** What was true on that day. */
+  readonly today?: readonly TodayFact[];
 }
 
 /** A session that was written down but not led yet: techniques as they begin, with what is changed of them. */
@@ -50,7 +52,17 @@ export interface DemoStudent {
     readonly daysAgo: DaysAgo;
     readonly seconds: readonly [number, number, number | null, number | null];
   };
-  readonly screenedDaysAgo?: DaysAgo;
+  readonly seats?: readonly SeatId[];
+  readonly goals?: readonly Goal[];
+  readonly guardian?: string;
+  readonly clearance?: {
+    readonly clinician: string;
+    readonly givenDaysAgo: DaysAgo;
+    readonly daysLeft: number;
+    readonly fact: PersonFact;
+    readonly scope: ClearanceScope;
+    readonly upTo: number;
+  };
   readonly session: {
     readonly title: string;
     readonly goal: 'calm' | 'energise' | 'sleep' | 'focus' | 'lung-capacity' | 'mood';
@@ -108,12 +120,27 @@ const BY_DAYLIGHT: DemoPlan = {
   ],
 };
 
+/** What an old pilot brought along from elsewhere: it has to be mended before it can be led. */
+const BEFORE_THE_TIDE: DemoPlan = {
+  title: 'Before the tide',
+  goal: 'energise',
+  passages: [
+    ['three-part', { seat: 'chair', cycles: 5 }],
+    ['kapalabhati', { seat: 'chair', strokes: 20, sets: 2 }],
+    ['nadi-shodhana', { seat: 'chair', ratio: WITH_HOLD, base: 5, cycles: 6 }],
+    ['bhramari', { seat: 'cross-legged', cycles: 4 }],
+    ['closing-stillness', { seat: 'chair', length: 60 }],
+  ],
+};
+
 export const DEMO_STUDENTS: readonly DemoStudent[] = [
   {
     name: 'Bastien Quill',
     facts: [{ fact: 'eyes', factNote: 'Glaucoma in the left eye.' }],
     birthYear: 1985,
     hand: 'right',
+    seats: ['cross-legged', 'chair'],
+    goals: ['calm'],
     note: 'Glass-blower, strong lungs. Glaucoma in the family and in his left eye: no long holds, no forceful breath.',
     capacity: { daysAgo: 40, seconds: [12, 18, null, null] },
     session: { title: 'After the furnace', goal: 'calm', ratio: '1:1', base: 6, rounds: 10, stillness: 120 },
@@ -128,11 +155,13 @@ export const DEMO_STUDENTS: readonly DemoStudent[] = [
     name: 'Ingrid Sól',
     birthYear: 1997,
     hand: 'right',
+    seats: ['cross-legged', 'half-lotus', 'lying'],
+    goals: ['lung-capacity', 'energise'],
     tongueRolls: true,
+    experienced: true,
     note: 'Fell runner, wants lung capacity. Tongue rolls.',
     plans: [HILL_MORNING],
     capacity: { daysAgo: 12, seconds: [11, 16, 24, 9] },
-    screenedDaysAgo: 30,
     session: {
       title: 'Lungs for the hill',
       goal: 'lung-capacity',
@@ -155,23 +184,36 @@ export const DEMO_STUDENTS: readonly DemoStudent[] = [
     facts: [{ fact: 'pregnancy', dueInWeeks: 16 }],
     birthYear: 1992,
     hand: 'right',
+    seats: ['chair', 'lying-left'],
+    goals: ['calm', 'sleep'],
     note: 'Potter, 24 weeks pregnant. No holds at all, nothing forceful; sits on the low chair.',
     capacity: { daysAgo: 6, seconds: [7, 9, null, null] },
     session: { title: 'Slow hands', goal: 'calm', ratio: '1:1', base: 4, rounds: 8, stillness: 180 },
     sittings: [
       { daysAgo: 34, effort: 1, note: '' },
-      { daysAgo: 20, effort: 2, note: 'Hot room, window opened.' },
+      { daysAgo: 20, effort: 2, note: 'Hot room, window opened.', today: ['room-hot'] },
       { daysAgo: 6, effort: 1, note: 'Slept well the night after.' },
     ],
   },
   {
     name: 'Old Pell Ardwick',
+    plans: [BEFORE_THE_TIDE],
     facts: [
       { fact: 'pressure-controlled', factNote: 'Tablets in the morning.' },
       { fact: 'knees', factNote: 'Chair only.' },
     ],
     birthYear: 1954,
     hand: 'right',
+    seats: ['chair'],
+    goals: ['calm', 'sleep'],
+    clearance: {
+      clinician: 'Dr. Amaru Feld, Quay surgery',
+      givenDaysAgo: 84,
+      daysLeft: 6,
+      fact: 'pressure-controlled',
+      scope: 'holds',
+      upTo: 10,
+    },
     note: 'Retired ferry pilot. Blood pressure controlled by tablets. Chair only.',
     capacity: { daysAgo: 70, seconds: [6, 10, 6, null] },
     session: { title: 'Slack water', goal: 'calm', ratio: '1:2', base: 4, rounds: 6, stillness: 120 },
@@ -194,6 +236,8 @@ export const DEMO_STUDENTS: readonly DemoStudent[] = [
     facts: [{ fact: 'panic', factNote: 'Before solos.' }],
     birthYear: 2004,
     hand: 'left',
+    seats: ['chair', 'cross-legged'],
+    goals: ['calm', 'mood'],
     note: 'Choir alto, left-handed. Panicky before solos: no long holds, eyes may stay open.',
     capacity: { daysAgo: 15, seconds: [9, 15, 8, null] },
     session: { title: 'Before the solo', goal: 'calm', ratio: '2:3', base: 4, rounds: 9, stillness: 60 },
@@ -215,6 +259,8 @@ export const DEMO_STUDENTS: readonly DemoStudent[] = [
     plans: [BY_DAYLIGHT],
     birthYear: 1971,
     hand: 'right',
+    seats: ['chair'],
+    goals: ['sleep'],
     note: 'Night signalman, cannot fall asleep by day. Acid reflux: long gap after meals, never flat.',
     capacity: { daysAgo: 25, seconds: [8, 12, 10, null] },
     session: {
@@ -236,6 +282,9 @@ export const DEMO_STUDENTS: readonly DemoStudent[] = [
     name: 'Wren Castellan',
     birthYear: 2016,
     hand: 'right',
+    seats: ['cross-legged', 'kneeling'],
+    goals: ['focus'],
+    guardian: 'Odile Castellan, her mother',
     note: "The rope-maker's daughter, comes with her aunt. Short, playful, never a hold.",
     capacity: { daysAgo: 33, seconds: [5, 6, null, null] },
     session: { title: 'Two ropes', goal: 'focus', ratio: '1:1', base: 3, rounds: 5, stillness: 45 },
@@ -250,9 +299,10 @@ export const DEMO_STUDENTS: readonly DemoStudent[] = [
     experienced: true,
     birthYear: 1988,
     hand: 'right',
+    seats: ['cross-legged', 'half-lotus', 'chair'],
+    goals: ['calm', 'lung-capacity'],
     note: 'Beekeeper, asthma, three years of practice, on the way from 5:0:10 to 8:0:16. Reliever within reach.',
     capacity: { daysAgo: 9, seconds: [10, 13, 14, null] },
-    screenedDaysAgo: 58,
     session: {
       title: 'Thursday, steadying',
       goal: 'calm',
@@ -264,7 +314,7 @@ export const DEMO_STUDENTS: readonly DemoStudent[] = [
     sittings: [
       { daysAgo: 56, effort: 3, note: '' },
       { daysAgo: 49, effort: 3, note: '' },
-      { daysAgo: 42, effort: 4, note: 'Smoke from the hives all morning.' },
+      { daysAgo: 42, effort: 4, note: 'Smoke from the hives all morning.', today: ['air-bad'] },
       {
         daysAgo: 35,
         effort: 7,

@@ -1,8 +1,12 @@
-import { routes } from '@nuvrah/contract';
+import { routes, screeningCaseOf } from '@nuvrah/contract';
 import {
+  blocksLeading,
+  DEFAULT_CONVENTIONS,
   fitRatio,
   isComplete,
   parseRatio,
+  screenCase,
+  sessionFromChecked,
   sustainableCapacity,
   comfortFactors,
   type Pace,
@@ -42,6 +46,28 @@ describe('demo data', () => {
       if (!fit.ok) return fail(`${name}: ${fit.problem.code}`);
       expect([name, fit.value.base >= session.base]).toEqual([name, true]);
     }
+  });
+
+  it('has nothing in the way of any session that was led', async () => {
+    const led = new Set((await tamsin.must(routes.listSittings)).map(({ sessionId }) => sessionId));
+    for (const { id, document, studentId, overrulings } of await tamsin.must(routes.listSessions)) {
+      if (!led.has(id)) continue;
+      const student = await tamsin.must(routes.getStudent, { params: { id: studentId } });
+      const day = { today: '2026-03-10', now: server.now.getTime(), profile: DEFAULT_CONVENTIONS };
+      const findings = screenCase(screeningCaseOf(sessionFromChecked(document), student, overrulings, day));
+      expect([student.name, findings.filter(blocksLeading).map(({ rule }) => rule)]).toEqual([
+        student.name,
+        [],
+      ]);
+    }
+  });
+
+  it('has a session that must be mended, a clearance that runs out next week and an old capacity check', async () => {
+    const students = await tamsin.must(routes.listStudents);
+    const pell = students.find(({ name }) => name === 'Old Pell Ardwick');
+    const { clearances, capacity } = await tamsin.must(routes.getStudent, { params: { id: pell?.id ?? '' } });
+    expect(clearances.map(({ until }) => until)).toEqual(['2026-03-16']);
+    expect(capacity?.checkedOn).toBe('2025-12-30');
   });
 
   it('has eight uneven weeks in it: a stop with a sign, an easing, sittings cut short', async () => {

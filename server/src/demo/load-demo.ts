@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import {
+  BEGINNER_SITTINGS,
   beginRun,
   compileSession,
   DEFAULT_CONVENTIONS,
@@ -8,18 +9,24 @@ import {
   finishRun,
   newPassage,
   newSession,
+  NO_DECISIONS,
   noteSigns,
   parseRatio,
   recordOf,
   roundsToCycles,
+  screenCase,
   stopRun,
+  studentOnDay,
+  techniqueOf,
   type LeadAnswer,
   type LeadRecord,
   type LeadRun,
   type Millis,
   type Passage,
+  type SeatId,
   type Session,
   type SessionJson,
+  type TodayFact,
 } from '@nuvrah/core';
 import { DateTime } from 'luxon';
 import type { DataSource } from 'typeorm';
@@ -61,20 +68,13 @@ const daysBefore = (now: Date, days: number): DateTime =>
     .minus({ days })
     .set({ hour: 17, minute: 30, second: 0 });
 
+const dateBefore = (now: Date, days: number): string => daysBefore(now, days).toFormat('yyyy-MM-dd');
+
 async function addStudent(store: InstructorStore, demo: DemoStudent, now: Date): Promise<void> {
   const studentId = randomUUID();
-  const {
-    name,
-    birthYear,
-    hand,
-    tongueRolls = null,
-    experienced = false,
-    facts = [],
-    note,
-    capacity,
-    screenedDaysAgo,
-  } = demo;
+  const { name, birthYear, hand, tongueRolls = null, experienced = false, facts = [], note, capacity } = demo;
   const createdAt = daysBefore(now, 60).toJSDate();
+  const asked = dateBefore(now, 60);
   await store.students.add({
     id: studentId,
     version: 1,
@@ -83,12 +83,18 @@ async function addStudent(store: InstructorStore, demo: DemoStudent, now: Date):
     hand,
     tongueRolls,
     experienced,
+    seats: [...(demo.seats ?? [])],
+    goals: [...(demo.goals ?? [])],
+    guardian: demo.guardian ?? '',
+    consentOn: demo.guardian === undefined ? null : asked,
+    healthAskedOn: asked,
+    comfort: null,
     note,
     archivedAt: null,
     createdAt,
   });
   for (const { fact, dueInWeeks, factNote = '' } of facts) {
-    const due = dueInWeeks === undefined ? null : daysBefore(now, -7 * dueInWeeks).toFormat('yyyy-MM-dd');
+    const due = dueInWeeks === undefined ? null : dateBefore(now, -7 * dueInWeeks);
     await store.facts.add({
       id: randomUUID(),
       studentId,
@@ -100,25 +106,21 @@ async function addStudent(store: InstructorStore, demo: DemoStudent, now: Date):
       createdAt,
     });
   }
-  const [inhale, exhale, hold, emptyHold] = capacity.seconds;
-  const checkedOn = daysBefore(now, capacity.daysAgo).toFormat('yyyy-MM-dd');
-  await store.capacityChecks.add({
-    id: randomUUID(),
-    studentId,
-    checkedOn,
-    inhale,
-    exhale,
-    hold,
-    emptyHold,
-    createdAt,
-  });
-  if (screenedDaysAgo !== undefined) {
-    const screenedOn = daysBefore(now, screenedDaysAgo).toFormat('yyyy-MM-dd');
-    await store.paperScreenings.add({
+  await addCapacityChecks(store, studentId, capacity, now);
+  if (demo.clearance) {
+    const { clinician, givenDaysAgo, daysLeft, fact, scope, upTo } = demo.clearance;
+    const [givenOn, until] = [dateBefore(now, givenDaysAgo), dateBefore(now, -daysLeft)];
+    await store.clearances.add({
       id: randomUUID(),
       studentId,
-      screenedOn,
-      note: 'Paper form in the blue folder.',
+      version: 1,
+      clinician,
+      givenOn,
+      until,
+      fact,
+      scope,
+      upTo,
+      note: 'Letter in the blue folder.',
       createdAt,
     });
   }
@@ -128,7 +130,7 @@ async function addStudent(store: InstructorStore, demo: DemoStudent, now: Date):
   const updatedAt = daysBefore(now, demo.sittings.at(-1)?.daysAgo ?? 1).toJSDate();
   await store.sessions.add({ id: sessionId, studentId, version: 1, document: json, createdAt, updatedAt });
   for (const sitting of demo.sittings) {
-    await addSitting(store, { studentId, sessionId, hand, document }, sitting, now);
+    await addSitting(store, { demo, studentId, sessionId, hand, document }, sitting, now);
   }
   for (const plan of demo.plans ?? []) {
     const planned = planOf(plan) as unknown as SessionJson;
@@ -145,6 +147,48 @@ async function addStudent(store: InstructorStore, demo: DemoStudent, now: Date):
   }
 }
 
+/** How the comfortable seconds came about: months before it was a little less of everything. */
+const EARLIER = [
+  { daysBefore: 61, share: 0.82 },
+  { daysBefore: 30, share: 0.91 },
+  { daysBefore: 0, share: 1 },
+] as const;
+
+async function addCapacityChecks(
+  store: InstructorStore,
+  studentId: string,
+  { daysAgo, seconds }: DemoStudent['capacity'],
+  now: Date,
+): Promise<void> {
+  for (const { daysBefore: earlier, share } of EARLIER) {
+    const of = (value: number | null): number | null =>
+      value === null ? null : Math.round(value * share * 10) / 10;
+    const [inhale, exhale, hold, emptyHold] = seconds;
+    const tries = (value: number | null): number[] =>
+      value === null ? [] : [0.94, 1, 1.05].map((times) => Math.round((of(value) ?? 0) * times * 10) / 10);
+    const at = daysAgo + earlier;
+    await store.capacityChecks.add({
+      id: randomUUID(),
+      studentId,
+      checkedOn: dateBefore(now, at),
+      inhale: of(inhale) ?? inhale,
+      exhale: of(exhale) ?? exhale,
+      hold: of(hold),
+      emptyHold: of(emptyHold),
+      tries: {
+        inhale: tries(inhale),
+        hold: tries(hold),
+        exhale: tries(exhale),
+        emptyHold: tries(emptyHold),
+      },
+      restingRate: Math.round((16 - 2 * share) * 10) / 10,
+      freerNostril: at % 2 === 0 ? 'left' : 'right',
+      strokes: null,
+      createdAt: daysBefore(now, at).toJSDate(),
+    });
+  }
+}
+
 /** A session written down but not led yet. */
 const planOf = ({ title, goal, passages }: DemoPlan): Session => ({
   title,
@@ -156,7 +200,7 @@ const planOf = ({ title, goal, passages }: DemoPlan): Session => ({
   ),
 });
 
-function sessionOf({ session }: DemoStudent): Session {
+function sessionOf({ session, seats = [] }: DemoStudent): Session {
   const parsed = parseRatio(session.ratio);
   if (!parsed.ok) throw new Error(`demo ratio ${session.ratio}`);
   const made = newSession(session.title, { counted: randomUUID(), natural: randomUUID() });
@@ -167,6 +211,7 @@ function sessionOf({ session }: DemoStudent): Session {
       passage.kind === 'counted'
         ? {
             ...passage,
+            seat: seatFor(passage, seats),
             ratio: parsed.value.ratio,
             base: session.base as typeof passage.base,
             pace: (session.pace ?? passage.pace) as typeof passage.pace,
@@ -174,12 +219,21 @@ function sessionOf({ session }: DemoStudent): Session {
           }
         : passage.kind === 'strokes'
           ? passage
-          : { ...passage, length: session.stillness as typeof passage.length },
+          : {
+              ...passage,
+              seat: seatFor(passage, seats),
+              length: session.stillness as typeof passage.length,
+            },
     ),
   };
 }
 
+/** The student's best seat in which a technique can be practised, or the one it begins in. */
+const seatFor = (passage: Passage, seats: readonly SeatId[]): SeatId =>
+  seats.find((seat) => techniqueOf(passage.technique).seats.includes(seat)) ?? passage.seat;
+
 interface Led {
+  readonly demo: DemoStudent;
   readonly studentId: string;
   readonly sessionId: string;
   readonly hand: 'left' | 'right';
@@ -189,6 +243,8 @@ interface Led {
 async function addSitting(store: InstructorStore, led: Led, sitting: DemoSitting, now: Date): Promise<void> {
   const record = leadAsWritten(led, sitting);
   const id = randomUUID();
+  const day = dayOf(sitting, now);
+  await store.dayChecks.add({ ...day, studentId: led.studentId });
   await store.sittings.add({
     id,
     studentId: led.studentId,
@@ -200,6 +256,12 @@ async function addSitting(store: InstructorStore, led: Led, sitting: DemoSitting
       conventions: DEFAULT_CONVENTIONS,
       hand: led.hand,
       variants: [],
+      dayCheck: {
+        ...day,
+        checkedAt: day.checkedAt.toISOString(),
+        lastMealAt: day.lastMealAt.toISOString(),
+      },
+      findings: findingsOf(led, day.day, day.facts),
     },
     outcome: record.outcome,
     ledMillis: record.led,
@@ -211,6 +273,58 @@ async function addSitting(store: InstructorStore, led: Led, sitting: DemoSitting
   await store.sittingPassages.addAll(
     record.passages.map((passage, position) => passageToRow(passage, id, position)),
   );
+}
+
+/** What was told on the day of a sitting, a quarter of an hour before it. */
+function dayOf({ daysAgo, effort, today = [] }: DemoSitting, now: Date) {
+  const at = daysBefore(now, daysAgo).minus({ minutes: 15 });
+  return {
+    id: randomUUID(),
+    day: at.toFormat('yyyy-MM-dd'),
+    checkedAt: at.toJSDate(),
+    facts: [...today],
+    lastMealAt: at.minus({ minutes: 240 + (daysAgo % 3) * 30 }).toJSDate(),
+    freerNostril: daysAgo % 2 === 0 ? ('left' as const) : ('right' as const),
+    sleep: daysAgo % 4 === 0 ? ('short' as const) : ('good' as const),
+    calm: 4 + (daysAgo % 3),
+    alert: 5 + (daysAgo % 4),
+    mood: Math.max(4, 8 - (effort % 4)),
+    pulse: null,
+    note: '',
+  };
+}
+
+/** What spoke against it then; the demo only leads what may be led. */
+function findingsOf({ demo, document }: Led, day: string, today: readonly TodayFact[]) {
+  const student = studentOnDay(
+    {
+      birthYear: demo.birthYear,
+      facts: (demo.facts ?? []).map(({ fact }) => ({ fact, since: null, until: null, due: null })),
+      sittings: BEGINNER_SITTINGS,
+      experienced: demo.experienced ?? false,
+      tongueRolls: demo.tongueRolls ?? null,
+      capacity: { exhale: demo.capacity.seconds[1] },
+      longestSitting: null,
+    },
+    day,
+    { facts: today, mealMinutes: 240, mood: null },
+  );
+  const findings = screenCase({
+    session: document,
+    student,
+    hand: demo.hand,
+    profile: DEFAULT_CONVENTIONS,
+    decisions: NO_DECISIONS,
+    sustainable: null,
+  });
+  return findings.map(({ rule, passageId, value, level, standing }) => ({
+    rule,
+    passageId,
+    value,
+    level,
+    standing: standing.kind,
+    because: '',
+  }));
 }
 
 /** Leads the session as the demo says it went, so that its record is one that leading really gives. */

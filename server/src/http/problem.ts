@@ -1,4 +1,4 @@
-import { describeNeeds, type NeedsScreening } from '@nuvrah/core';
+import { describeFinding, NEED_WORDS, type LeadNeed } from '@nuvrah/core';
 import type { Problem } from '@nuvrah/contract';
 
 interface ProblemFields {
@@ -91,22 +91,19 @@ export const staleVersion = (current: unknown): RequestProblem =>
     current,
   });
 
-export const needsPaperScreening = (needs: NeedsScreening): RequestProblem =>
-  new RequestProblem({
+/** Something must be known, decided or changed before a session is led. */
+export const notReady = (needs: readonly LeadNeed[]): RequestProblem => {
+  const reasons = needs.map((need) =>
+    need.code === 'finding' ? describeFinding(need.finding) : NEED_WORDS[need.code],
+  );
+  return new RequestProblem({
     status: 409,
-    code: 'needs-paper-screening',
-    title: 'Screening needed',
-    detail: `This session has ${describeNeeds(needs)}. Record that this student was screened on paper before leading holds over 2 s, locks or strokes.`,
+    code: 'not-ready',
+    title: 'Not ready to be led',
+    detail: reasons.join(' '),
+    errors: needs.map((need, index) => ({ pointer: `/${need.code}`, detail: reasons[index] ?? '' })),
   });
-
-/** "No" cannot be dismissed. */
-export const screenedOut = (reasons: readonly string[]): RequestProblem =>
-  new RequestProblem({
-    status: 409,
-    code: 'screened-out',
-    title: 'Not for this student',
-    detail: `${reasons.join(' ')} Change it on the Bench before leading.`,
-  });
+};
 
 export const idTaken = (): RequestProblem =>
   new RequestProblem({

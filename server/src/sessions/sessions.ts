@@ -16,20 +16,28 @@ import type { Implement } from '../http/implement.js';
 import { invalidRequest, notFound, staleVersion } from '../http/problem.js';
 import { getStudent } from '../students/students.js';
 import { variantsOf } from '../variants/variants.js';
+import { overrulingsOf } from './overrulings.js';
 
-const toStored = (row: SessionRow): StoredSession => ({
+const toStored = (row: SessionRow, overrulings: StoredSession['overrulings']): StoredSession => ({
   id: row.id,
   version: row.version,
   studentId: row.studentId,
   document: row.document,
   updatedAt: row.updatedAt.toISOString(),
+  overrulings,
 });
 
 /** The stored session. @throws RequestProblem (404) when it is not this instructor's. */
-export async function getSession(store: InstructorStore, id: string): Promise<SessionRow> {
+async function getSession(store: InstructorStore, id: string): Promise<SessionRow> {
   const row = await store.sessions.get(id);
   if (!row) throw notFound('session');
   return row;
+}
+
+/** The stored session with what was decided about its findings. @throws RequestProblem (404). */
+export async function getStoredSession(store: InstructorStore, id: string): Promise<StoredSession> {
+  const row = await getSession(store, id);
+  return toStored(row, (await overrulingsOf(store, [id])).get(id) ?? []);
 }
 
 /**
@@ -74,17 +82,22 @@ export function implementSessions(implement: Implement, source: DataSource, now:
 
   implement(routes.listSessions, async ({ store, query }) => {
     const where = query.student ? { studentId: query.student } : {};
-    return (await store.sessions.list(where, { order: { updatedAt: 'DESC', id: 'ASC' } })).map(toStored);
+    const rows = await store.sessions.list(where, { order: { updatedAt: 'DESC', id: 'ASC' } });
+    const decided = await overrulingsOf(
+      store,
+      rows.map(({ id }) => id),
+    );
+    return rows.map((row) => toStored(row, decided.get(row.id) ?? []));
   });
 
-  implement(routes.getSession, async ({ store, params }) => toStored(await getSession(store, params.id)));
+  implement(routes.getSession, ({ store, params }) => getStoredSession(store, params.id));
 
   implement(routes.addSession, async ({ store, body }) => {
     await refuse(store, body.studentId, body.document);
     const at = now();
     const row = { id: randomUUID(), version: 1, ...body, createdAt: at, updatedAt: at };
     await store.sessions.add(row);
-    return toStored({ ...row, instructorId: store.instructorId });
+    return toStored({ ...row, instructorId: store.instructorId }, []);
   });
 
   implement(routes.saveSession, async ({ store, params, body }) => {
@@ -94,8 +107,8 @@ export function implementSessions(implement: Implement, source: DataSource, now:
       document: body.document,
       updatedAt: now(),
     });
-    const row = await getSession(store, params.id);
-    if (!saved) throw staleVersion(toStored(row));
-    return toStored(row);
+    const stored = await getStoredSession(store, params.id);
+    if (!saved) throw staleVersion(stored);
+    return stored;
   });
 }

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { routes } from '@nuvrah/contract';
-import { addStudentWithSession, documentOf, stoppedRecord } from '../testing/documents.js';
+import { aDay, addStudentWithSession, aStudent, documentOf, stoppedRecord } from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
 import { DEFAULT_CONVENTIONS } from '@nuvrah/core';
 
@@ -23,6 +23,8 @@ describe('sittings', () => {
       conventions: DEFAULT_CONVENTIONS,
       hand: 'left',
       variants: [],
+      dayCheck: student.dayCheck,
+      findings: [],
     });
 
     const record = stoppedRecord(session.document);
@@ -78,17 +80,47 @@ describe('sittings', () => {
     expect(await client.must(routes.getSitting, { params: { id } })).toEqual(won as never);
   });
 
-  it('with a hold over 2 s need a paper screening on record', async () => {
-    const { session, student } = await addStudentWithSession(client, documentOf('1:1:2', 3));
+  it('begin only when everything was asked, and today too', async () => {
+    const { student, session } = await addStudentWithSession(client);
+    const change = (body: Partial<typeof aStudent>, version: number) =>
+      client.must(routes.changeStudent, {
+        params: { id: student.id },
+        body: { ...aStudent, ...body, version, archived: false } as never,
+      });
+    const codes = async (): Promise<string[]> =>
+      ((await begin(session.id)).body as { errors?: { pointer: string }[] }).errors?.map(
+        ({ pointer }) => pointer,
+      ) ?? [];
+    await change({ birthYear: null, healthAskedOn: null } as never, 1);
+    expect(await codes()).toEqual(['/birth-year', '/health-not-asked']);
+    await change({ birthYear: 2012 } as never, 2);
+    expect(await codes()).toEqual(['/consent']);
+    await change({ birthYear: 2012, guardian: 'Her aunt', consentOn: '2026-03-01' } as never, 3);
+    expect(await codes()).toEqual([]);
+  });
+
+  it('ask about the day anew after three hours, and never take yesterday for today', async () => {
+    const { session } = await addStudentWithSession(client);
+    const at = server.now;
+    const after = async (hours: number): Promise<number> => {
+      server.setClock(new Date(at.getTime() + hours * 3_600_000));
+      return (await begin(session.id)).status;
+    };
+    expect([await after(3), await after(3.01), await after(24)]).toEqual([201, 409, 409]);
+    server.setClock(at);
+  });
+
+  it('screen what was eaten, and say until when to wait', async () => {
+    const { student, session } = await addStudentWithSession(client, documentOf('1:2', 4));
+    const lastMealAt = new Date(server.now.getTime() - 90 * 60_000).toISOString();
+    await client.must(routes.addDayCheck, { params: { id: student.id }, body: { ...aDay(), lastMealAt } });
     const refused = await begin(session.id);
-    expect([refused.status, refused.body.code]).toEqual([409, 'needs-paper-screening']);
-    expect(refused.body.detail).toContain('3 s');
-    expect(await client.must(routes.listSittings)).toEqual([]);
-    await client.must(routes.addPaperScreening, {
-      params: { id: student.id },
-      body: { screenedOn: '2026-03-09', note: '' },
-    });
-    expect((await begin(session.id)).status).toBe(201);
+    expect(refused.body).toEqual(
+      jasmine.objectContaining({
+        code: 'not-ready',
+        detail: jasmine.stringContaining('Too soon after the meal, by 30 min'),
+      }),
+    );
   });
 
   it('refuse to begin a session that has changed since it was opened', async () => {

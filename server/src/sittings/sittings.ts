@@ -1,21 +1,27 @@
 import { isDeepStrictEqual } from 'node:util';
-import { routes, type BodyOf, type Sitting } from '@nuvrah/contract';
 import {
-  compileSession,
-  describeFinding,
-  leadGate,
+  dayCheckOf,
+  readinessOf,
+  routes,
+  screeningCaseOf,
+  type BodyOf,
+  type LedFinding,
+  type Sitting,
+} from '@nuvrah/contract';
+import {
+  leadNeeds,
   resolveConventions,
-  screen,
+  screenCase,
   sessionFromChecked,
-  studentOnDay,
+  type StandingFinding,
 } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
 import type { SittingPassageRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
-import { idTaken, needsPaperScreening, notFound, screenedOut, staleVersion } from '../http/problem.js';
-import { getSession, refuseImpossible } from '../sessions/sessions.js';
+import { idTaken, notFound, notReady, staleVersion } from '../http/problem.js';
+import { getStoredSession, refuseImpossible } from '../sessions/sessions.js';
 import { getStudent } from '../students/students.js';
 import { variantsOf } from '../variants/variants.js';
 import { passageToRow, toSitting } from './sitting-rows.js';
@@ -37,6 +43,17 @@ async function listSittings(store: InstructorStore, student: string | undefined)
   return rows.map((row) => toSitting(row, passages.get(row.id) ?? []));
 }
 
+/** A finding as it is kept with the sitting. */
+function toLedFinding({ rule, passageId, value, level, standing }: StandingFinding): LedFinding {
+  const because =
+    standing.kind === 'cleared'
+      ? `${standing.clinician}, until ${standing.until}`
+      : standing.kind === 'overruled'
+        ? standing.reason
+        : '';
+  return { rule, passageId, value, level, standing: standing.kind, because };
+}
+
 /** Whether a sitting already holds exactly what is sent. */
 const saysTheSame = ({ record, effort, note }: Sitting, sent: BodyOf<typeof routes.recordSitting>): boolean =>
   effort === sent.effort && note === sent.note && isDeepStrictEqual(record, sent.record);
@@ -48,7 +65,7 @@ export function implementSittings(implement: Implement, source: DataSource, now:
 
   implement(routes.beginSitting, async ({ store, body }) => {
     if (await store.sittings.get(body.id)) return getSitting(store, body.id);
-    const session = await getSession(store, body.sessionId);
+    const session = await getStoredSession(store, body.sessionId);
     if (session.version !== body.sessionVersion)
       throw staleVersion({ id: session.id, version: session.version });
     const student = await getStudent(store, session.studentId);
@@ -57,12 +74,10 @@ export function implementSittings(implement: Implement, source: DataSource, now:
     // What was true when it was saved may not be any more.
     await refuseImpossible(store, profile, student, session.document);
     const document = sessionFromChecked(session.document);
-    const timeline = compileSession(document, student, profile);
-    const findings = screen(document, timeline, studentOnDay(student, localDay(instructor, now())), profile);
-    const forbidden = findings.filter(({ level }) => level === 'no');
-    if (forbidden.length > 0) throw screenedOut(forbidden.map(describeFinding));
-    const gate = leadGate(timeline, student.paperScreening !== null);
-    if (!gate.open) throw needsPaperScreening(gate.needs);
+    const day = { today: localDay(instructor, now()), now: now().getTime(), profile };
+    const findings = screenCase(screeningCaseOf(document, student, session.overrulings, day));
+    const needs = leadNeeds(document, readinessOf(student, day), findings, day.today);
+    if (needs.length > 0) throw notReady(needs);
     const added = await store.sittings.addIfNew({
       id: body.id,
       studentId: student.id,
@@ -74,6 +89,8 @@ export function implementSittings(implement: Implement, source: DataSource, now:
         conventions: resolveConventions(profile, document.conventions),
         hand: student.hand,
         variants: await variantsOf(store, document.passages),
+        dayCheck: dayCheckOf(student, day.today),
+        findings: findings.map(toLedFinding),
       },
       outcome: null,
       ledMillis: null,

@@ -51,14 +51,27 @@ describe('what is known of a student', () => {
     expect((await client.must(routes.getStudent, { params: { id: student.id } })).facts.length).toBe(1);
   });
 
-  it('keeps a session from being led that is not for this student, whatever is screened on paper', async () => {
+  it('is taken off the record on the day it was put there by mistake, and only ended later', async () => {
+    const { student } = await addStudentWithSession(client);
+    const params = { id: student.id };
+    const [slip, old] = [fact('heart'), fact('vertigo')];
+    await client.must(routes.addFact, { params, body: old });
+    const at = server.now;
+    server.setClock(new Date(at.getTime() + 86_400_000));
+    await client.must(routes.addFact, { params, body: slip });
+    await client.must(routes.removeFact, { params: { id: slip.id } });
+    const refused = await client.call(routes.removeFact, { params: { id: old.id } });
+    server.setClock(at);
+    expect([refused.status, (await client.must(routes.getStudent, { params })).facts]).toEqual([422, [old]]);
+  });
+
+  it('keeps a session from being led that is not for this student', async () => {
     const document = {
       ...documentOf(),
       passages: [newPassage('kapalabhati', randomUUID())],
     } as unknown as SessionJson;
     const { student, session } = await addStudentWithSession(client, document);
     const params = { id: student.id };
-    await client.must(routes.addPaperScreening, { params, body: { screenedOn: '2026-03-01', note: '' } });
     const begin = () =>
       client.call(routes.beginSitting, {
         body: { id: randomUUID(), sessionId: session.id, sessionVersion: 1 },
@@ -67,7 +80,7 @@ describe('what is known of a student', () => {
     const body = fact('seizures');
     await client.must(routes.addFact, { params, body });
     const refused = await begin();
-    expect([refused.status, refused.body.code]).toEqual([409, 'screened-out']);
+    expect([refused.status, refused.body.code]).toEqual([409, 'not-ready']);
     expect(refused.body.detail).toContain(
       'Seizures · forceful breathing. Over-breathing and long holds can bring on a seizure.',
     );

@@ -1,5 +1,7 @@
 import { routes, type StudentFact } from '@nuvrah/contract';
 import { checkFact, FACT_NAMES, type FactProblem } from '@nuvrah/core';
+import type { DataSource } from 'typeorm';
+import { instructorById, localDay } from '../accounts/accounts.js';
 import type { StudentFactRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
@@ -47,7 +49,7 @@ async function refuseImpossible(
   if (!checked.ok) throw invalidRequest([describe(checked.problem)]);
 }
 
-export function implementFacts(implement: Implement, now: () => Date): void {
+export function implementFacts(implement: Implement, source: DataSource, now: () => Date): void {
   implement(routes.addFact, async ({ store, params, body }) => {
     if (!(await store.students.get(params.id))) throw notFound('student');
     const there = await store.facts.get(body.id);
@@ -63,5 +65,17 @@ export function implementFacts(implement: Implement, now: () => Date): void {
     await refuseImpossible(store, before.studentId, params.id, body);
     await store.facts.set(params.id, body);
     return { id: params.id, ...body };
+  });
+
+  implement(routes.removeFact, async ({ store, params }) => {
+    const before = await store.facts.get(params.id);
+    if (!before) throw notFound('fact');
+    const { timeZone } = await instructorById(source, store.instructorId);
+    if (localDay({ timeZone }, before.createdAt) !== localDay({ timeZone }, now())) {
+      const detail = 'Only what was put on record today can be taken off: end it instead.';
+      throw invalidRequest([{ pointer: '', detail }]);
+    }
+    await store.facts.remove({ id: params.id });
+    return null;
   });
 }

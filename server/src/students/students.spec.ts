@@ -1,6 +1,6 @@
 import { API_ROOT, routes, type Problem } from '@nuvrah/contract';
 import { randomUUID } from 'node:crypto';
-import { addStudentWithSession, aStudent, finishedRecord } from '../testing/documents.js';
+import { aCapacity, addStudentWithSession, aStudent, finishedRecord } from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
 
 describe('students', () => {
@@ -43,11 +43,12 @@ describe('students', () => {
     const change = { ...aStudent, version: 1, name: 'Bea Reed', archived: false };
     await client.must(routes.changeStudent, { params, body: change });
     expect((await line())?.name).toBe('Bea Reed');
-    const capacity = { checkedOn: '2026-03-01', inhale: 5, exhale: 6, hold: null, emptyHold: null };
-    await client.must(routes.addCapacityCheck, { params, body: capacity });
-    expect((await line())?.capacity).toEqual(capacity);
-    await client.must(routes.addPaperScreening, { params, body: { screenedOn: '2026-03-02', note: '' } });
-    expect((await line())?.screenedOn).toBe('2026-03-02');
+    await client.must(routes.addCapacityCheck, { params, body: aCapacity });
+    const { checkedOn, inhale, exhale, hold, emptyHold } = aCapacity;
+    expect((await line())?.capacity).toEqual({ checkedOn, inhale, exhale, hold, emptyHold });
+    const asked = { ...change, version: 2, healthAskedOn: '2026-03-02' };
+    await client.must(routes.changeStudent, { params, body: asked });
+    expect((await line())?.healthAskedOn).toBe('2026-03-02');
 
     const id = randomUUID();
     await client.must(routes.beginSitting, { body: { id, sessionId: session.id, sessionVersion: 1 } });
@@ -60,27 +61,52 @@ describe('students', () => {
     expect((await line())?.sittings).toBe(1);
   });
 
-  it('show the newest capacity and paper screening', async () => {
+  it('show the newest capacity, and all of them in their order', async () => {
     const { id } = await client.must(routes.addStudent, { body: aStudent });
     const params = { id };
-    const check = { inhale: 6, exhale: 9, hold: 12.5, emptyHold: null };
-    await client.must(routes.addCapacityCheck, { params, body: { ...check, checkedOn: '2026-03-02' } });
-    await client.must(routes.addCapacityCheck, {
-      params,
-      body: { ...check, hold: null, checkedOn: '2026-03-10' },
-    });
-    await client.must(routes.addCapacityCheck, { params, body: { ...check, checkedOn: '2026-02-01' } });
-    await client.must(routes.addPaperScreening, {
-      params,
-      body: { screenedOn: '2026-01-05', note: 'blue folder' },
-    });
+    const add = (checkedOn: string, hold: number | null) =>
+      client.must(routes.addCapacityCheck, { params, body: { ...aCapacity, checkedOn, hold } });
+    await add('2026-03-02', 12.5);
+    await add('2026-03-10', null);
+    await add('2026-02-01', 11);
     const student = await client.must(routes.getStudent, { params });
-    expect(student.capacity).toEqual(
-      jasmine.objectContaining({ ...check, hold: null, checkedOn: '2026-03-10' }),
-    );
-    expect(student.paperScreening).toEqual(
-      jasmine.objectContaining({ screenedOn: '2026-01-05', note: 'blue folder' }),
-    );
+    expect(student.capacity).toEqual(jasmine.objectContaining({ hold: null, checkedOn: '2026-03-10' }));
+    const all = await client.must(routes.listCapacityChecks, { params });
+    expect(all.map(({ checkedOn, hold }) => [checkedOn, hold])).toEqual([
+      ['2026-02-01', 11],
+      ['2026-03-02', 12.5],
+      ['2026-03-10', null],
+    ]);
+  });
+
+  it('know the rounds that were easy and the longest sitting', async () => {
+    const { student, session } = await addStudentWithSession(client);
+    const lead = async (effort: number): Promise<void> => {
+      const id = randomUUID();
+      await client.must(routes.beginSitting, { body: { id, sessionId: session.id, sessionVersion: 1 } });
+      const record = finishedRecord(session.document);
+      await client.must(routes.recordSitting, {
+        params: { id },
+        body: { version: 1, record, effort, note: '' },
+      });
+    };
+    await lead(4);
+    expect((await client.must(routes.getStudent, { params: { id: student.id } })).easyRounds).toEqual([]);
+    await lead(3);
+    const { easyRounds, longestSitting } = await client.must(routes.getStudent, {
+      params: { id: student.id },
+    });
+    expect(easyRounds).toEqual([
+      { counts: { inhale: 4, internalHold: 0, exhale: 8, externalHold: 0 }, pace: 1000, rounds: 8 },
+    ]);
+    expect(longestSitting).toBeGreaterThan(3);
+  });
+
+  it('may be unfinished, and are kept as they are', async () => {
+    const body = { ...aStudent, birthYear: null, healthAskedOn: null };
+    const { id } = await client.must(routes.addStudent, { body });
+    const { birthYear, healthAskedOn } = await client.must(routes.getStudent, { params: { id } });
+    expect([birthYear, healthAskedOn]).toEqual([null, null]);
   });
 
   const badStudents: [string, unknown, string][] = [
@@ -89,6 +115,10 @@ describe('students', () => {
     ['a blank name', { ...aStudent, name: '   ' }, '/name'],
     ['a birth year in the future', { ...aStudent, birthYear: 2027 }, '/birthYear'],
     ['a birth year in words', { ...aStudent, birthYear: 'last century' }, '/birthYear'],
+    ['a consent of nobody', { ...aStudent, consentOn: '2026-03-01' }, '/guardian'],
+    ['an intake in the future', { ...aStudent, healthAskedOn: '2026-03-11' }, '/healthAskedOn'],
+    ['a comfort of nothing', { ...aStudent, comfort: { breath: 0, hold: 0.6 } }, '/comfort/breath'],
+    ['a seat that is none', { ...aStudent, seats: ['throne'] }, '/seats/0'],
     ['a third hand', { ...aStudent, hand: 'middle' }, '/hand'],
     ['nothing', null, ''],
     ['a list', [], ''],
@@ -106,13 +136,14 @@ describe('students', () => {
     ['a capacity of 0', { inhale: 0 }, '/inhale'],
     ['a hold of 400 s', { hold: 400 }, '/hold'],
     ['text', { exhale: 'long' }, '/exhale'],
+    ['a resting rate of nothing', { restingRate: 0 }, '/restingRate'],
     ['a day in the future', { checkedOn: '2026-03-11' }, '/checkedOn'],
     ['a day that is none', { checkedOn: '2026-02-30' }, '/checkedOn'],
   ];
   for (const [what, change, pointer] of badChecks) {
     it(`refuse ${what} in a capacity check`, async () => {
       const { id } = await client.must(routes.addStudent, { body: aStudent });
-      const body = { checkedOn: '2026-03-01', inhale: 6, exhale: 9, hold: null, emptyHold: null, ...change };
+      const body = { ...aCapacity, ...change };
       const answer = await client.send<Problem>('POST', `${API_ROOT}/students/${id}/capacity-checks`, body);
       expect([answer.status, answer.body.errors?.[0]?.pointer]).toEqual([422, pointer]);
     });

@@ -1,18 +1,27 @@
 import { randomUUID } from 'node:crypto';
-import { routes, type Student, type StudentLine } from '@nuvrah/contract';
+import {
+  routes,
+  type CapacityCheck,
+  type Student,
+  type StudentFields,
+  type StudentLine,
+} from '@nuvrah/contract';
+import { EASY_EFFORT } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
-import type { StudentFactRow } from '../db/entities.js';
+import type { CapacityCheckRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
 import { KeptAnswers } from '../http/kept-answers.js';
+import { toClearance } from './clearances.js';
+import { toDayCheck } from './day-checks.js';
 import { toFact } from './facts.js';
 import { invalidRequest, notFound, staleVersion } from '../http/problem.js';
 
 interface StudentLineRow {
   readonly id: string;
   readonly name: string;
-  readonly birthYear: number;
+  readonly birthYear: number | null;
   readonly hand: 'left' | 'right';
   readonly archived: boolean;
   readonly checkedOn: string | null;
@@ -20,36 +29,24 @@ interface StudentLineRow {
   readonly exhale: number;
   readonly hold: number | null;
   readonly emptyHold: number | null;
-  readonly screenedOn: string | null;
+  readonly healthAskedOn: string | null;
+  readonly comfort: StudentLine['comfort'];
   readonly sittings: number;
-}
-
-interface StudentRow extends StudentLineRow {
-  readonly version: number;
-  readonly tongueRolls: boolean | null;
-  readonly experienced: boolean;
-  readonly note: string;
-  readonly capacityId: string;
-  readonly screeningId: string;
-  readonly screeningNote: string;
 }
 
 /** What a list shows. Plain columns: building JSON in the database costs more than the whole rest of the query. */
 const LINE_COLUMNS = `student.id, student.name, student.birth_year AS "birthYear", student.hand,
        student.archived_at IS NOT NULL AS archived,
        capacity.checked_on::text AS "checkedOn", capacity.inhale, capacity.exhale, capacity.hold,
-       capacity.empty_hold AS "emptyHold", screening.screened_on::text AS "screenedOn",
+       capacity.empty_hold AS "emptyHold", student.health_asked_on::text AS "healthAskedOn", student.comfort,
        coalesce(sittings.number, 0)::int AS sittings`;
 
-/** Students with the newest capacity check and paper screening, and the number of sittings in which something was done. */
+/** Students with the newest capacity check and the number of sittings in which something was done. */
 const FROM_STUDENTS = `
   FROM student
   LEFT JOIN (
     SELECT DISTINCT ON (student_id) * FROM capacity_check WHERE instructor_id = $1
      ORDER BY student_id DESC, checked_on DESC, created_at DESC) capacity ON capacity.student_id = student.id
-  LEFT JOIN (
-    SELECT DISTINCT ON (student_id) * FROM paper_screening WHERE instructor_id = $1
-     ORDER BY student_id DESC, screened_on DESC, created_at DESC) screening ON screening.student_id = student.id
   LEFT JOIN (
     SELECT sitting.student_id, count(DISTINCT sitting.id) AS number
       FROM sitting JOIN sitting_passage passage ON passage.sitting_id = sitting.id AND passage.cycles_done > 0
@@ -59,10 +56,30 @@ const FROM_STUDENTS = `
 /** The list of an instructor (`$1`), by name. */
 export const STUDENT_LIST_SQL = `SELECT ${LINE_COLUMNS} ${FROM_STUDENTS} ORDER BY student.name, student.id`;
 
-const ONE_STUDENT_SQL = `
-SELECT ${LINE_COLUMNS}, student.version, student.tongue_rolls AS "tongueRolls", student.experienced, student.note, capacity.id AS "capacityId",
-       screening.id AS "screeningId", screening.note AS "screeningNote"
-       ${FROM_STUDENTS} AND student.id = $2`;
+/** Of one student (`$2`): sittings in which something was done, and the minutes of the longest. */
+const SITTINGS_SQL = `
+SELECT count(DISTINCT sitting.id)::int AS number, max(sitting.led_millis) / 60000.0 AS longest
+  FROM sitting JOIN sitting_passage passage ON passage.sitting_id = sitting.id AND passage.cycles_done > 0
+ WHERE sitting.instructor_id = $1 AND sitting.student_id = $2`;
+
+/** Rounds of one student (`$2`) that were easy, by their numbers: no effort above `$3`, no sign, not eased. */
+const EASY_ROUNDS_SQL = `
+SELECT inhale, internal_hold AS "internalHold", exhale, external_hold AS "externalHold", pace,
+       sum(cycles_done / cycles_per_round)::int AS rounds
+  FROM sitting_passage passage JOIN sitting ON sitting.id = passage.sitting_id
+ WHERE sitting.instructor_id = $1 AND sitting.student_id = $2 AND sitting.effort <= $3
+   AND cardinality(sitting.signs) = 0 AND passage.kind = 'counted' AND jsonb_array_length(passage.easings) = 0
+ GROUP BY inhale, internal_hold, exhale, external_hold, pace
+HAVING sum(cycles_done / cycles_per_round) > 0`;
+
+interface EasyRoundsRow {
+  readonly inhale: number;
+  readonly internalHold: number;
+  readonly exhale: number;
+  readonly externalHold: number;
+  readonly pace: number;
+  readonly rounds: number;
+}
 
 /** Spelt out: rest and spread cost a third more time over a thousand rows. */
 const toLine = (row: StudentLineRow): StudentLine => ({
@@ -71,51 +88,20 @@ const toLine = (row: StudentLineRow): StudentLine => ({
   birthYear: row.birthYear,
   hand: row.hand,
   archived: row.archived,
-  capacity: toCapacity(row),
-  screenedOn: row.screenedOn,
+  capacity:
+    row.checkedOn === null
+      ? null
+      : {
+          checkedOn: row.checkedOn,
+          inhale: row.inhale,
+          exhale: row.exhale,
+          hold: row.hold,
+          emptyHold: row.emptyHold,
+        },
+  healthAskedOn: row.healthAskedOn,
+  comfort: row.comfort,
   sittings: row.sittings,
 });
-
-const toCapacity = ({
-  checkedOn,
-  inhale,
-  exhale,
-  hold,
-  emptyHold,
-}: StudentLineRow): StudentLine['capacity'] =>
-  checkedOn === null ? null : { checkedOn, inhale, exhale, hold, emptyHold };
-
-function toStudent(row: StudentRow, facts: readonly StudentFactRow[]): Student {
-  const {
-    id,
-    version,
-    name,
-    birthYear,
-    hand,
-    tongueRolls,
-    experienced,
-    note,
-    archived,
-    sittings,
-    screenedOn,
-  } = row;
-  const capacity = toCapacity(row);
-  return {
-    id,
-    version,
-    name,
-    birthYear,
-    hand,
-    tongueRolls,
-    experienced,
-    note,
-    archived,
-    capacity: capacity && { id: row.capacityId, ...capacity },
-    paperScreening: screenedOn === null ? null : { id: row.screeningId, screenedOn, note: row.screeningNote },
-    facts: facts.map(toFact),
-    sittings,
-  };
-}
 
 const listStudents = async (store: InstructorStore): Promise<StudentLine[]> =>
   (await store.query<StudentLineRow>(STUDENT_LIST_SQL)).map(toLine);
@@ -130,29 +116,47 @@ async function revisionOf(store: InstructorStore): Promise<string> {
 
 /** One student. @throws RequestProblem (404) when it is not this instructor's. */
 export async function getStudent(store: InstructorStore, id: string): Promise<Student> {
-  const [row] = await store.query<StudentRow>(ONE_STUDENT_SQL, id);
+  const row = await store.students.get(id);
   if (!row) throw notFound('student');
-  return toStudent(
-    row,
-    await store.facts.list({ studentId: id }, { order: { createdAt: 'DESC', id: 'ASC' } }),
-  );
+  const [facts, capacity, dayCheck, clearances, [sittings], easy] = await Promise.all([
+    store.facts.list({ studentId: id }, { order: { createdAt: 'DESC', id: 'ASC' } }),
+    store.capacityChecks.first({ studentId: id }, { checkedOn: 'DESC', createdAt: 'DESC' }),
+    store.dayChecks.first({ studentId: id }, { checkedAt: 'DESC', id: 'ASC' }),
+    store.clearances.list({ studentId: id }, { order: { until: 'DESC', id: 'ASC' } }),
+    store.query<{ number: number; longest: string | null }>(SITTINGS_SQL, id),
+    store.query<EasyRoundsRow>(EASY_ROUNDS_SQL, id, EASY_EFFORT),
+  ]);
+  const { instructorId: _, archivedAt, createdAt: __, ...fields } = row;
+  const longest = sittings?.longest ?? null;
+  return {
+    ...fields,
+    archived: archivedAt !== null,
+    capacity: capacity && toCapacityCheck(capacity),
+    dayCheck: dayCheck && toDayCheck(dayCheck),
+    clearances: clearances.map(toClearance),
+    facts: facts.map(toFact),
+    sittings: sittings?.number ?? 0,
+    longestSitting: longest === null ? null : Number(longest),
+    easyRounds: easy.map(({ pace, rounds, ...counts }) => ({ counts, pace, rounds })),
+  };
 }
 
 export function implementStudents(implement: Implement, source: DataSource, now: () => Date): void {
-  const refuseLaterThanToday = async (
-    store: InstructorStore,
-    pointer: string,
-    day: string,
-  ): Promise<void> => {
+  /** Dates of what has happened already. @throws RequestProblem (422) with a pointer to what is wrong. */
+  const refuseImpossible = async (store: InstructorStore, fields: StudentFields): Promise<void> => {
     const today = localDay(await instructorById(source, store.instructorId), now());
-    if (day > today)
-      throw invalidRequest([{ pointer, detail: 'This date is in the future: use today or an earlier day.' }]);
-  };
-
-  const refuseBirthInFuture = (birthYear: number): void => {
-    if (birthYear <= now().getFullYear()) return;
-    const detail = 'The year of birth is in the future: use a year up to now.';
-    throw invalidRequest([{ pointer: '/birthYear', detail }]);
+    const errors = [];
+    if (fields.birthYear !== null && fields.birthYear > Number(today.slice(0, 4))) {
+      const detail = 'The year of birth is in the future: use a year up to now.';
+      errors.push({ pointer: '/birthYear', detail });
+    }
+    for (const key of ['consentOn', 'healthAskedOn'] as const)
+      if ((fields[key] ?? '') > today) errors.push({ pointer: `/${key}`, detail: IN_FUTURE });
+    if (fields.consentOn !== null && fields.guardian.trim() === '') {
+      const detail = 'Say who consented: the name of the guardian is missing.';
+      errors.push({ pointer: '/guardian', detail });
+    }
+    if (errors.length > 0) throw invalidRequest(errors);
   };
 
   const lists = new KeptAnswers();
@@ -163,7 +167,7 @@ export function implementStudents(implement: Implement, source: DataSource, now:
   implement(routes.getStudent, ({ store, params }) => getStudent(store, params.id));
 
   implement(routes.addStudent, async ({ store, body }) => {
-    refuseBirthInFuture(body.birthYear);
+    await refuseImpossible(store, body);
     const id = randomUUID();
     const name = body.name.trim();
     await store.students.add({ ...body, id, name, version: 1, archivedAt: null, createdAt: now() });
@@ -171,33 +175,38 @@ export function implementStudents(implement: Implement, source: DataSource, now:
   });
 
   implement(routes.changeStudent, async ({ store, params, body }) => {
-    refuseBirthInFuture(body.birthYear);
+    const { version, archived, ...fields } = body;
+    await refuseImpossible(store, fields);
     const before = await store.students.get(params.id);
     if (!before) throw notFound('student');
-    const { version, archived, ...fields } = body;
     const archivedAt = archived ? (before.archivedAt ?? now()) : null;
-    const saved = await store.students.change(params.id, version, {
-      ...fields,
-      name: fields.name.trim(),
-      archivedAt,
-    });
+    const name = fields.name.trim();
+    const saved = await store.students.change(params.id, version, { ...fields, name, archivedAt });
     if (!saved) throw staleVersion(await getStudent(store, params.id));
     return getStudent(store, params.id);
   });
 
+  implement(routes.listCapacityChecks, async ({ store, params }) => {
+    if (!(await store.students.get(params.id))) throw notFound('student');
+    const order = { checkedOn: 'ASC', createdAt: 'ASC' } as const;
+    return (await store.capacityChecks.list({ studentId: params.id }, { order })).map(toCapacityCheck);
+  });
+
   implement(routes.addCapacityCheck, async ({ store, params, body }) => {
-    await getStudent(store, params.id);
-    await refuseLaterThanToday(store, '/checkedOn', body.checkedOn);
+    if (!(await store.students.get(params.id))) throw notFound('student');
+    const today = localDay(await instructorById(source, store.instructorId), now());
+    if (body.checkedOn > today) throw invalidRequest([{ pointer: '/checkedOn', detail: IN_FUTURE }]);
     const check = { id: randomUUID(), ...body };
     await store.capacityChecks.add({ ...check, studentId: params.id, createdAt: now() });
     return check;
   });
-
-  implement(routes.addPaperScreening, async ({ store, params, body }) => {
-    await getStudent(store, params.id);
-    await refuseLaterThanToday(store, '/screenedOn', body.screenedOn);
-    const screening = { id: randomUUID(), ...body };
-    await store.paperScreenings.add({ ...screening, studentId: params.id, createdAt: now() });
-    return screening;
-  });
 }
+
+const IN_FUTURE = 'This date is in the future: use today or an earlier day.';
+
+const toCapacityCheck = ({
+  instructorId: _,
+  studentId: __,
+  createdAt: ___,
+  ...check
+}: CapacityCheckRow): CapacityCheck => check;

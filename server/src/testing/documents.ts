@@ -1,6 +1,6 @@
 // Requests that several specs send.
 import { randomUUID } from 'node:crypto';
-import { routes, type Sitting, type StoredSession, type Student } from '@nuvrah/contract';
+import { routes, type BodyOf, type Sitting, type StoredSession, type Student } from '@nuvrah/contract';
 import {
   beginRun,
   DEFAULT_CONVENTIONS,
@@ -12,9 +12,11 @@ import {
   recordOf,
   sessionFromChecked,
   stopRun,
+  type Goal,
   type LeadAnswer,
   type LeadRecord,
   type LeadRun,
+  type SeatId,
   type SessionJson,
 } from '@nuvrah/core';
 import type { TestClient } from './test-server.js';
@@ -25,8 +27,41 @@ export const aStudent = {
   hand: 'left',
   tongueRolls: null,
   experienced: false,
+  seats: [] as SeatId[],
+  goals: [] as Goal[],
+  guardian: '',
+  consentOn: null,
+  healthAskedOn: '2026-03-01',
+  comfort: null,
   note: '',
 } as const;
+
+/** A capacity check of which only the seconds are known. */
+export const aCapacity = {
+  checkedOn: '2026-03-01',
+  inhale: 6,
+  exhale: 9,
+  hold: null as number | null,
+  emptyHold: null,
+  tries: null,
+  restingRate: null,
+  freerNostril: null,
+  strokes: null,
+};
+
+/** A day of which nothing special is true. */
+export const aDay = (): BodyOf<typeof routes.addDayCheck> => ({
+  id: randomUUID(),
+  facts: [],
+  lastMealAt: null,
+  freerNostril: null,
+  sleep: null,
+  calm: null,
+  alert: null,
+  mood: null,
+  pulse: null,
+  note: '',
+});
 
 /** A session document with one alternate-nostril passage in this ratio. */
 export function documentOf(ratio = '1:2', base = 4): SessionJson {
@@ -44,11 +79,14 @@ export function documentOf(ratio = '1:2', base = 4): SessionJson {
   };
 }
 
+/** A student of whom everything was asked, today too, with a session. */
 export async function addStudentWithSession(
   client: TestClient,
   document = documentOf(),
 ): Promise<{ student: Student; session: StoredSession }> {
-  const student = await client.must(routes.addStudent, { body: aStudent });
+  const { id } = await client.must(routes.addStudent, { body: aStudent });
+  await client.must(routes.addDayCheck, { params: { id }, body: aDay() });
+  const student = await client.must(routes.getStudent, { params: { id } });
   const session = await client.must(routes.addSession, { body: { studentId: student.id, document } });
   return { student, session };
 }

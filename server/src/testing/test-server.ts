@@ -131,6 +131,8 @@ export interface TestServer {
   readonly source: DataSource;
   /** The moment the server believes it is. */
   readonly now: Date;
+  /** What the server takes for now from here on. */
+  setClock(now: Date): void;
   /** A client that nobody has signed in with. */
   stranger(): TestClient;
   /** A client of a new instructor. */
@@ -143,7 +145,7 @@ export async function startTestServer(options: Partial<AppOptions> = {}): Promis
   const { source, drop } = await freshDatabase();
   await source.runMigrations();
   const passwordHash = await hashPassword(PASSWORD);
-  const now = new Date('2026-03-10T12:00:00Z');
+  let now = new Date('2026-03-10T12:00:00Z');
   const log = pino({ level: 'silent' });
   const app = createApp({ source, log, secret: 'for tests', webFolder: null, now: () => now, ...options });
   const server = await new Promise<Server>((resolve) => {
@@ -155,7 +157,10 @@ export async function startTestServer(options: Partial<AppOptions> = {}): Promis
   return {
     origin,
     source,
-    now,
+    get now() {
+      return now;
+    },
+    setClock: (to) => void (now = to),
     stranger,
     password: PASSWORD,
     async instructor() {

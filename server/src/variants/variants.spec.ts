@@ -122,19 +122,6 @@ describe('every technique', () => {
     const body = { id: randomUUID(), sessionId: session.id, sessionVersion: 1 };
     expect((await client.call(routes.beginSitting, { body })).status).toBe(422);
   });
-
-  it('with strokes is led only with a paper screening', async () => {
-    const { student, session } = await addStudentWithSession(
-      client,
-      withPassage(newPassage('kapalabhati', randomUUID())),
-    );
-    const body = { id: randomUUID(), sessionId: session.id, sessionVersion: 1 };
-    const refused = await client.call(routes.beginSitting, { body });
-    expect([refused.status, refused.body.detail]).toEqual([409, jasmine.stringContaining('strokes')]);
-    const screening = { screenedOn: '2026-03-01', note: '' };
-    await client.must(routes.addPaperScreening, { params: { id: student.id }, body: screening });
-    expect((await client.call(routes.beginSitting, { body })).status).toBe(201);
-  });
 });
 
 describe('preferences', () => {

@@ -39,6 +39,16 @@ export const appRoutes: Routes = [
         loadComponent: () => import('./students/student-page').then((m) => m.StudentPage),
       },
       {
+        path: 'students/:id/intake',
+        title: 'Intake · Nuvrah',
+        loadComponent: () => import('./students/intake-page').then((m) => m.IntakePage),
+      },
+      {
+        path: 'students/:id/capacity',
+        title: 'Capacity check · Nuvrah',
+        loadComponent: () => import('./capacity/capacity-page').then((m) => m.CapacityPage),
+      },
+      {
         path: 'bench',
         title: 'Bench · Nuvrah',
         loadComponent: () => import('./bench/session-list').then((m) => m.SessionList),
@@ -73,6 +83,11 @@ export const appRoutes: Routes = [
         path: 'shelf/conventions',
         title: 'Where schools differ · Nuvrah',
         loadComponent: () => import('./shelf/conventions-page').then((m) => m.ConventionsPage),
+      },
+      {
+        path: 'shelf/rules',
+        title: 'Rule book · Nuvrah',
+        loadComponent: () => import('./shelf/rule-book-page').then((m) => m.RuleBookPage),
       },
       {
         path: 'shelf/:id',

@@ -1,6 +1,8 @@
-import { Component, inject, Injector } from '@angular/core';
+import { afterNextRender, Component, inject, Injector } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
 import { AppearanceChoice } from './shell/appearance';
+
+const signCard = () => import('./shell/sign-card');
 
 @Component({
   selector: 'nv-root',
@@ -13,11 +15,17 @@ export class App {
 
   constructor() {
     inject(AppearanceChoice);
+    // In an emergency the server may be away: the card is there before it is asked for.
+    afterNextRender(() => requestIdleCallback(() => void signCard()));
   }
 
-  /** The list of keys is loaded when it is first asked for. */
+  /** The list of keys and the card of signs are no part of the first load. */
   protected key(event: KeyboardEvent): void {
-    if (event.key !== '?') return;
-    void import('./shell/shortcuts').then(({ Shortcuts }) => this.injector.get(Shortcuts).key(event));
+    const typing = event.target instanceof Element && event.target.closest('input, textarea, select');
+    if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.key === '?')
+      void import('./shell/shortcuts').then(({ Shortcuts }) => this.injector.get(Shortcuts).show());
+    else if (event.key.toLowerCase() === 's')
+      void signCard().then(({ SignCards }) => this.injector.get(SignCards).show());
   }
 }

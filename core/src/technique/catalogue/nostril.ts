@@ -166,7 +166,7 @@ export const LEFT_RESTING = {
   growth: 'duration',
   features: ['cooling', 'sleep'],
   effects: ['sleep', 'calm', 'cool'],
-  seats: ['lying', ...UPRIGHT],
+  seats: ['lying', 'lying-left', ...UPRIGHT],
   prerequisites: [],
   teacherApproval: false,
   simpler: 'slow-even',

@@ -1,5 +1,11 @@
 import { inject, Injectable } from '@angular/core';
-import { routes, type StoredSession, type Student } from '@nuvrah/contract';
+import {
+  routes,
+  type BodyOf,
+  type StoredOverruling,
+  type StoredSession,
+  type Student,
+} from '@nuvrah/contract';
 import type { Session, SessionJson } from '@nuvrah/core';
 import { forkJoin, map, type Observable, switchMap } from 'rxjs';
 import { Api } from './api';
@@ -33,6 +39,16 @@ export class Sessions {
 
   add(studentId: string, session: Session): Observable<StoredSession> {
     return this.api.call(routes.addSession, { body: { studentId, document: toJson(session) } });
+  }
+
+  /** Puts a decision about a finding on record. */
+  decide(id: string, body: BodyOf<typeof routes.addOverruling>): Observable<StoredOverruling> {
+    return this.api.call(routes.addOverruling, { params: { id }, body });
+  }
+
+  /** Takes a decision back. */
+  withdraw(id: string): Observable<null> {
+    return this.api.call(routes.withdrawOverruling, { params: { id } });
   }
 
   /** Saves over `version`; refused with what is stored now when that has moved on. */

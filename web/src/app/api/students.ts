@@ -1,9 +1,12 @@
 import { inject, Injectable } from '@angular/core';
 import {
   routes,
+  type AuditEvent,
   type BodyOf,
   type CapacityCheck,
-  type PaperScreening,
+  type DayCheck,
+  type RuleBook,
+  type StoredClearance,
   type Student,
   type StudentFact,
   type StudentFields,
@@ -31,8 +34,8 @@ export class Students {
 
   /** Saves over the version that was read; a stale one is refused. */
   change(student: Student, change: Partial<StudentFields & { archived: boolean }>): Observable<Student> {
-    const { version, name, birthYear, hand, tongueRolls, experienced, note, archived } = student;
-    const body = { version, name, birthYear, hand, tongueRolls, experienced, note, archived, ...change };
+    const { version, archived } = student;
+    const body = { version, archived, ...fieldsOf(student), ...change };
     return this.api.call(routes.changeStudent, { params: { id: student.id }, body });
   }
 
@@ -48,7 +51,76 @@ export class Students {
     return this.api.call(routes.changeFact, { params: { id }, body });
   }
 
-  addScreening(id: string, body: BodyOf<typeof routes.addPaperScreening>): Observable<PaperScreening> {
-    return this.api.call(routes.addPaperScreening, { params: { id }, body });
+  removeFact(id: string): Observable<null> {
+    return this.api.call(routes.removeFact, { params: { id } });
+  }
+
+  addDayCheck(student: string, body: BodyOf<typeof routes.addDayCheck>): Observable<DayCheck> {
+    return this.api.call(routes.addDayCheck, { params: { id: student }, body });
+  }
+
+  addClearance(student: string, body: BodyOf<typeof routes.addClearance>): Observable<StoredClearance> {
+    return this.api.call(routes.addClearance, { params: { id: student }, body });
+  }
+
+  changeClearance({ id, ...body }: StoredClearance): Observable<StoredClearance> {
+    return this.api.call(routes.changeClearance, { params: { id }, body });
+  }
+
+  capacityChecks(student: string): Observable<CapacityCheck[]> {
+    return this.api.call(routes.listCapacityChecks, { params: { id: student } });
+  }
+
+  auditEvents(student: string): Observable<AuditEvent[]> {
+    return this.api.call(routes.listAuditEvents, { query: { student } });
+  }
+
+  ruleBook(): Observable<RuleBook> {
+    return this.api.call(routes.ruleBook);
   }
 }
+
+/** What of a student is typed in, without what follows from it. */
+export const fieldsOf = ({
+  name,
+  birthYear,
+  hand,
+  tongueRolls,
+  experienced,
+  seats,
+  goals,
+  guardian,
+  consentOn,
+  healthAskedOn,
+  comfort,
+  note,
+}: StudentFields): StudentFields => ({
+  name,
+  birthYear,
+  hand,
+  tongueRolls,
+  experienced,
+  seats,
+  goals,
+  guardian,
+  consentOn,
+  healthAskedOn,
+  comfort,
+  note,
+});
+
+/** A student of whom nothing was asked yet. */
+export const NOTHING_ASKED: StudentFields = {
+  name: '',
+  birthYear: null,
+  hand: 'right',
+  tongueRolls: null,
+  experienced: false,
+  seats: [],
+  goals: [],
+  guardian: '',
+  consentOn: null,
+  healthAskedOn: null,
+  comfort: null,
+  note: '',
+};

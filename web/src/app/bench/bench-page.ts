@@ -3,26 +3,34 @@ import { MatButtonModule } from '@angular/material/button';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
 import {
+  isDayChecked,
+  readinessOf,
+  screeningCaseOf,
+  sustainableOf,
+  type DayCheck,
+  type StoredOverruling,
+} from '@nuvrah/contract';
+import {
   CAUTION_LINE,
   compileSession,
   countsOf,
-  describeNeeds,
   describePassage,
   editPassage,
   formatClock,
   GOALS,
   holdTotals,
   insertPassage,
-  leadGate,
+  missingIntake,
   movePassage,
+  NEED_WORDS,
   newPassage,
+  passageInPlaceOf,
   PHASE_KINDS,
   removePassage,
-  screen,
   resolveConventions,
+  screenCase,
   seconds,
   startingSide,
-  studentOnDay,
   techniqueName,
   techniqueOf,
   withFittedParts,
@@ -34,20 +42,25 @@ import {
   type Numbers,
   type Passage,
   type PhaseKind,
+  type Session,
   type StrokePassage,
+  type TechniqueId,
   type Timeline,
   type TimelineEvent,
 } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
 import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
+import { NOW } from '../api/now';
 import { Sessions } from '../api/sessions';
 import { Variants } from '../api/variants';
 import { BreathScore } from '../score/breath-score';
 import { ConventionFields } from '../shelf/convention-fields';
+import { DayCheckForm } from '../students/day-check-form';
 import { BreathForm } from './breath-form';
 import { DressingForm } from './dressing-form';
-import { FindingList } from './finding-list';
+import { EasePanel } from './ease-panel';
+import { FindingList } from '../findings/finding-list';
 import { FitPanel } from './fit-panel';
 import { HoldForm } from './hold-form';
 import { NumberField } from './number-field';
@@ -60,7 +73,6 @@ import { SaveNote } from './save-note';
 import { SessionConflict } from './session-conflict';
 import { SessionDraft } from './session-draft';
 import { StrokeForm } from './stroke-form';
-import { sustainableOf } from './sustainable-of';
 import type { Pick } from './technique-picker';
 
 /** The Bench: a session as a score, with its numbers edited where they stand. */
@@ -70,7 +82,9 @@ import type { Pick } from './technique-picker';
     BreathForm,
     BreathScore,
     ConventionFields,
+    DayCheckForm,
     DressingForm,
+    EasePanel,
     FindingList,
     FitPanel,
     HoldForm,
@@ -99,14 +113,19 @@ export class BenchPage {
   private readonly account = inject(AccountStore);
   private readonly title = inject(Title);
   private readonly variants = inject(Variants);
+  private readonly now = inject(NOW);
   protected readonly draft = inject(SessionDraft);
+  protected readonly naming = computed(() => this.account.required().naming);
 
   protected readonly caution = CAUTION_LINE;
   protected readonly goals = Object.entries(GOALS) as [Goal, string][];
   protected readonly restForm = restForm;
 
   protected readonly page = asked(this.id, (id) => this.sessions.withStudent(id));
-  protected readonly student = computed(() => this.page.value()?.student ?? null);
+  protected readonly student = computed(() => {
+    const student = this.page.value()?.student ?? null;
+    return student && { ...student, dayCheck: this.checkedNow() ?? student.dayCheck };
+  });
   protected readonly sustainable = computed(() => {
     const student = this.student();
     return student && sustainableOf(student);
@@ -132,18 +151,41 @@ export class BenchPage {
     const share = `${Math.round((total * 100_000) / timeline.total)} %`;
     return { longest, total: formatClock(total * 1000), share };
   });
-  /** What asks for screening, in words; null where nothing does. */
-  protected readonly needsScreening = computed(() => {
-    const timeline = this.timeline();
-    const gate = timeline && leadGate(timeline, (this.student()?.paperScreening ?? null) !== null);
-    return gate && !gate.open ? describeNeeds(gate.needs) : null;
+  /** Decisions about findings of this session; they are no edits of it, and not undone with them. */
+  protected readonly overrulings = linkedSignal<readonly StoredOverruling[]>(
+    () => this.page.value()?.session.overrulings ?? [],
+  );
+  /** The day check that was just made, or the one on record. */
+  private readonly checkedNow = signal<DayCheck | null>(null);
+  private readonly day = computed(() => {
+    const { today, conventions: profile } = this.account.required();
+    // The meal is further away with every edit; that is often enough.
+    this.draft.session();
+    return { today, now: this.now(), profile };
+  });
+  protected readonly dayChecked = computed(() => {
+    const student = this.student();
+    const { today, now } = this.day();
+    return student !== null && isDayChecked(student, today, now);
   });
 
-  /** What is known of the student against what is written, today. */
+  /** Everything that decides what speaks against what is written, today. */
+  protected readonly screening = computed(() => {
+    const [session, student] = [this.draft.session(), this.student()];
+    if (!session || !student || this.draft.problems().length > 0) return null;
+    return screeningCaseOf(session, student, this.overrulings(), this.day());
+  });
   protected readonly findings = computed(() => {
-    const [session, student, timeline] = [this.draft.session(), this.student(), this.timeline()];
-    if (!session || !student || !timeline || this.draft.problems().length > 0) return [];
-    return screen(session, timeline, studentOnDay(student, this.account.required().today), this.profile());
+    const [screening, timeline] = [this.screening(), this.timeline()];
+    return screening && timeline ? screenCase(screening, timeline) : [];
+  });
+  protected readonly missing = computed(() => {
+    const student = this.student();
+    if (!student) return [];
+    const { today } = this.day();
+    return missingIntake(readinessOf(student, this.day()), today).flatMap(({ code }) =>
+      code === 'finding' ? [] : [NEED_WORDS[code]],
+    );
   });
   protected readonly passageNames = computed(() => new Map(this.list().map(({ id, name }) => [id, name])));
 
@@ -195,6 +237,25 @@ export class BenchPage {
       const session = this.draft.session();
       if (session) this.title.setTitle(`${session.title} · Bench · Nuvrah`);
     });
+  }
+
+  protected dayAsked(check: DayCheck): void {
+    this.checkedNow.set(check);
+  }
+
+  /** A remedy, or all of them: one step that can be undone. */
+  protected applyRemedy(session: Session): void {
+    this.draft.edit(() => session);
+  }
+
+  /** The simpler form in the place of the passage, about as long. */
+  protected useSimpler(technique: TechniqueId): void {
+    const [passage, span] = [this.passage(), this.timeline()?.passages[this.passageIndex()]];
+    if (!passage || !span) return;
+    const length = seconds((span.to - span.from) / 1000);
+    const fit = { sustainable: this.sustainable() };
+    const simpler = passageInPlaceOf(passage, technique, length, this.conventions(), fit);
+    this.draft.edit((session) => editPassage(session, passage.id, () => simpler));
   }
 
   protected choose(index: number): void {

@@ -12,7 +12,7 @@ import {
   type Passway,
   type Range,
 } from '@nuvrah/core';
-import { ChoiceField } from './choice-field';
+import { ChoiceField } from '../forms/choice-field';
 import { NumberField } from './number-field';
 import { breathForm, countsForm, restForm, secondsForm } from './number-forms';
 import type { PassageEdit } from './passage-settings';
@@ -147,7 +147,7 @@ const BETWEEN: Range = { from: 0, to: 60 };
       </div>
     }
   `,
-  styleUrl: './passage-settings.scss',
+  styleUrl: '../forms/fields.scss',
 })
 export class BreathForm {
   readonly passage = input.required<CountedPassage>();

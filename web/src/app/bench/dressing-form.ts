@@ -14,7 +14,7 @@ import {
   type SeatId,
 } from '@nuvrah/core';
 import { Variants } from '../api/variants';
-import { ChoiceField } from './choice-field';
+import { ChoiceField } from '../forms/choice-field';
 import type { PassageEdit } from './passage-settings';
 
 /** Seat, hands and what goes with the breath. */
@@ -94,7 +94,7 @@ import type { PassageEdit } from './passage-settings';
       <p class="soft">{{ line }}</p>
     }
   `,
-  styleUrl: './passage-settings.scss',
+  styleUrl: '../forms/fields.scss',
 })
 export class DressingForm {
   readonly passage = input.required<Passage>();

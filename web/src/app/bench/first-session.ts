@@ -1,9 +1,8 @@
-import type { StudentLine } from '@nuvrah/contract';
+import { sustainableOf, type StudentLine } from '@nuvrah/contract';
 import { newSession, type Session } from '@nuvrah/core';
-import { sustainableOf } from './sustainable-of';
 
 /** A first session for a student, within what their breath sustains. */
-export const firstSessionFor = (student: Pick<StudentLine, 'capacity' | 'sittings'>): Session =>
+export const firstSessionFor = (student: Pick<StudentLine, 'capacity' | 'sittings' | 'comfort'>): Session =>
   newSession(
     'New session',
     { counted: crypto.randomUUID(), natural: crypto.randomUUID() },

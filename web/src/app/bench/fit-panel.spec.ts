@@ -3,7 +3,7 @@ import { countsOf, formatRatio, parseRatio, type Numbers, type Sustainable } fro
 import { configure, countedOf, session, student } from '../testing/fixtures';
 import { FitPanel } from './fit-panel';
 import { PaceFinder } from './pace-finder';
-import { sustainableOf } from './sustainable-of';
+import { sustainableOf } from '@nuvrah/contract';
 
 describe('the fit beside a passage', () => {
   let fixture: ComponentFixture<FitPanel>;

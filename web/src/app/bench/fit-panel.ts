@@ -1,19 +1,25 @@
-import { Component, computed, input, output } from '@angular/core';
+import { Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { Student } from '@nuvrah/contract';
 import {
+  CAPACITY_LASTS,
   countsOf,
+  dayNumber,
   describeFit,
   describeFitProblem,
+  easyRoundsAt,
   fitRatio,
   formatRatio,
+  ROUNDS_TO_TRUST,
   sameCounts,
   type CountedPassage,
+  type EasyRounds,
   type Fit,
   type Numbers,
   type Sustainable,
 } from '@nuvrah/core';
+import { AccountStore } from '../api/account';
 
 /** What the ratio comes to within the student's capacity, and what it would take. */
 @Component({
@@ -21,6 +27,9 @@ import {
   imports: [MatButtonModule, RouterLink],
   template: `
     <h2>Fitted to {{ student().name }}</h2>
+    @if (old(); as words) {
+      <p class="notice change">{{ words }}</p>
+    }
     @if (!sustainable()) {
       <p>
         No capacity is on record.
@@ -36,6 +45,9 @@ import {
           }
         </p>
         <p class="soft">{{ fit.why }}</p>
+        @if (fit.provisional; as words) {
+          <p>{{ words }}</p>
+        }
         @if (fit.used) {
           <p>These are the counts of this passage.</p>
         } @else {
@@ -61,10 +73,18 @@ import {
   `,
 })
 export class FitPanel {
+  private readonly account = inject(AccountStore);
   readonly student = input.required<Student>();
   readonly sustainable = input.required<Sustainable | null>();
   readonly passage = input.required<CountedPassage>();
   readonly use = output<Numbers>();
+
+  /** Says so where the capacity it is fitted to is an old one. */
+  protected readonly old = computed(() => {
+    const checkedOn = this.student().capacity?.checkedOn;
+    const age = checkedOn ? dayNumber(this.account.required().today) - dayNumber(checkedOn) : 0;
+    return age > CAPACITY_LASTS ? `The capacity check is ${age} days old: check again.` : null;
+  });
 
   private readonly fit = computed(() => {
     const limits = this.sustainable();
@@ -76,8 +96,20 @@ export class FitPanel {
     const fit = this.fit();
     if (!fit?.ok) return null;
     const used = sameCounts(fit.value.counts, countsOf(this.passage()));
-    return { ...sayFit(fit.value), why: describeFit(fit.value), rounded: fit.value.rounded.length > 0, used };
+    const easy = easyRoundsAt(fit.value.counts, this.passage().pace, this.easyRounds());
+    const provisional =
+      easy < ROUNDS_TO_TRUST
+        ? `Provisional: ${easy} of ${ROUNDS_TO_TRUST} easy rounds at these numbers are on record.`
+        : null;
+    return {
+      ...sayFit(fit.value),
+      why: describeFit(fit.value),
+      rounded: fit.value.rounded.length > 0,
+      used,
+      provisional,
+    };
   });
+  private readonly easyRounds = computed(() => this.student().easyRounds as unknown as readonly EasyRounds[]);
 
   protected readonly problem = computed(() => {
     const fit = this.fit();

@@ -104,7 +104,7 @@ const CAP = seconds(10);
       </div>
     }
   `,
-  styleUrl: './passage-settings.scss',
+  styleUrl: '../forms/fields.scss',
 })
 export class HoldForm {
   readonly passage = input.required<CountedPassage>();

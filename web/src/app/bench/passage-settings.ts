@@ -137,7 +137,7 @@ const MOST_MINUTES = 240;
       </p>
     }
   `,
-  styleUrl: './passage-settings.scss',
+  styleUrl: '../forms/fields.scss',
 })
 export class PassageSettings {
   readonly passage = input.required<CountedPassage>();

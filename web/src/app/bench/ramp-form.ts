@@ -16,7 +16,7 @@ import {
   type PhaseKind,
   type Ramp,
 } from '@nuvrah/core';
-import { ChoiceField } from './choice-field';
+import { ChoiceField } from '../forms/choice-field';
 import { NumberField } from './number-field';
 import { countsForm, stepForm, wholeForm } from './number-forms';
 import type { PassageEdit } from './passage-settings';
@@ -106,7 +106,7 @@ import type { PassageEdit } from './passage-settings';
       }
     </div>
   `,
-  styleUrl: './passage-settings.scss',
+  styleUrl: '../forms/fields.scss',
 })
 export class RampForm {
   readonly passage = input.required<CountedPassage>();

@@ -13,7 +13,7 @@ import {
   type StrokePattern,
 } from '@nuvrah/core';
 import { Variants } from '../api/variants';
-import { ChoiceField } from './choice-field';
+import { ChoiceField } from '../forms/choice-field';
 import { NumberField, type NumberForm } from './number-field';
 import { breathForm, countsForm, secondsForm, wholeForm } from './number-forms';
 import type { PassageEdit } from './passage-settings';
@@ -144,7 +144,7 @@ interface Row {
       }
     </div>
   `,
-  styleUrl: './passage-settings.scss',
+  styleUrl: '../forms/fields.scss',
 })
 export class StrokeForm {
   readonly passage = input.required<StrokePassage>();

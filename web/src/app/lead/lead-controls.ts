@@ -1,4 +1,4 @@
-import { Component, inject, input } from '@angular/core';
+import { Component, inject, Injector, input } from '@angular/core';
 import { LeadStore } from './lead-store';
 
 interface Control {
@@ -34,6 +34,7 @@ export interface TapWait {
           {{ control.label }} <small>{{ control.shown }}</small>
         </button>
       }
+      <button type="button" class="signs" (click)="showSigns()">Signs <small>S</small></button>
       <button type="button" class="stop" (click)="store.stop()">Stop <small>esc</small></button>
     </div>
   `,
@@ -73,6 +74,9 @@ export interface TapWait {
     .tap small {
       color: var(--ground);
     }
+    .signs {
+      flex: 0.7 1 6rem;
+    }
     .stop {
       flex: 1.4 1 8rem;
       margin-left: 3rem;
@@ -95,12 +99,17 @@ export class LeadControls {
   /** What a tap ends now, or null where it ends nothing. */
   readonly tap = input<TapWait | null>(null);
 
+  private readonly injector = inject(Injector);
   protected readonly store = inject(LeadStore);
   protected readonly controls: readonly Control[] = [
     { key: 'e', shown: 'E', label: 'Ease down', run: () => this.store.ease() },
     { key: 'n', shown: 'N', label: 'One more round', run: () => this.store.oneMore() },
     { key: 'f', shown: 'F', label: 'Last round now', run: () => this.store.lastRound() },
   ];
+
+  protected showSigns(): void {
+    void import('../shell/sign-card').then(({ SignCards }) => this.injector.get(SignCards).show());
+  }
 
   protected key(event: KeyboardEvent): void {
     // A dialog over the screen takes its keys first, its Escape above all.

@@ -44,7 +44,7 @@ import { WakeLock } from './wake-lock';
             [student]="ready.student"
             [busy]="busy()"
             [problem]="problem()"
-            (screened)="page.again()"
+            (changed)="page.again()"
             (begin)="start()"
           />
         }

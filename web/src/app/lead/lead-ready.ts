@@ -1,32 +1,40 @@
-import { Component, computed, inject, input, output } from '@angular/core';
+import { Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import type { StoredSession, Student } from '@nuvrah/contract';
+import {
+  dayCheckOf,
+  isDayChecked,
+  readinessOf,
+  screeningCaseOf,
+  type StoredOverruling,
+  type StoredSession,
+  type Student,
+} from '@nuvrah/contract';
 import {
   CAUTION_LINE,
   compileSession,
-  describeNeeds,
   describePassage,
   describeTotal,
   formatClock,
-  leadGate,
+  leadNeeds,
+  missingIntake,
+  NEED_WORDS,
   resolveConventions,
-  screen,
+  screenCase,
   sessionFromChecked,
-  strictestLevel,
-  studentOnDay,
   techniqueOf,
 } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
-import { FindingList } from '../bench/finding-list';
+import { NOW } from '../api/now';
 import { Variants } from '../api/variants';
-import { dayInWords } from '../shell/dates';
-import { PaperScreeningForm } from '../students/paper-screening-form';
+import { FindingList } from '../findings/finding-list';
+import { DayCheckForm } from '../students/day-check-form';
+import { describeDay } from '../students/describe-day';
 
 /** Before leading: what will be done, what must be true first, and the button. */
 @Component({
   selector: 'nv-lead-ready',
-  imports: [FindingList, MatButtonModule, PaperScreeningForm, RouterLink],
+  imports: [DayCheckForm, FindingList, MatButtonModule, RouterLink],
   host: { '(document:keydown)': 'key($event)' },
   template: `
     <header>
@@ -44,32 +52,42 @@ import { PaperScreeningForm } from '../students/paper-screening-form';
         </li>
       }
     </ol>
-    @if (findings().length > 0) {
-      <nv-finding-list [findings]="findings()" [names]="passageNames()" />
+    @for (line of missing(); track line) {
+      <p class="notice clearance">
+        {{ line }} <a [routerLink]="['/students', student().id, 'intake']">Open the intake</a>
+      </p>
     }
-    @if (forbidden()) {
-      <p class="notice no">This cannot be led for {{ student().name }} as it is. Change it on the Bench.</p>
-    } @else if (gate(); as gate) {
-      @if (gate.open) {
-        <div class="begin">
-          <button matButton="filled" class="start" type="button" [disabled]="busy()" (click)="begin.emit()">
-            Start <small>space</small>
-          </button>
-          @if (student().paperScreening; as screening) {
-            <span class="soft">Screened on paper on {{ dayInWords(screening.screenedOn) }}.</span>
-          }
-        </div>
-      } @else {
-        <section class="notice clearance" aria-labelledby="gate">
-          <strong id="gate">Screening needed before this can be led</strong>
-          <p>
-            This session has {{ describeNeeds(gate.needs) }}. Holds over 2 s, locks and strokes are led only
-            after {{ student().name }} was screened. Record the day on which that was done on paper, or take
-            them out on the Bench.
-          </p>
-          <nv-paper-screening-form [studentId]="student().id" (recorded)="screened.emit()" />
-        </section>
-      }
+    @if (!dayChecked()) {
+      <section aria-labelledby="today">
+        <h2 id="today">How is today?</h2>
+        <nv-day-check-form [student]="student()" (recorded)="changed.emit()" />
+      </section>
+    } @else {
+      <p class="soft">{{ dayLine() }}</p>
+    }
+    @if (findings().length > 0) {
+      <nv-finding-list
+        [findings]="findings()"
+        [of]="screening()"
+        [student]="student()"
+        [sessionId]="session().id"
+        [overrulings]="overrulings()"
+        [names]="passageNames()"
+        [editable]="false"
+        (decided)="overrulings.set($event)"
+      />
+    }
+    @if (needs().length === 0) {
+      <div class="begin">
+        <button matButton="filled" class="start" type="button" [disabled]="busy()" (click)="begin.emit()">
+          Start <small>space</small>
+        </button>
+      </div>
+    } @else {
+      <p class="notice no">
+        This cannot be led for {{ student().name }} yet. What is in the way stands above; what is written can
+        be changed on the Bench.
+      </p>
     }
     @if (problem(); as text) {
       <p class="notice problem" role="alert">{{ text }}</p>
@@ -118,8 +136,8 @@ import { PaperScreeningForm } from '../students/paper-screening-form';
       font-weight: 400;
       margin-left: 0.5rem;
     }
-    section p {
-      margin: 0.5rem 0 1rem;
+    section h2 {
+      margin-bottom: 0.75rem;
     }
   `,
 })
@@ -129,12 +147,12 @@ export class LeadReady {
   readonly busy = input.required<boolean>();
   readonly problem = input.required<string | null>();
   readonly begin = output();
-  readonly screened = output();
+  /** Something about the student was put on record. */
+  readonly changed = output();
 
   private readonly account = inject(AccountStore);
   protected readonly caution = CAUTION_LINE;
-  protected readonly dayInWords = dayInWords;
-  protected readonly describeNeeds = describeNeeds;
+  private readonly now = inject(NOW);
   private readonly variantNames = inject(Variants).names;
 
   private readonly document = computed(() => sessionFromChecked(this.session().document));
@@ -142,14 +160,35 @@ export class LeadReady {
     compileSession(this.document(), this.student(), this.account.required().conventions),
   );
   protected readonly total = computed(() => describeTotal(this.timeline()));
-  protected readonly gate = computed(() => leadGate(this.timeline(), this.student().paperScreening !== null));
-
-  protected readonly findings = computed(() => {
-    const { conventions, today } = this.account.required();
-    return screen(this.document(), this.timeline(), studentOnDay(this.student(), today), conventions);
+  /** Decisions about findings of this session. */
+  protected readonly overrulings = linkedSignal<readonly StoredOverruling[]>(
+    () => this.session().overrulings,
+  );
+  private readonly day = computed(() => {
+    const { today, conventions: profile } = this.account.required();
+    return { today, now: this.now(), profile };
   });
-  /** "No" cannot be dismissed. */
-  protected readonly forbidden = computed(() => strictestLevel(this.findings()) === 'no');
+  protected readonly dayChecked = computed(() => {
+    const { today, now } = this.day();
+    return isDayChecked(this.student(), today, now);
+  });
+  protected readonly dayLine = computed(() => {
+    const check = dayCheckOf(this.student(), this.day().today);
+    return check ? describeDay(check) : '';
+  });
+  protected readonly screening = computed(() =>
+    screeningCaseOf(this.document(), this.student(), this.overrulings(), this.day()),
+  );
+  protected readonly findings = computed(() => screenCase(this.screening(), this.timeline()));
+  protected readonly needs = computed(() =>
+    leadNeeds(this.document(), readinessOf(this.student(), this.day()), this.findings(), this.day().today),
+  );
+  /** What the intake misses, in words; the day and the findings have their own places. */
+  protected readonly missing = computed(() =>
+    missingIntake(readinessOf(this.student(), this.day()), this.day().today).flatMap(({ code }) =>
+      code === 'finding' ? [] : [NEED_WORDS[code]],
+    ),
+  );
   protected readonly passageNames = computed(
     () => new Map(this.passages().map(({ id, name }) => [id, name])),
   );
@@ -174,7 +213,7 @@ export class LeadReady {
   protected key(event: KeyboardEvent): void {
     const typing =
       event.target instanceof Element && event.target.closest('input, textarea, button, a, select');
-    if (event.key !== ' ' || typing || !this.gate().open || this.forbidden()) return;
+    if (event.key !== ' ' || typing || this.needs().length > 0) return;
     event.preventDefault();
     this.begin.emit();
   }

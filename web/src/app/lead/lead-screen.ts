@@ -23,6 +23,7 @@ import {
   countsInForce,
   LOCKS,
   resolveConventions,
+  RULES,
   techniqueName,
   type Moment,
   type Side,
@@ -78,6 +79,18 @@ export class LeadScreen {
     if (!run || passage?.kind !== 'counted') return '';
     const conventions = resolveConventions(run.setup.conventions, run.setup.session.conventions);
     return formatRatio(countsInForce(passage, moment?.event.cycle ?? 1, conventions, run.changes));
+  });
+
+  /** What is to be said once, as the passage begins: the cares that were found for it. */
+  protected readonly care = computed(() => {
+    const [moment, passage] = [this.moment(), this.passage()];
+    if (!moment || !passage || (moment.round?.now ?? 1) > 1) return [];
+    const first = moment.event.passage === 0;
+    return (this.store.sitting()?.led.findings ?? [])
+      .filter(
+        ({ level, passageId }) => level === 'care' && (passageId ?? (first ? passage.id : '')) === passage.id,
+      )
+      .map(({ rule }) => ruleOf(rule)?.reason ?? '');
   });
 
   /** How the breath sounds or goes, beyond the nostril. */
@@ -221,6 +234,8 @@ export class LeadScreen {
     if (again || !sameToTheEye(this.moment(), moment)) this.moment.set(moment);
   }
 }
+
+const ruleOf = (id: string) => RULES.find((rule) => rule.id === id);
 
 const isOpen = ({ airway, hand }: TimelineEvent, side: Side): boolean =>
   airway === 'both' || airway === side || (airway === 'mouth' && hand === null);

@@ -1,7 +1,15 @@
 import { Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { formatClock, signById } from '@nuvrah/core';
+import {
+  FACT_NAMES,
+  formatClock,
+  isTrueOn,
+  MEASURE_NAMES,
+  PERSON_FACTS,
+  RULES,
+  signById,
+} from '@nuvrah/core';
 import { map, switchMap } from 'rxjs';
 import { AccountStore } from '../api/account';
 import type { ApiProblem } from '../api/api';
@@ -11,7 +19,9 @@ import { Sittings } from '../api/sittings';
 import { Students } from '../api/students';
 import { describePassageRecord } from './describe-record';
 import { EffortAndNote } from './effort-and-note';
+import { LEVEL_SIGNS } from '../findings/levels';
 import { momentInWords } from '../shell/dates';
+import { describeDay } from '../students/describe-day';
 
 /** One sitting: what was done against what was planned; effort and note can still be filled in. */
 @Component({
@@ -29,6 +39,16 @@ import { momentInWords } from '../shell/dates';
             {{ day() }}
           </span>
         </div>
+        <details>
+          <summary>What was known on that day</summary>
+          <ul>
+            @for (line of known(); track $index) {
+              <li>{{ line }}</li>
+            } @empty {
+              <li>Nothing was on record.</li>
+            }
+          </ul>
+        </details>
         @if (ready.sitting.record; as record) {
           <p>
             {{ record.outcome === 'finished' ? 'Finished' : 'Stopped' }} after {{ led() }}
@@ -59,6 +79,10 @@ import { momentInWords } from '../shell/dates';
   styles: `
     ul {
       padding-left: 1.25rem;
+    }
+    summary {
+      cursor: pointer;
+      padding: 0.375rem 0;
     }
     nv-effort-and-note {
       display: block;
@@ -92,6 +116,22 @@ export class SittingPage {
   protected readonly day = computed(() =>
     momentInWords(this.page.value()?.sitting.startedAt ?? '', this.account.required().timeZone),
   );
+  /** What was true then: of the person, of the day, and what spoke against it. */
+  protected readonly known = computed(() => {
+    const ready = this.page.value();
+    if (!ready) return [];
+    const { led, startedAt } = ready.sitting;
+    const day = led.dayCheck?.day ?? startedAt.slice(0, 10);
+    const facts = ready.student.facts
+      .filter((fact) => isTrueOn(fact, day))
+      .map(({ fact }) => PERSON_FACTS[fact]);
+    const findings = led.findings.map(({ rule, level, standing, because }) => {
+      const found = RULES.find(({ id }) => id === rule);
+      const what = found ? `${FACT_NAMES[found.fact]} · ${MEASURE_NAMES[found.feature][0]}` : rule;
+      return `${LEVEL_SIGNS[level].word}: ${what}${standing === 'open' ? '' : `, ${standing}`}${because ? `: ${because}` : ''}`;
+    });
+    return [...facts, ...(led.dayCheck ? [describeDay(led.dayCheck)] : []), ...findings];
+  });
   protected readonly led = computed(() => formatClock(this.page.value()?.sitting.record?.led ?? 0));
   protected readonly lines = computed(() =>
     (this.page.value()?.sitting.record?.passages ?? []).map((passage) =>

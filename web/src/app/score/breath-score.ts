@@ -40,7 +40,7 @@ const GUTTER = 64;
       <button matButton type="button" aria-label="Zoom out" (click)="zoom(1 / buttonFactor)">−</button>
       <button matButton type="button" aria-label="Zoom in" (click)="zoom(buttonFactor)">+</button>
       <button matButton type="button" [attr.aria-expanded]="legend()" (click)="legend.set(!legend())">
-        Signs
+        Legend
       </button>
       <span class="where" aria-hidden="true">{{ selectedLine() || wholeLine() }}</span>
     </div>

@@ -31,6 +31,10 @@ const FIGURES: Readonly<Record<SeatId, { readonly body: string; readonly props: 
     body: 'M18 76a9 9 0 1 0 .1 0M28 84H74M40 84L56 92M74 84L90 76M90 76L108 90',
     props: 'M8 96H28M82 94Q92 80 102 94M4 100H116',
   },
+  'lying-left': {
+    body: 'M18 70a9 9 0 1 0 .1 0M28 80Q50 74 72 86M40 78L60 92M72 86L94 72M94 72L106 92M72 86L88 92L104 96',
+    props: 'M8 92H28M4 102H116',
+  },
   folded: {
     body: 'M26 80a9 9 0 1 0 .1 0M36 86Q58 62 84 76M60 76L30 98M84 76L52 92M84 78Q70 96 100 94',
     props: 'M12 98H38V103H12Z',

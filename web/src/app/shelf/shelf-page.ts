@@ -6,7 +6,7 @@ import { AccountStore } from '../api/account';
 import { askedOnce } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
 import { Variants } from '../api/variants';
-import { ChoiceField } from '../bench/choice-field';
+import { ChoiceField } from '../forms/choice-field';
 import { ScoreStaff } from '../score/score-staff';
 import { oneRound } from './one-round';
 import { NO_FILTER, passes, type ShelfEntry, type ShelfFilter } from './shelf-entries';
@@ -24,6 +24,7 @@ const PICTURE = 290;
         <h1>Shelf</h1>
         <span class="soft">{{ found().length }} of {{ entries().length }} techniques</span>
         <span class="grow"></span>
+        <a matButton="outlined" routerLink="/shelf/rules">Rule book</a>
         <a matButton="outlined" routerLink="/shelf/conventions">Where schools differ</a>
       </div>
       <nv-loading-note [state]="page.state()" (retry)="page.again()" />

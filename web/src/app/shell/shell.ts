@@ -18,6 +18,7 @@ import { RefusedRecords } from './refused-records';
         }}</a>
       }
       <span class="grow"></span>
+      <button matButton type="button" (click)="showSigns()">Signs <kbd>S</kbd></button>
       <button matButton type="button" (click)="showKeys()">Keys <kbd>?</kbd></button>
       <a class="who" routerLink="/account" routerLinkActive="here">{{ account.required().name }}</a>
       <button matButton type="button" (click)="signOut()">Sign out</button>
@@ -134,6 +135,10 @@ export class Shell {
 
   protected showKeys(): void {
     void import('./shortcuts').then(({ Shortcuts }) => this.injector.get(Shortcuts).show());
+  }
+
+  protected showSigns(): void {
+    void import('./sign-card').then(({ SignCards }) => this.injector.get(SignCards).show());
   }
 
   protected skip(event: Event): void {

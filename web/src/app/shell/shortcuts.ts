@@ -12,6 +12,7 @@ const SHORTCUTS: readonly { readonly place: string; readonly shortcuts: readonly
     place: 'Everywhere',
     shortcuts: [
       { keys: '?', does: 'this list' },
+      { keys: 'S', does: 'signs to stop at, and what to do' },
       { keys: 'Esc', does: 'closes what is open' },
     ],
   },
@@ -23,6 +24,10 @@ const SHORTCUTS: readonly { readonly place: string; readonly shortcuts: readonly
       { keys: 'Ctrl Z', does: 'undo; with Shift redo' },
       { keys: 'Ctrl wheel', does: 'zoom the score; Shift wheel moves it' },
     ],
+  },
+  {
+    place: 'Capacity check',
+    shortcuts: [{ keys: 'space', does: 'begins and ends a try; counts an inhale' }],
   },
   {
     place: 'Lead',
@@ -92,12 +97,6 @@ export class ShortcutList {
 @Injectable({ providedIn: 'root' })
 export class Shortcuts {
   private readonly dialog = inject(MatDialog);
-
-  /** To be given every key of the page. */
-  key(event: KeyboardEvent): void {
-    const typing = event.target instanceof Element && event.target.closest('input, textarea, select');
-    if (event.key === '?' && !typing) this.show();
-  }
 
   show(): void {
     if (this.dialog.openDialogs.length === 0) {

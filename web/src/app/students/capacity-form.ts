@@ -3,10 +3,11 @@ import { FormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import type { Student } from '@nuvrah/contract';
+import { comfortOf, type Student } from '@nuvrah/contract';
 import {
+  CAPACITY_LASTS,
   checkCapacity,
-  comfortFactors,
+  dayNumber,
   describeCapacityProblem,
   EARLY_SITTINGS,
   formatSeconds,
@@ -17,6 +18,7 @@ import { AccountStore } from '../api/account';
 import type { ApiProblem } from '../api/api';
 import { Students } from '../api/students';
 import { dayInWords } from '../shell/dates';
+import { savingStudent } from './saving-student';
 
 const LABELS: readonly {
   readonly phase: CapacityPhase;
@@ -65,10 +67,60 @@ const LABELS: readonly {
         <button matButton="filled" type="submit" [disabled]="busy()">Record capacity of today</button>
         @if (student().capacity; as check) {
           <span class="soft">last recorded {{ dayInWords(check.checkedOn) }}</span>
+          @if (age() > lasts) {
+            <strong class="old">⇄ old: {{ age() }} days, check again</strong>
+          }
         }
       </div>
     </form>
     <p class="soft derivation">{{ derivation() }}</p>
+    <div class="comfort">
+      <label>
+        <span>comfort of breaths</span>
+        <input
+          #breath
+          type="number"
+          min="0.3"
+          max="1"
+          step="0.05"
+          aria-label="comfort of breaths"
+          [value]="factors().breath"
+        />
+      </label>
+      <label>
+        <span>comfort of holds</span>
+        <input
+          #hold
+          type="number"
+          min="0.3"
+          max="1"
+          step="0.05"
+          aria-label="comfort of holds"
+          [value]="factors().hold"
+        />
+      </label>
+      <button
+        matButton="outlined"
+        type="button"
+        [disabled]="saving.busy()"
+        (click)="setComfort(breath.value, hold.value)"
+      >
+        Set for this student
+      </button>
+      @if (student().comfort) {
+        <button
+          matButton
+          type="button"
+          [disabled]="saving.busy()"
+          (click)="saving.change(student(), { comfort: null })"
+        >
+          The usual ones
+        </button>
+      }
+    </div>
+    @if (comfortProblem(); as text) {
+      <p class="notice problem" role="alert">{{ text }}</p>
+    }
   `,
   styles: `
     form {
@@ -91,6 +143,31 @@ const LABELS: readonly {
     }
     .derivation {
       margin-top: 0.75rem;
+    }
+    .old {
+      color: var(--change);
+    }
+    .comfort {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: end;
+      gap: 0.5rem 0.75rem;
+      margin-top: 0.5rem;
+    }
+    .comfort span {
+      display: block;
+      color: var(--soft-ink);
+      font-size: 0.9375rem;
+    }
+    .comfort input {
+      font: inherit;
+      color: var(--ink);
+      background: var(--sheet);
+      border: 1px solid var(--edge);
+      border-radius: 3px;
+      padding: 0.375rem 0.5rem;
+      min-height: 2.25rem;
+      width: 6rem;
     }
   `,
 })
@@ -137,7 +214,18 @@ export class CapacityForm {
     ) as Partial<Record<CapacityPhase, string>>;
   });
 
-  private readonly factors = computed(() => comfortFactors(this.student().sittings));
+  protected readonly factors = computed(() => comfortOf(this.student()));
+  protected readonly lasts = CAPACITY_LASTS;
+  /** Days since the newest check. */
+  protected readonly age = computed(() => {
+    const checkedOn = this.student().capacity?.checkedOn;
+    return checkedOn ? dayNumber(this.account.required().today) - dayNumber(checkedOn) : 0;
+  });
+  protected readonly saving = savingStudent(() => this.recorded.emit());
+  private readonly wrongComfort = signal<string | null>(null);
+  protected readonly comfortProblem = computed(
+    () => this.wrongComfort() ?? this.saving.problem()?.message ?? null,
+  );
 
   protected readonly sustained = computed(() => {
     const checked = this.checked();
@@ -155,8 +243,9 @@ export class CapacityForm {
 
   protected readonly derivation = computed(() => {
     const { breath, hold } = this.factors();
-    const early = this.student().sittings < EARLY_SITTINGS;
-    const why = early ? `, 0.1 lower during the first ${EARLY_SITTINGS} sittings` : '';
+    const { comfort, sittings } = this.student();
+    const early = `, 0.1 lower during the first ${EARLY_SITTINGS} sittings`;
+    const why = comfort ? ', set for this student' : sittings < EARLY_SITTINGS ? early : '';
     return `Sustainable = measured × ${breath} for breaths and × ${hold} for holds${why}.`;
   });
 
@@ -174,6 +263,13 @@ export class CapacityForm {
     });
   }
 
+  protected setComfort(breathText: string, holdText: string): void {
+    const [breath, hold] = [Number(breathText), Number(holdText)];
+    const outside = [breath, hold].some((share) => !(share >= 0.3 && share <= 1));
+    this.wrongComfort.set(outside ? 'A comfort factor lies between 0.3 and 1.' : null);
+    if (!outside) this.saving.change(this.student(), { comfort: { breath, hold } });
+  }
+
   protected type(phase: CapacityPhase, text: string): void {
     this.typed.update((typed) => ({ ...typed, [phase]: text }));
   }
@@ -184,7 +280,14 @@ export class CapacityForm {
     if (!checked.ok) return;
     this.busy.set(true);
     this.message.set(null);
-    const body = { checkedOn: this.account.required().today, ...checked.value };
+    const body = {
+      checkedOn: this.account.required().today,
+      ...checked.value,
+      tries: null,
+      restingRate: null,
+      freerNostril: null,
+      strokes: null,
+    };
     this.students.addCapacity(this.student().id, body).subscribe({
       next: () => {
         this.busy.set(false);

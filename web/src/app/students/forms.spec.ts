@@ -4,6 +4,7 @@ import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
 import { MatFormFieldHarness } from '@angular/material/form-field/testing';
 import { MatInputHarness } from '@angular/material/input/testing';
 import { API_ROOT, type StudentFields } from '@nuvrah/contract';
+import { NOTHING_ASKED } from '../api/students';
 import { configure, ids, student } from '../testing/fixtures';
 import { CapacityForm } from './capacity-form';
 import { StudentForm } from './student-form';
@@ -35,17 +36,40 @@ describe('the student form', () => {
 
   it('hands on what was typed', async () => {
     await fill(' Ada Reed ', '1980');
-    expect(saved).toEqual([
-      { name: 'Ada Reed', birthYear: 1980, hand: 'right', tongueRolls: null, experienced: false, note: '' },
-    ]);
+    expect(saved).toEqual([{ ...NOTHING_ASKED, name: 'Ada Reed', birthYear: 1980 }]);
+  });
+
+  it('keeps an unfinished intake as it is, and asks a minor for the guardian', async () => {
+    await fill('Ada Reed', '');
+    expect(saved).toEqual([{ ...NOTHING_ASKED, name: 'Ada Reed' }]);
+    const page = fixture.nativeElement as HTMLElement;
+    expect(page.textContent).not.toContain('Guardian');
+    await fill('Ada Reed', '2010');
+    expect(page.textContent).toContain('Guardian who consents');
+  });
+
+  it('hands on goals and seats in the order in which they were chosen', async () => {
+    const page = fixture.nativeElement as HTMLElement;
+    const tick = (name: string): void => {
+      const label = [...page.querySelectorAll('label')].find(
+        ({ textContent }) => textContent.trim() === name,
+      );
+      label?.querySelector('input')?.click();
+      fixture.detectChanges();
+    };
+    fixture.detectChanges();
+    for (const name of ['sleep', 'calm', 'chair', 'standing', 'calm']) tick(name);
+    await fill('Ada Reed', '1980');
+    expect(saved[0]?.goals).toEqual(['sleep']);
+    expect(saved[0]?.seats).toEqual(['chair', 'standing']);
   });
 
   it('says at the field what is wrong, and keeps the rest', async () => {
     await fill('  ', '2027');
     expect(saved).toEqual([]);
-    expect(await errors()).toEqual(['A name is needed.', 'A year from 1900 to 2026.']);
+    expect(await errors()).toEqual(['A name is needed.', 'A year from 1900 to 2026, or nothing yet.']);
     await fill('Ada', 'soon');
-    expect(await errors()).toEqual(['A year from 1900 to 2026.']);
+    expect(await errors()).toEqual(['A year from 1900 to 2026, or nothing yet.']);
   });
 });
 
@@ -84,13 +108,15 @@ describe('the capacity form', () => {
     await hold?.setValue('');
     submit();
     const request = http.expectOne(`${API_ROOT}/students/${ids.student}/capacity-checks`);
-    expect(request.request.body).toEqual({
-      checkedOn: '2026-03-10',
-      inhale: 9.5,
-      hold: null,
-      exhale: 13,
-      emptyHold: null,
-    });
+    expect(request.request.body).toEqual(
+      jasmine.objectContaining({
+        checkedOn: '2026-03-10',
+        inhale: 9.5,
+        hold: null,
+        exhale: 13,
+        emptyHold: null,
+      }),
+    );
   });
 
   it('refuses 0, 400 s and text at the field, and sends nothing', async () => {

@@ -28,7 +28,7 @@ export class NewStudent {
   protected add(fields: StudentFields): void {
     this.busy.set(true);
     this.students.add(fields).subscribe({
-      next: ({ id }) => void this.router.navigate(['/students', id]),
+      next: ({ id }) => void this.router.navigate(['/students', id, 'intake']),
       error: (problem: ApiProblem) => {
         this.busy.set(false);
         this.problem.set(problem);

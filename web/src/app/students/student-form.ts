@@ -1,19 +1,33 @@
 import { Component, computed, effect, inject, input, output, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule, Validators } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
 import type { StudentFields } from '@nuvrah/contract';
+import { GOALS, GROWN_UP, SEATS, type Goal, type SeatId } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
 import { fieldProblem, type ApiProblem } from '../api/api';
+import { fieldsOf, NOTHING_ASKED } from '../api/students';
+import { CheckChips } from '../forms/check-chips';
 
 const FIRST_BIRTH_YEAR = 1900;
+const SEAT_WORDS = Object.fromEntries(Object.entries(SEATS).map(([id, { name }]) => [id, name])) as Readonly<
+  Record<SeatId, string>
+>;
 
 /** The facts of a student: for a new one, or to change one. What was typed stays when it is refused. */
 @Component({
   selector: 'nv-student-form',
-  imports: [MatButtonModule, MatFormFieldModule, MatInputModule, MatSelectModule, ReactiveFormsModule],
+  imports: [
+    CheckChips,
+    MatButtonModule,
+    MatFormFieldModule,
+    MatInputModule,
+    MatSelectModule,
+    ReactiveFormsModule,
+  ],
   template: `
     <form [formGroup]="form" (ngSubmit)="submit()">
       <mat-form-field class="wide">
@@ -24,7 +38,7 @@ const FIRST_BIRTH_YEAR = 1900;
       <mat-form-field>
         <mat-label>Year of birth</mat-label>
         <input matInput formControlName="birthYear" inputmode="numeric" maxlength="4" autocomplete="off" />
-        <mat-error>A year from {{ firstYear }} to {{ thisYear() }}.</mat-error>
+        <mat-error>A year from {{ firstYear }} to {{ thisYear() }}, or nothing yet.</mat-error>
       </mat-form-field>
       <mat-form-field>
         <mat-label>Hand</mat-label>
@@ -48,6 +62,31 @@ const FIRST_BIRTH_YEAR = 1900;
           <mat-option [value]="true">has practised before</mat-option>
         </mat-select>
       </mat-form-field>
+      <nv-check-chips
+        class="wide"
+        legend="what they want"
+        [words]="goalWords"
+        [values]="goals()"
+        (changed)="setGoals($event)"
+      />
+      <nv-check-chips
+        class="wide"
+        legend="seats that are possible, the best one first"
+        [words]="seatWords"
+        [values]="seats()"
+        (changed)="setSeats($event)"
+      />
+      @if (minor()) {
+        <mat-form-field>
+          <mat-label>Guardian who consents</mat-label>
+          <input matInput formControlName="guardian" maxlength="120" autocomplete="off" />
+          <mat-error>Say who consented.</mat-error>
+        </mat-form-field>
+        <mat-form-field>
+          <mat-label>Consent given on</mat-label>
+          <input matInput type="date" formControlName="consentOn" [max]="today()" />
+        </mat-form-field>
+      }
       <mat-form-field class="wide">
         <mat-label>Note</mat-label>
         <textarea matInput formControlName="note" rows="3" maxlength="2000"></textarea>
@@ -89,7 +128,10 @@ export class StudentForm {
   readonly save = output<StudentFields>();
 
   protected readonly firstYear = FIRST_BIRTH_YEAR;
+  protected readonly goalWords = GOALS;
+  protected readonly seatWords = SEAT_WORDS;
   private readonly account = inject(AccountStore);
+  protected readonly today = computed(() => this.account.required().today);
   /** The current year where the instructor works. */
   protected readonly thisYear = computed(() => Number(this.account.required().today.slice(0, 4)));
 
@@ -105,14 +147,26 @@ export class StudentForm {
     hand: new FormControl<'left' | 'right'>('right', { nonNullable: true }),
     tongueRolls: new FormControl<boolean | null>(null),
     experienced: new FormControl(false, { nonNullable: true }),
+    guardian: new FormControl('', { nonNullable: true }),
+    consentOn: new FormControl('', { nonNullable: true }),
     note: new FormControl('', { nonNullable: true }),
+  });
+  protected readonly goals = signal<readonly Goal[]>([]);
+  protected readonly seats = signal<readonly SeatId[]>([]);
+  private readonly birthYear = toSignal(this.form.controls.birthYear.valueChanges, { initialValue: '' });
+  /** May be under age: a guardian is asked for. */
+  protected readonly minor = computed(() => {
+    const year = Number(this.birthYear());
+    return year >= FIRST_BIRTH_YEAR && this.thisYear() - year - 1 < GROWN_UP;
   });
   protected readonly changed = signal(false);
 
   protected readonly message = computed(() => {
     const problem = this.problem();
     if (!problem) return null;
-    const field = (['name', 'birthYear', 'note'] as const).map((name) => fieldProblem(problem, `/${name}`));
+    const field = (['name', 'birthYear', 'guardian', 'consentOn', 'note'] as const).map((name) =>
+      fieldProblem(problem, `/${name}`),
+    );
     return field.find((text) => text !== null) ?? problem.message;
   });
 
@@ -120,7 +174,13 @@ export class StudentForm {
     effect(() => {
       const value = this.value();
       if (!value) return;
-      this.form.reset({ ...value, birthYear: String(value.birthYear) });
+      this.form.reset({
+        ...value,
+        birthYear: value.birthYear === null ? '' : String(value.birthYear),
+        consentOn: value.consentOn ?? '',
+      });
+      this.goals.set(value.goals);
+      this.seats.set(value.seats);
       this.changed.set(false);
     });
     this.form.valueChanges.subscribe(() => this.changed.set(this.form.dirty));
@@ -129,11 +189,33 @@ export class StudentForm {
   protected submit(): void {
     this.form.markAllAsTouched();
     if (this.form.invalid) return;
-    const { name, birthYear, hand, tongueRolls, experienced, note } = this.form.getRawValue();
-    this.save.emit({ name: name.trim(), birthYear: Number(birthYear), hand, tongueRolls, experienced, note });
+    const { birthYear, consentOn, name, guardian, ...typed } = this.form.getRawValue();
+    const before = this.value();
+    this.save.emit({
+      ...NOTHING_ASKED,
+      ...(before && fieldsOf(before)),
+      ...typed,
+      name: name.trim(),
+      guardian: guardian.trim(),
+      birthYear: birthYear.trim() === '' ? null : Number(birthYear),
+      consentOn: consentOn === '' ? null : consentOn,
+      goals: [...this.goals()],
+      seats: [...this.seats()],
+    });
+  }
+
+  protected setGoals(goals: Goal[]): void {
+    this.goals.set(goals);
+    this.changed.set(true);
+  }
+
+  protected setSeats(seats: SeatId[]): void {
+    this.seats.set(seats);
+    this.changed.set(true);
   }
 
   private checkYear(text: string): { year: true } | null {
+    if (text.trim() === '') return null;
     const year = Number(text);
     const known = /^\d{4}$/.test(text.trim()) && year >= FIRST_BIRTH_YEAR && year <= this.thisYear();
     return known ? null : { year: true };

@@ -36,7 +36,7 @@ import { CapacityLine } from './capacity-line';
                 <th scope="col">hand</th>
                 <th scope="col">comfortable capacity</th>
                 <th scope="col" class="number">sittings</th>
-                <th scope="col">screened on paper</th>
+                <th scope="col">intake</th>
               </tr>
             </thead>
             <tbody>
@@ -48,11 +48,11 @@ import { CapacityLine } from './capacity-line';
                       · archived
                     }
                   </td>
-                  <td class="number">{{ student.birthYear }}</td>
+                  <td class="number">{{ student.birthYear ?? '–' }}</td>
                   <td>{{ student.hand }}</td>
                   <td><nv-capacity-line [capacity]="student.capacity" /></td>
                   <td class="number">{{ student.sittings }}</td>
-                  <td>{{ student.screenedOn ? dayInWords(student.screenedOn) : '–' }}</td>
+                  <td>{{ student.healthAskedOn ? dayInWords(student.healthAskedOn) : 'not finished' }}</td>
                 </tr>
               }
             </tbody>

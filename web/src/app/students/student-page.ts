@@ -1,30 +1,37 @@
-import { Component, computed, inject, input, signal } from '@angular/core';
+import { Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import type { Student, StudentFields } from '@nuvrah/contract';
+import { dayCheckOf, readinessOf, type AuditKind, type Student } from '@nuvrah/contract';
+import { missingIntake, NEED_WORDS } from '@nuvrah/core';
 import { combineLatest } from 'rxjs';
-import type { ApiProblem } from '../api/api';
+import { AccountStore } from '../api/account';
 import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
+import { NOW } from '../api/now';
+import { sending } from '../api/sending';
 import { Sessions } from '../api/sessions';
 import { Students } from '../api/students';
 import { SessionTable } from '../bench/session-table';
 import { firstSessionFor } from '../bench/first-session';
-import { dayInWords } from '../shell/dates';
+import { momentInWords } from '../shell/dates';
 import { CapacityForm } from './capacity-form';
+import { ClearanceList } from './clearance-list';
+import { DayCheckForm } from './day-check-form';
+import { describeDay } from './describe-day';
 import { FactList } from './fact-list';
-import { PaperScreeningForm } from './paper-screening-form';
+import { savingStudent } from './saving-student';
 import { StudentForm } from './student-form';
 
-/** One student: the facts, the capacity, the screening on paper and the sessions. */
+/** One student: who they are, what is known, what they can sustain, how today is, the sessions and what was decided. */
 @Component({
   selector: 'nv-student-page',
   imports: [
     CapacityForm,
+    ClearanceList,
+    DayCheckForm,
     FactList,
     LoadingNote,
     MatButtonModule,
-    PaperScreeningForm,
     RouterLink,
     SessionTable,
     StudentForm,
@@ -43,23 +50,42 @@ import { StudentForm } from './student-form';
             {{ student.sittings }} {{ student.sittings === 1 ? 'sitting' : 'sittings' }} in the Ledger
           </a>
         </div>
+        @for (line of missing(); track line) {
+          <p class="notice clearance">
+            {{ line }} <a [routerLink]="['/students', student.id, 'intake']">Open the intake</a>
+          </p>
+        }
         <div class="halves">
           <section aria-labelledby="facts">
-            <h2 id="facts">Who they are</h2>
+            <div class="page-head">
+              <h2 id="facts">Who they are</h2>
+              <span class="grow"></span>
+              <a matButton [routerLink]="['/students', student.id, 'intake']">Intake</a>
+            </div>
             <nv-student-form
               action="Save"
               [value]="student"
-              [busy]="busy()"
-              [problem]="problem()"
-              (save)="change($event)"
+              [busy]="saving.busy()"
+              [problem]="saving.problem()"
+              (save)="saving.change(student, $event)"
             >
-              <button matButton type="button" (click)="change({ archived: !student.archived })">
+              <button
+                matButton
+                type="button"
+                (click)="saving.change(student, { archived: !student.archived })"
+              >
                 {{ student.archived ? 'Bring back' : 'Archive' }}
               </button>
             </nv-student-form>
           </section>
           <section aria-labelledby="capacity">
-            <h2 id="capacity">Comfortable capacity</h2>
+            <div class="page-head">
+              <h2 id="capacity">Comfortable capacity</h2>
+              <span class="grow"></span>
+              <a matButton="outlined" [routerLink]="['/students', student.id, 'capacity']"
+                >Measure with taps</a
+              >
+            </div>
             <nv-capacity-form [student]="student" (recorded)="page.again()" />
           </section>
         </div>
@@ -67,30 +93,52 @@ import { StudentForm } from './student-form';
           <h2 id="known">What to know before leading</h2>
           <nv-fact-list [student]="student" (changed)="page.again()" />
         </section>
+        <section aria-labelledby="clearances">
+          <h2 id="clearances">Clearances by clinicians</h2>
+          <nv-clearance-list [student]="student" (changed)="page.again()" />
+        </section>
+        <section aria-labelledby="today">
+          <h2 id="today">Today</h2>
+          <p>{{ dayLine() }}</p>
+          <details>
+            <summary>{{ dayLine() ? 'Ask again' : 'Today was not asked yet: ask now' }}</summary>
+            <nv-day-check-form [student]="student" (recorded)="page.again()" />
+          </details>
+        </section>
         <section aria-labelledby="sessions">
           <div class="page-head">
             <h2 id="sessions">Sessions</h2>
             <span class="grow"></span>
-            <button matButton="outlined" type="button" [disabled]="busy()" (click)="addSession(student)">
+            <button
+              matButton="outlined"
+              type="button"
+              [disabled]="adding.busy()"
+              (click)="addSession(student)"
+            >
               New session
             </button>
           </div>
+          @if (adding.message(); as text) {
+            <p class="notice problem" role="alert">{{ text }}</p>
+          }
           <nv-session-table
             [sessions]="sessions() ?? []"
             empty="No session yet. A new one opens on the Bench."
           />
         </section>
-        <section aria-labelledby="screening">
-          <h2 id="screening">Screening</h2>
-          <p>
-            @if (student.paperScreening; as screening) {
-              Screened on paper on {{ dayInWords(screening.screenedOn) }}. {{ screening.note }}
-            } @else {
-              Not screened on paper: sessions with a hold over 2 s, locks or strokes cannot be led yet.
-            }
-          </p>
-          <nv-paper-screening-form [studentId]="student.id" (recorded)="page.again()" />
-        </section>
+        @if (decisions().length > 0) {
+          <section aria-labelledby="decided">
+            <h2 id="decided">What was decided</h2>
+            <ul class="decided">
+              @for (event of decisions(); track event.id) {
+                <li>
+                  <span class="soft">{{ event.when }}</span> <strong>{{ event.kind }}</strong>
+                  {{ event.said }}
+                </li>
+              }
+            </ul>
+          </section>
+        }
       }
     </div>
   `,
@@ -112,6 +160,16 @@ import { StudentForm } from './student-form';
     section p {
       margin-bottom: 0.75rem;
     }
+    summary {
+      cursor: pointer;
+      padding: 0.375rem 0;
+    }
+    .notice {
+      margin-bottom: 0.75rem;
+    }
+    .decided {
+      padding-left: 1.25rem;
+    }
     @media (max-width: 60rem) {
       .halves {
         grid-template-columns: 1fr;
@@ -125,41 +183,51 @@ export class StudentPage {
   private readonly students = inject(Students);
   private readonly sessionsApi = inject(Sessions);
   private readonly router = inject(Router);
+  private readonly account = inject(AccountStore);
+  private readonly now = inject(NOW);
 
-  protected readonly dayInWords = dayInWords;
   protected readonly page = asked(this.id, (id) =>
-    combineLatest([this.students.get(id), this.sessionsApi.list(id)]),
+    combineLatest([this.students.get(id), this.sessionsApi.list(id), this.students.auditEvents(id)]),
   );
   protected readonly student = computed(() => this.page.value()?.[0] ?? null);
   protected readonly sessions = computed(() => this.page.value()?.[1] ?? null);
-  protected readonly busy = signal(false);
-  protected readonly problem = signal<ApiProblem | null>(null);
-
-  protected change(change: Partial<StudentFields & { archived: boolean }>): void {
+  protected readonly saving = savingStudent(() => this.page.again());
+  protected readonly adding = sending();
+  private readonly day = computed(() => {
+    const { today, conventions: profile } = this.account.required();
+    return { today, now: this.now(), profile };
+  });
+  protected readonly missing = computed(() => {
     const student = this.student();
-    if (!student) return;
-    this.busy.set(true);
-    this.problem.set(null);
-    this.students.change(student, change).subscribe({
-      next: () => {
-        this.busy.set(false);
-        this.page.again();
-      },
-      error: (problem: ApiProblem) => {
-        this.busy.set(false);
-        this.problem.set(problem);
-      },
-    });
-  }
+    const needs = student ? missingIntake(readinessOf(student, this.day()), this.day().today) : [];
+    return needs.flatMap(({ code }) => (code === 'finding' ? [] : [NEED_WORDS[code]]));
+  });
+  protected readonly dayLine = computed(() => {
+    const student = this.student();
+    const check = student && dayCheckOf(student, this.day().today);
+    return check ? describeDay(check) : '';
+  });
+  protected readonly decisions = computed(() =>
+    (this.page.value()?.[2] ?? []).map(({ id, at, kind, said }) => ({
+      id,
+      said,
+      kind: DECISION_WORDS[kind],
+      when: momentInWords(at, this.account.required().timeZone),
+    })),
+  );
 
   protected addSession(student: Student): void {
-    this.busy.set(true);
-    this.sessionsApi.add(student.id, firstSessionFor(student)).subscribe({
-      next: ({ id }) => void this.router.navigate(['/bench', id]),
-      error: (problem: ApiProblem) => {
-        this.busy.set(false);
-        this.problem.set(problem);
-      },
-    });
+    this.adding.send(
+      this.sessionsApi.add(student.id, firstSessionFor(student)),
+      ({ id }) => void this.router.navigate(['/bench', id]),
+    );
   }
 }
+
+const DECISION_WORDS: Readonly<Record<AuditKind, string>> = {
+  overruled: 'overruled',
+  'overruling-withdrawn': 'overruling taken back',
+  acknowledged: 'acknowledged',
+  'clearance-added': 'clearance filed',
+  'clearance-changed': 'clearance changed',
+};

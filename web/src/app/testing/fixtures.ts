@@ -3,7 +3,14 @@ import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import { API_ROOT, type Account, type Sitting, type StoredSession, type Student } from '@nuvrah/contract';
+import {
+  API_ROOT,
+  type Account,
+  type DayCheck,
+  type Sitting,
+  type StoredSession,
+  type Student,
+} from '@nuvrah/contract';
 import {
   DEFAULT_CONVENTIONS,
   newSession,
@@ -12,6 +19,7 @@ import {
   type SessionJson,
 } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
+import { NOW } from '../api/now';
 
 export const ids = {
   counted: '6f1c2a52-54e6-4f0c-9a5e-1d7f3a1b2c3d',
@@ -40,12 +48,51 @@ export const student: Student = {
   hand: 'right',
   tongueRolls: null,
   experienced: false,
+  seats: [],
+  goals: [],
+  guardian: '',
+  consentOn: null,
+  healthAskedOn: '2026-03-01',
+  comfort: null,
   note: '',
   archived: false,
-  capacity: { id: ids.natural, checkedOn: '2026-03-01', inhale: 10, exhale: 13, hold: 14, emptyHold: null },
-  paperScreening: null,
+  capacity: {
+    id: ids.natural,
+    checkedOn: '2026-03-01',
+    inhale: 10,
+    exhale: 13,
+    hold: 14,
+    emptyHold: null,
+    tries: null,
+    restingRate: null,
+    freerNostril: null,
+    strokes: null,
+  },
+  dayCheck: null,
+  clearances: [],
   facts: [],
   sittings: 7,
+  longestSitting: null,
+  easyRounds: [],
+};
+
+/** The moment that specs take for now, on the account's day. */
+export const NOON = Date.parse('2026-03-10T12:00:00Z');
+
+/** A day check of just now, with nothing special in it. */
+export const dayCheck: DayCheck = {
+  id: ids.sitting,
+  day: '2026-03-10',
+  checkedAt: '2026-03-10T11:50:00.000Z',
+  facts: [],
+  lastMealAt: null,
+  freerNostril: null,
+  sleep: null,
+  calm: null,
+  alert: null,
+  mood: null,
+  pulse: null,
+  note: '',
 };
 
 export const session = newSession('Evening', ids);
@@ -61,6 +108,7 @@ export const storedSession = (of = session, version = 1): StoredSession => ({
   studentId: ids.student,
   document: of as unknown as SessionJson,
   updatedAt: '2026-03-10T12:00:00.000Z',
+  overrulings: [],
 });
 
 export const sittingOf = (of = session): Sitting => ({
@@ -74,6 +122,8 @@ export const sittingOf = (of = session): Sitting => ({
     conventions: DEFAULT_CONVENTIONS,
     hand: 'right',
     variants: [],
+    dayCheck: null,
+    findings: [],
   },
   record: null,
   effort: null,
@@ -83,7 +133,13 @@ export const sittingOf = (of = session): Sitting => ({
 /** A test bed with a signed-in account and a server whose answers the spec gives. */
 export function configure(...providers: unknown[]): HttpTestingController {
   TestBed.configureTestingModule({
-    providers: [provideRouter([]), provideHttpClient(), provideHttpClientTesting(), ...providers],
+    providers: [
+      provideRouter([]),
+      provideHttpClient(),
+      provideHttpClientTesting(),
+      { provide: NOW, useValue: () => NOON },
+      ...providers,
+    ],
   });
   const http = TestBed.inject(HttpTestingController);
   TestBed.inject(AccountStore).load().subscribe();

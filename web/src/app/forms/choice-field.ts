@@ -13,7 +13,7 @@ import { Component, computed, input, output } from '@angular/core';
       </select>
     </label>
   `,
-  styleUrl: './passage-settings.scss',
+  styleUrl: './fields.scss',
 })
 export class ChoiceField<T extends string> {
   readonly label = input.required<string>();

@@ -1,0 +1,85 @@
+// Screening a session of twelve passages against all rules, and mending it: milliseconds, medians of several runs.
+import {
+  applySafeFixes,
+  compileSession,
+  DEFAULT_CONVENTIONS,
+  newPassage,
+  NO_DECISIONS,
+  PERSON_FACTS,
+  RULES,
+  screenCase,
+  seconds,
+} from '../core/dist/index.js';
+import { median, ms, report } from './measure.mjs';
+
+const TECHNIQUES = [
+  'breath-watching',
+  'three-part',
+  'tense-release',
+  'ujjayi',
+  'kapalabhati',
+  'bhastrika',
+  'even-rapid',
+  'nadi-shodhana',
+  'sama-vritti',
+  'surya-bhedana',
+  'bhramari',
+  'closing-stillness',
+];
+const withHold = (passage) =>
+  ['nadi-shodhana', 'sama-vritti', 'surya-bhedana'].includes(passage.technique)
+    ? { ...passage, ratio: { inhale: 1, internalHold: 2, exhale: 2, externalHold: 0 }, base: 5, cycles: 24 }
+    : passage;
+const session = {
+  title: 'Twelve',
+  goal: 'energise',
+  conventions: {},
+  seatChange: seconds(10),
+  passages: TECHNIQUES.map((id, index) =>
+    withHold(newPassage(id, `00000000-0000-4000-8000-0000000000${10 + index}`)),
+  ),
+};
+const student = {
+  facts: Object.keys(PERSON_FACTS),
+  age: { youngest: 70, oldest: 71 },
+  pregnancyWeeks: 20,
+  sittings: 4,
+  experienced: false,
+  tongueRolls: true,
+  mealMinutes: 60,
+  measuredExhale: 12,
+  longestSitting: 10,
+};
+const of = (facts) => ({
+  session,
+  student: { ...student, facts },
+  hand: 'right',
+  profile: DEFAULT_CONVENTIONS,
+  decisions: NO_DECISIONS,
+  sustainable: null,
+});
+
+const RUNS = 41;
+const timed = (work) => {
+  for (let i = 0; i < 15; i++) work();
+  return median(
+    Array.from({ length: RUNS }, () => {
+      const from = performance.now();
+      work();
+      return performance.now() - from;
+    }),
+  );
+};
+
+const everything = of(student.facts);
+const timeline = compileSession(session, { hand: 'right' }, DEFAULT_CONVENTIONS);
+report('rules', String(RULES.length));
+report('findings, every condition at once', String(screenCase(everything).length));
+report('screening, timeline at hand', ms(timed(() => screenCase(everything, timeline))), 'under 5 ms');
+report('compiling and screening', ms(timed(() => screenCase(everything))));
+for (const facts of [['pressure-controlled', 'asthma'], ['pregnancy'], student.facts]) {
+  const name = facts.length > 3 ? 'every condition at once' : facts.join(', ');
+  const { fixes, left } = applySafeFixes(of(facts));
+  const what = `all safe fixes, ${name}, ${fixes.length} changes, ${left.length} left`;
+  report(what, ms(timed(() => applySafeFixes(of(facts)))), 'under 50 ms');
+}

@@ -1,0 +1,171 @@
+import {
+  CAPACITY_RANGES,
+  CLEARANCE_SCOPES,
+  GOALS,
+  oneOf,
+  PERSON_FACTS,
+  SEATS,
+  TODAY_FACTS,
+  type CapacityPhase,
+  type ClearanceScope,
+  type Goal,
+  type PersonFact,
+  type SeatId,
+  type Side,
+  type TodayFact,
+} from '@nuvrah/core';
+import { Type, type Static } from '@sinclair/typebox';
+import { day, filledText, hand, moment, nullable, object, text, uuid, version } from './schema-parts.js';
+
+/** Share of what was measured. */
+const comfortShare = Type.Number({ minimum: 0.3, maximum: 1 });
+
+export const studentFields = {
+  name: filledText(120),
+  /** null while it was not asked: nothing is led until it is. */
+  birthYear: nullable(Type.Integer({ minimum: 1900, maximum: 2100 })),
+  hand,
+  /** Whether the tongue rolls; null where it was never asked. */
+  tongueRolls: nullable(Type.Boolean()),
+  /** Whether earlier practice is on record: who has it is no beginner. */
+  experienced: Type.Boolean(),
+  /** Seats that are possible, the best one first; empty where it was not asked. */
+  seats: Type.Array(oneOf(Object.keys(SEATS) as SeatId[]), { maxItems: 10, uniqueItems: true }),
+  /** What they want. */
+  goals: Type.Array(oneOf(Object.keys(GOALS) as Goal[]), { maxItems: 10, uniqueItems: true }),
+  /** Who consented for a minor, and when. */
+  guardian: text(120),
+  consentOn: nullable(day),
+  /** Day on which all of the intake was asked. */
+  healthAskedOn: nullable(day),
+  /** Shares of the measured capacity that the instructor set for this student; null for the usual ones. */
+  comfort: nullable(object({ breath: comfortShare, hold: comfortShare })),
+  note: text(2000),
+};
+export const newStudentSchema = object(studentFields);
+export type StudentFields = Static<typeof newStudentSchema>;
+
+export const studentChangeSchema = object({ version, ...studentFields, archived: Type.Boolean() });
+
+const secondsOf = (phase: CapacityPhase) =>
+  Type.Number({ minimum: CAPACITY_RANGES[phase].from, maximum: CAPACITY_RANGES[phase].to });
+
+const freerNostril = oneOf<Side | 'even'>(['left', 'right', 'even']);
+const tries = Type.Array(Type.Number({ minimum: 0.1, maximum: 400 }), { maxItems: 5 });
+
+const capacityFields = {
+  checkedOn: day,
+  inhale: secondsOf('inhale'),
+  exhale: secondsOf('exhale'),
+  hold: nullable(secondsOf('hold')),
+  emptyHold: nullable(secondsOf('emptyHold')),
+};
+const capacityMore = {
+  /** Seconds of each try, where they were measured live. */
+  tries: nullable(object({ inhale: tries, hold: tries, exhale: tries, emptyHold: tries })),
+  /** Breaths a minute. */
+  restingRate: nullable(Type.Number({ minimum: 2, maximum: 60 })),
+  freerNostril: nullable(freerNostril),
+  /** Strokes in one go that were easy, where it is known. */
+  strokes: nullable(Type.Integer({ minimum: 1, maximum: 300 })),
+};
+export const newCapacityCheckSchema = object({ ...capacityFields, ...capacityMore });
+export const capacityCheckSchema = object({ id: uuid, ...capacityFields, ...capacityMore });
+export type CapacityCheck = Static<typeof capacityCheckSchema>;
+export type Capacity = Pick<CapacityCheck, keyof typeof capacityFields>;
+
+/** 0 to 10. */
+const feeling = nullable(Type.Integer({ minimum: 0, maximum: 10 }));
+const dayFields = {
+  facts: Type.Array(oneOf(Object.keys(TODAY_FACTS) as TodayFact[]), { maxItems: 20, uniqueItems: true }),
+  /** When the last meal was; null where it was not asked. */
+  lastMealAt: nullable(moment),
+  freerNostril: nullable(freerNostril),
+  sleep: nullable(oneOf<'short' | 'fair' | 'good'>(['short', 'fair', 'good'])),
+  calm: feeling,
+  alert: feeling,
+  mood: feeling,
+  /** Beats a minute. */
+  pulse: nullable(Type.Integer({ minimum: 25, maximum: 220 })),
+  note: text(500),
+};
+export const newDayCheckSchema = object({ id: uuid, ...dayFields });
+export const dayCheckSchema = object({ id: uuid, day, checkedAt: moment, ...dayFields });
+export type DayCheck = Static<typeof dayCheckSchema>;
+
+const clearanceFields = {
+  clinician: filledText(200),
+  givenOn: day,
+  /** The last day on which it holds. */
+  until: day,
+  fact: oneOf(Object.keys(PERSON_FACTS) as PersonFact[]),
+  scope: oneOf(Object.keys(CLEARANCE_SCOPES) as ClearanceScope[]),
+  /** Seconds up to which it holds, where the clinician named a limit. */
+  upTo: nullable(Type.Number({ minimum: 1, maximum: 180 })),
+  note: text(500),
+};
+export const newClearanceSchema = object({ id: uuid, ...clearanceFields });
+export const clearanceChangeSchema = object({ version, ...clearanceFields });
+export const clearanceSchema = object({ id: uuid, version, ...clearanceFields });
+export type StoredClearance = Static<typeof clearanceSchema>;
+
+const factFields = {
+  fact: oneOf(Object.keys(PERSON_FACTS) as PersonFact[]),
+  since: nullable(day),
+  until: nullable(day),
+  /** Due date of a pregnancy. */
+  due: nullable(day),
+  note: text(500),
+};
+/** The browser makes the id, so that adding twice is adding once. */
+export const newFactSchema = object({ id: uuid, ...factFields });
+export const factChangeSchema = object(factFields);
+export const studentFactSchema = object({ id: uuid, ...factFields });
+export type StudentFact = Static<typeof studentFactSchema>;
+
+export const studentSchema = object({
+  id: uuid,
+  version,
+  ...studentFields,
+  archived: Type.Boolean(),
+  /** The newest of each, or null. */
+  capacity: nullable(capacityCheckSchema),
+  dayCheck: nullable(dayCheckSchema),
+  /** All that are on file, the one that lasts longest first. */
+  clearances: Type.Array(clearanceSchema),
+  /** Every fact that is or was true, the newest first. */
+  facts: Type.Array(studentFactSchema),
+  /** Sittings on record with something done. */
+  sittings: Type.Integer(),
+  /** Longest sitting on record, minutes. */
+  longestSitting: nullable(Type.Number()),
+  /** Rounds on record that were easy, by their numbers. */
+  easyRounds: Type.Array(
+    object({
+      counts: object({
+        inhale: Type.Number(),
+        internalHold: Type.Number(),
+        exhale: Type.Number(),
+        externalHold: Type.Number(),
+      }),
+      pace: Type.Integer(),
+      rounds: Type.Integer(),
+    }),
+  ),
+});
+export type Student = Static<typeof studentSchema>;
+
+/** A student as a line of a list: no note, which may hold health facts and is read on the student's own page alone. */
+export const studentLineSchema = object({
+  id: uuid,
+  name: studentFields.name,
+  birthYear: studentFields.birthYear,
+  hand,
+  archived: Type.Boolean(),
+  capacity: nullable(object(capacityFields)),
+  /** Day on which all of the intake was asked, or null. */
+  healthAskedOn: nullable(day),
+  comfort: studentFields.comfort,
+  sittings: Type.Integer(),
+});
+export type StudentLine = Static<typeof studentLineSchema>;

@@ -1,0 +1,92 @@
+import fc from 'fast-check';
+import { ratioOf } from '../testing.js';
+import { countsOf, formatRatio, type Sustainable } from '../ratio/index.js';
+import { counts, pace, seconds } from '../units/index.js';
+import { badDayTest, easyRoundsAt, isProvisional, restingRate, resultOfTries } from './index.js';
+
+describe('tries of one phase', () => {
+  const rows: readonly [readonly number[], number, number, boolean, boolean][] = [
+    [[6], 6, 0, false, true],
+    [[6, 6.4], 6.2, 0.4, false, true],
+    [[6, 7, 6.5], 6.5, 1, false, false],
+    [[5, 9, 6], 6, 4, true, true],
+    [[5, 9, 6, 8, 7], 7, 4, true, false],
+    // Just at the limit of 30 %, and one tenth above it.
+    [[10, 11.5, 8.5], 10, 3, false, false],
+    [[10, 11.5, 8.4], 10, 3.1, true, true],
+  ];
+  for (const [tries, median, spread, erratic, wantsAnother] of rows)
+    it(`${tries.join(', ')} come to ${median}`, () =>
+      void expect(resultOfTries(tries)).toEqual({
+        median: seconds(median),
+        spread: seconds(spread),
+        erratic,
+        wantsAnother,
+      }));
+  it('none come to nothing', () => void expect(resultOfTries([])).toBeNull());
+});
+
+describe('the resting rate', () => {
+  it('is counted between inhales', () => {
+    expect(restingRate([0, 4000, 8000, 12_000])).toBe(15);
+    expect(restingRate([500, 5500, 10_300])).toBe(12.2);
+  });
+  it('is not made up from two', () => void expect(restingRate([0, 4000])).toBeNull());
+});
+
+describe('a fit', () => {
+  const c = (text: string, base: number) => countsOf({ ratio: ratioOf(text), base: counts(base) });
+  const easy = (text: string, base: number, rounds: number, ms = 1000) => ({
+    counts: c(text, base),
+    pace: pace(ms),
+    rounds,
+  });
+  it('is provisional until three rounds at least as long were easy', () => {
+    const at = c('1:2:2', 4);
+    expect(isProvisional(at, pace(1000), [])).toBeTrue();
+    expect(isProvisional(at, pace(1000), [easy('1:2:2', 4, 2)])).toBeTrue();
+    expect(isProvisional(at, pace(1000), [easy('1:2:2', 4, 2), easy('1:2:2', 5, 1)])).toBeFalse();
+    expect(isProvisional(at, pace(1000), [easy('1:2:2', 3, 20), easy('1:0:2', 8, 20)])).toBeTrue();
+  });
+  it('counts seconds, not counts', () => {
+    expect(easyRoundsAt(c('1:1', 4), pace(1500), [easy('1:1', 5, 9)])).toBe(0);
+    expect(easyRoundsAt(c('1:1', 4), pace(1500), [easy('1:1', 6, 9)])).toBe(9);
+  });
+});
+
+describe('the bad-day test', () => {
+  const has = (inhale: number, hold: number | null, exhale: number): Sustainable => ({
+    inhale: seconds(inhale),
+    internalHold: hold === null ? null : seconds(hold),
+    exhale: seconds(exhale),
+    externalHold: null,
+  });
+  const of = (text: string, base: number) => ({ ratio: ratioOf(text), base: counts(base) });
+
+  it('holds where a fifth less is still enough', () => {
+    expect(badDayTest(of('1:2:2', 4), has(5, 10, 10), pace(1000))).toEqual({ holds: true });
+  });
+  it('names what fails first, with the eased version ready', () => {
+    const day = badDayTest(of('1:4:2', 3), has(6, 14, 11), pace(1000));
+    if (!day || day.holds) return fail('should fail');
+    expect([day.phase, day.needed, Number(day.there.toFixed(1))]).toEqual(['internalHold', 12, 11.2]);
+    expect(day.eased && formatRatio(countsOf(day.eased))).toBe('in 2 · hold 8 · out 4 · empty 0');
+  });
+  it('has no answer where nothing was measured, and no easing where none is left', () => {
+    const nothing: Sustainable = { inhale: null, internalHold: null, exhale: null, externalHold: null };
+    expect(badDayTest(of('1:1', 4), nothing, pace(1000))).toBeNull();
+    const day = badDayTest(of('1:0:1', 4), has(1.2, null, 1.2), pace(1000));
+    expect(day?.holds === false && day.eased).toBeNull();
+  });
+  it('eases to what a bad day allows, whenever it says that it does', () => {
+    const seconds_ = fc.integer({ min: 2, max: 30 });
+    fc.assert(
+      fc.property(seconds_, seconds_, seconds_, fc.integer({ min: 2, max: 12 }), (i, h, e, base) => {
+        const day = badDayTest(of('1:2:2', base), has(i, h, e), pace(1000));
+        if (!day || day.holds || !day.eased) return true;
+        const now = countsOf(day.eased);
+        return now.inhale <= i * 0.8 && now.internalHold <= h * 0.8 && now.exhale <= e * 0.8;
+      }),
+    );
+  });
+});

@@ -1,0 +1,52 @@
+import { seconds, type Seconds } from '../units/index.js';
+
+/** Tries of one phase that are wanted, and the most that are made. */
+export const TRIES = { from: 3, to: 5 } as const;
+
+/** From this spread on, in proportion to the median, tries are erratic and one more is asked for. */
+export const ERRATIC = 0.3;
+
+/** What tries of one phase come to. */
+export interface TriesResult {
+  /** The middle one; with an even number the mean of the two in the middle. */
+  readonly median: Seconds;
+  /** Longest minus shortest, seconds. */
+  readonly spread: Seconds;
+  /** The tries differ so much that the median says little. */
+  readonly erratic: boolean;
+  /** Fewer than three tries, or erratic ones and room for another. */
+  readonly wantsAnother: boolean;
+}
+
+/** Median and spread of comfortable tries, in seconds; null where there is none. */
+export function resultOfTries(tries: readonly number[]): TriesResult | null {
+  if (tries.length === 0) return null;
+  const sorted = [...tries].sort((a, b) => a - b);
+  const middle = sorted.length >> 1;
+  const upper = sorted[middle] as number;
+  const median = sorted.length % 2 === 1 ? upper : ((sorted[middle - 1] as number) + upper) / 2;
+  const spread = (sorted.at(-1) as number) - (sorted[0] as number);
+  const erratic = sorted.length > 1 && spread > ERRATIC * median;
+  const few = sorted.length < TRIES.from;
+  return {
+    median: toTenths(median),
+    spread: toTenths(spread),
+    erratic,
+    wantsAnother: few || (erratic && sorted.length < TRIES.to),
+  };
+}
+
+const toTenths = (value: number): Seconds => seconds(Math.round(value * 10) / 10);
+
+/**
+ * Breaths a minute from the moments at which inhales began, in milliseconds: by the intervals between them, so that what
+ * was cut off at the ends does not count. null with fewer than three.
+ */
+export function restingRate(inhales: readonly number[]): number | null {
+  const [first, last] = [inhales[0], inhales.at(-1)];
+  if (inhales.length < 3 || first === undefined || last === undefined || last <= first) return null;
+  return Math.round(((inhales.length - 1) * 600_000) / (last - first)) / 10;
+}
+
+/** Days after which a capacity check is an old one. */
+export const CAPACITY_LASTS = 60;

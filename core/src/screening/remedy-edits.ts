@@ -1,0 +1,141 @@
+import { resolveConventions } from '../conventions/index.js';
+import {
+  cyclesInOwnRound,
+  editPassage,
+  insertPassage,
+  newPassage,
+  passageInPlaceOf,
+  removePassage,
+  type Passage,
+  type Session,
+} from '../session/index.js';
+import { SLOTS, techniqueName, techniqueOf, TECHNIQUES, type TechniqueId } from '../technique/index.js';
+import { seconds, type Seconds } from '../units/index.js';
+import type { Rescreener, ScreeningCase } from './case.js';
+import { PASSAGE_EDITS } from './passage-edits.js';
+import type { RemedyKind } from './rules.js';
+import type { Finding } from './screen.js';
+
+/** A session as a remedy would have it. */
+export interface EditedSession {
+  readonly session: Session;
+  /** In words that follow the name of the passage. */
+  readonly said: string;
+  /** The same with a single round: what speaks against it speaks against the whole, and is found out sooner. */
+  readonly probe?: Session;
+}
+
+/** Rest between strokes and a hold, seconds. */
+const REST_BEFORE_HOLD = 60;
+
+/**
+ * What a remedy may make of a session, the mildest first, made one by one as they are asked for. Whether it helps is found
+ * out by screening it again.
+ */
+export function* sessionEdits(
+  kind: RemedyKind,
+  finding: Finding,
+  of: ScreeningCase,
+  again: Rescreener,
+): Generator<EditedSession> {
+  const { session, student } = of;
+  const at = session.passages.findIndex(({ id }) => id === finding.passageId);
+  const passage = session.passages[at];
+  if (!passage) {
+    if (kind === 'shorten') yield* shortenSession(of, finding, again);
+    return;
+  }
+  const edited = (to: Passage): Session => editPassage(session, passage.id, () => to);
+  if (kind === 'remove') {
+    if (session.passages.length > 1) yield { session: removePassage(session, passage.id), said: 'left out' };
+  } else if (kind === 'replace') {
+    for (const technique of nearestTechniques(passage.technique, session)) {
+      const said = `replaced by ${techniqueName(technique, 'english').toLowerCase()}`;
+      const to = replacement(of, passage, technique, again);
+      yield { session: edited(to), said, probe: edited(oneRoundOf(to)) };
+    }
+  } else if (kind === 'add-rest') {
+    yield* addRest(session, at);
+  } else {
+    for (const { passage: to, said } of PASSAGE_EDITS[kind]?.(passage, finding, student) ?? [])
+      yield { session: edited(to), said };
+  }
+}
+
+/** Another technique in the place of a passage, fitted to the student. */
+function replacement(
+  { session, sustainable, profile }: ScreeningCase,
+  passage: Passage,
+  technique: TechniqueId,
+  again: Rescreener,
+): Passage {
+  const conventions = resolveConventions(profile, session.conventions);
+  return passageInPlaceOf(passage, technique, again.lengthOf(passage), conventions, { sustainable });
+}
+
+const oneRoundOf = (passage: Passage): Passage =>
+  passage.kind === 'counted' ? { ...passage, cycles: cyclesInOwnRound(passage) } : passage;
+
+/** Every other technique that is not a mere rest, from the nearest in slot and goal to the farthest; the simpler form before others. */
+export function nearestTechniques(technique: TechniqueId, session: Session): readonly TechniqueId[] {
+  const own = techniqueOf(technique);
+  const used = new Set(session.passages.map((passage) => passage.technique));
+  const distance = ({ id, slot, effects }: (typeof TECHNIQUES)[number]): number =>
+    Math.abs(SLOTS.indexOf(slot) - SLOTS.indexOf(own.slot)) * 4 +
+    (effects.includes(session.goal) ? 0 : 2) +
+    (id === own.simpler ? 0 : 1) +
+    (used.has(id) ? 4 : 0);
+  return TECHNIQUES.filter(({ id, features }) => id !== technique && !features.includes('rest'))
+    .map((entry) => ({ id: entry.id, far: distance(entry) }))
+    .sort((a, b) => a.far - b.far)
+    .map(({ id }) => id);
+}
+
+function addRest(session: Session, at: number): readonly EditedSession[] {
+  const before = session.passages[at - 1];
+  const said = `after ${REST_BEFORE_HOLD} s of rest`;
+  const longer = (length: Seconds | 'convention'): Seconds =>
+    seconds(Math.max(REST_BEFORE_HOLD, length === 'convention' ? 0 : length));
+  if (before?.kind === 'strokes') {
+    const rested = { ...before, quiet: longer(before.quiet) };
+    return [{ session: editPassage(session, before.id, () => rested), said }];
+  }
+  if (before?.kind === 'natural') {
+    const rested = { ...before, length: longer(before.length) };
+    return [{ session: editPassage(session, before.id, () => rested), said }];
+  }
+  const of = session.passages[at];
+  if (!of || !before) return [];
+  const rest = {
+    ...newPassage('natural-breath', restId(of.id)),
+    seat: of.seat,
+    length: seconds(REST_BEFORE_HOLD),
+  };
+  return [{ session: insertPassage(session, rest as Passage, before.id), said }];
+}
+
+/** An id for the rest before a passage, made from that passage's: the same edit gives the same session. */
+function restId(id: string): string {
+  const last = id.at(-1) ?? '0';
+  const next = '0123456789abcdef'[('0123456789abcdef'.indexOf(last.toLowerCase()) + 7) % 16] ?? '0';
+  return id.slice(0, -1) + next;
+}
+
+/** The longest passage that is not natural breathing, shortened by what the session lasts too long. */
+function shortenSession(
+  { session, student }: ScreeningCase,
+  of: Finding,
+  again: Rescreener,
+): readonly EditedSession[] {
+  const [longest] = session.passages
+    .filter(({ kind }) => kind === 'counted')
+    .map((passage) => ({ passage, minutes: again.lengthOf(passage) / 60 }))
+    .sort((a, b) => b.minutes - a.minutes);
+  if (!longest || longest.minutes <= of.value) return [];
+  const { passage, minutes } = longest;
+  const finding: Finding = { ...of, value: minutes, threshold: minutes - of.value };
+  return (PASSAGE_EDITS.shorten?.(passage, finding, student) ?? []).map(({ passage: to, said }) => ({
+    session: editPassage(session, passage.id, () => to),
+    said: `${techniqueName(to.technique, 'english')}: ${said}`,
+  }));
+}

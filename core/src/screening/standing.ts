@@ -1,0 +1,128 @@
+import type { PersonFact } from './facts.js';
+import type { MeasureId } from './features.js';
+import type { Finding } from './screen.js';
+
+/** What a clinician may clear, in the words that are shown. */
+export const CLEARANCE_SCOPES = {
+  holds: 'holds',
+  force: 'forceful and rapid breathing',
+  locks: 'locks',
+  tension: 'tensing the body',
+  exhales: 'long exhales',
+  everything: 'everything that is practised',
+} as const;
+export type ClearanceScope = keyof typeof CLEARANCE_SCOPES;
+
+const SCOPE_MEASURES: Readonly<Record<Exclude<ClearanceScope, 'everything'>, readonly MeasureId[]>> = {
+  holds: ['hold', 'internalHold', 'externalHold', 'holdAfterStrokes'],
+  force: ['forceful', 'rapid', 'rate', 'strokes'],
+  locks: ['locks', 'chinLock', 'abdominalLock'],
+  tension: ['tension'],
+  exhales: ['exhale', 'exhaleToInhale'],
+};
+
+/** The scopes in which a limit in seconds says something. */
+export const LIMITED_SCOPES: readonly ClearanceScope[] = ['holds', 'exhales'];
+
+/** A clinician's clearance as it is on file: who, when, until when, for what. Days as yyyy-mm-dd. */
+export interface Clearance {
+  readonly clinician: string;
+  readonly givenOn: string;
+  /** The last day on which it holds. */
+  readonly until: string;
+  /** The condition it was given for. Facts of today are never cleared. */
+  readonly fact: PersonFact;
+  readonly scope: ClearanceScope;
+  /** Seconds up to which it holds, where the clinician named a limit. */
+  readonly upTo: number | null;
+}
+
+/** What the instructor decided about a finding of a session. */
+export interface Overruling {
+  readonly kind: 'overruled' | 'acknowledged';
+  readonly rule: string;
+  readonly passageId: string | null;
+  /** What was measured then: a higher value is a new question. */
+  readonly value: number;
+  /** Empty where it was only acknowledged. */
+  readonly reason: string;
+}
+
+/** Where a finding stands. */
+export type Standing =
+  | { readonly kind: 'open' }
+  | { readonly kind: 'cleared'; readonly clinician: string; readonly until: string }
+  | { readonly kind: 'overruled'; readonly reason: string }
+  | { readonly kind: 'acknowledged' };
+
+export type StandingFinding = Finding & { readonly standing: Standing };
+
+/** What lifts findings on a day. */
+export interface Decisions {
+  readonly clearances: readonly Clearance[];
+  readonly overrulings: readonly Overruling[];
+  readonly day: string;
+}
+
+export const NO_DECISIONS: Decisions = { clearances: [], overrulings: [], day: '' };
+
+/** Whether a clearance lifts a finding on a day; it holds through its last day. */
+export function clears(clearance: Clearance, finding: Finding, day: string): boolean {
+  const { fact, scope, upTo, givenOn, until } = clearance;
+  if (finding.level !== 'clearance' || finding.fact !== fact) return false;
+  if (day < givenOn || day > until) return false;
+  if (scope !== 'everything' && !SCOPE_MEASURES[scope].includes(finding.feature)) return false;
+  return upTo === null || !LIMITED_SCOPES.includes(scope) || finding.value <= upTo;
+}
+
+/** The scope that a clearance needs for a finding on a measure. */
+export const scopeFor = (feature: MeasureId): ClearanceScope =>
+  (Object.keys(SCOPE_MEASURES) as (keyof typeof SCOPE_MEASURES)[]).find((scope) =>
+    SCOPE_MEASURES[scope].includes(feature),
+  ) ?? 'everything';
+
+/**
+ * Where each finding stands: "clearance" is lifted by a clearance on file, "change" by an overruling with a reason for
+ * the same rule, passage and a value not higher, "care" by having been acknowledged. "No" is lifted by nothing.
+ */
+export const standingOf = (
+  findings: readonly Finding[],
+  { clearances, overrulings, day }: Decisions,
+): readonly StandingFinding[] =>
+  findings.map((finding) => ({ ...finding, standing: standing(finding, clearances, overrulings, day) }));
+
+function standing(
+  finding: Finding,
+  clearances: readonly Clearance[],
+  overrulings: readonly Overruling[],
+  day: string,
+): Standing {
+  const decided = (kind: Overruling['kind']): Overruling | undefined =>
+    overrulings.find(
+      (one) =>
+        one.kind === kind &&
+        one.rule === finding.rule &&
+        one.passageId === finding.passageId &&
+        finding.value <= one.value,
+    );
+  switch (finding.level) {
+    case 'no':
+      return { kind: 'open' };
+    case 'clearance': {
+      const lifting = clearances.find((clearance) => clears(clearance, finding, day));
+      return lifting
+        ? { kind: 'cleared', clinician: lifting.clinician, until: lifting.until }
+        : { kind: 'open' };
+    }
+    case 'change': {
+      const overruled = decided('overruled');
+      return overruled ? { kind: 'overruled', reason: overruled.reason } : { kind: 'open' };
+    }
+    case 'care':
+      return decided('acknowledged') ? { kind: 'acknowledged' } : { kind: 'open' };
+  }
+}
+
+/** Whether a finding keeps a session from being led: everything but care, until it is lifted. */
+export const blocksLeading = ({ level, standing: at }: StandingFinding): boolean =>
+  level !== 'care' && at.kind === 'open';

@@ -1,0 +1,36 @@
+import type { Conventions } from '../conventions/index.js';
+import { techniqueOf, type TechniqueId } from '../technique/index.js';
+import { seconds, type Seconds } from '../units/index.js';
+import { cyclesInOwnRound, countsInCycle, halfMillisOf, planCycle } from './cycle.js';
+import { newPassage, type FitTo } from './new-passage.js';
+import type { Passage } from './session.js';
+
+/**
+ * Another technique in the place of a passage: as it begins, fitted, about as long, in the same seat where it can be
+ * practised in it, under the same id.
+ *
+ * @param length how long it should be, in seconds.
+ */
+export function passageInPlaceOf(
+  old: Passage,
+  technique: TechniqueId,
+  length: Seconds,
+  conventions: Conventions,
+  fit: FitTo = { sustainable: null },
+): Passage {
+  const entry = techniqueOf(technique);
+  const fresh = newPassage(technique, old.id, fit);
+  const seat = entry.seats.find((one) => one === old.seat) ?? fresh.seat;
+  const { pattern } = entry;
+  if (fresh.kind === 'natural' && pattern.kind === 'natural') {
+    const { from, to } = pattern.length;
+    return { ...fresh, seat, length: seconds(Math.min(to, Math.max(from, Math.round(length)))) };
+  }
+  if (fresh.kind === 'counted' && pattern.kind === 'counted') {
+    const cycle = halfMillisOf(planCycle(fresh, countsInCycle(fresh, 1, conventions), conventions)) / 2000;
+    const perRound = cyclesInOwnRound(fresh);
+    const rounds = Math.max(1, Math.round(length / (cycle * perRound)));
+    return { ...fresh, seat, cycles: Math.min(pattern.cycles.to, rounds * perRound) };
+  }
+  return { ...fresh, seat };
+}

@@ -1,0 +1,84 @@
+import { routes, type StoredOverruling } from '@nuvrah/contract';
+import { describeMeasure, RULES } from '@nuvrah/core';
+import { writeAudit } from '../audit/audit.js';
+import type { FindingOverrideRow } from '../db/entities.js';
+import type { InstructorStore } from '../db/instructor-store.js';
+import type { Implement } from '../http/implement.js';
+import { idTaken, invalidRequest, notFound } from '../http/problem.js';
+
+const toOverruling = ({
+  id,
+  kind,
+  rule,
+  passageId,
+  value,
+  reason,
+  madeAt,
+}: FindingOverrideRow): StoredOverruling => ({
+  id,
+  kind,
+  rule,
+  passageId,
+  value,
+  reason,
+  madeAt: madeAt.toISOString(),
+});
+
+/** The decisions in force about the findings of some sessions, by session. */
+export async function overrulingsOf(
+  store: InstructorStore,
+  sessions: readonly string[],
+): Promise<ReadonlyMap<string, StoredOverruling[]>> {
+  const bySession = new Map<string, StoredOverruling[]>();
+  for (const row of await store.overrulings.listIn('sessionId', sessions, { madeAt: 'ASC' })) {
+    if (row.withdrawnAt !== null) continue;
+    bySession.set(row.sessionId, [...(bySession.get(row.sessionId) ?? []), toOverruling(row)]);
+  }
+  return bySession;
+}
+
+export function implementOverrulings(implement: Implement, now: () => Date): void {
+  implement(routes.addOverruling, async ({ store, params, body }) => {
+    const session = await store.sessions.get(params.id);
+    if (!session) throw notFound('session');
+    const there = await store.overrulings.get(body.id);
+    if (there) return toOverruling(there);
+    const rule = RULES.find(({ id }) => id === body.rule);
+    if (!rule) throw invalidRequest([{ pointer: '/rule', detail: 'There is no such rule.' }]);
+    const wanted = body.kind === 'overruled' ? 'change' : 'care';
+    if (rule.level !== wanted) {
+      const detail = `Only "${wanted}" can be ${body.kind}; this rule says "${rule.level}".`;
+      throw invalidRequest([{ pointer: '/kind', detail }]);
+    }
+    if (body.kind === 'overruled' && body.reason.trim() === '') {
+      const detail = 'Say why: an overruling is kept with its reason.';
+      throw invalidRequest([{ pointer: '/reason', detail }]);
+    }
+    const row = { ...body, sessionId: params.id, madeAt: now(), withdrawnAt: null };
+    await store.whole(async (within) => {
+      if (!(await within.overrulings.addIfNew(row))) throw idTaken();
+      const said =
+        `${describeMeasure(rule.feature, body.value, rule.over)} (${rule.id}). ${body.reason}`.trim();
+      await writeAudit(within, now(), session.studentId, body.kind, said);
+    });
+    return toOverruling({ ...row, instructorId: store.instructorId });
+  });
+
+  implement(routes.withdrawOverruling, async ({ store, params }) => {
+    const there = await store.overrulings.get(params.id);
+    const session = there && (await store.sessions.get(there.sessionId));
+    if (!there || !session) throw notFound('decision');
+    if (there.withdrawnAt !== null) return null;
+    await store.whole(async (within) => {
+      await within.overrulings.set(params.id, { withdrawnAt: now() });
+      await writeAudit(
+        within,
+        now(),
+        session.studentId,
+        'overruling-withdrawn',
+        `${there.rule}. ${there.reason}`,
+      );
+    });
+    return null;
+  });
+}

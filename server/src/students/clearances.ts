@@ -1,0 +1,68 @@
+import { routes, type BodyOf, type StoredClearance } from '@nuvrah/contract';
+import { CLEARANCE_SCOPES, FACT_NAMES, LIMITED_SCOPES } from '@nuvrah/core';
+import type { DataSource } from 'typeorm';
+import { instructorById, localDay } from '../accounts/accounts.js';
+import { writeAudit } from '../audit/audit.js';
+import type { ClearanceRow } from '../db/entities.js';
+import type { InstructorStore } from '../db/instructor-store.js';
+import type { Implement } from '../http/implement.js';
+import { idTaken, invalidRequest, notFound, staleVersion } from '../http/problem.js';
+
+export const toClearance = ({
+  instructorId: _,
+  studentId: __,
+  createdAt: ___,
+  ...clearance
+}: ClearanceRow): StoredClearance => clearance;
+
+type Fields = Omit<BodyOf<typeof routes.changeClearance>, 'version'>;
+
+/** "Holds up to 8 s, for heart disease or arrhythmia; Dr. Feld, 2026-03-01, until 2026-06-01". */
+const describe = ({ clinician, givenOn, until, fact, scope, upTo }: Fields): string =>
+  `${CLEARANCE_SCOPES[scope]}${upTo === null ? '' : ` up to ${upTo} s`}, for ${FACT_NAMES[fact]}; ${clinician}, ${givenOn}, until ${until}`;
+
+export function implementClearances(implement: Implement, source: DataSource, now: () => Date): void {
+  const refuseImpossible = async (store: InstructorStore, fields: Fields): Promise<void> => {
+    const today = localDay(await instructorById(source, store.instructorId), now());
+    const errors = [];
+    if (fields.givenOn > today) {
+      const detail = 'A clearance is given before it is filed: use today or an earlier day.';
+      errors.push({ pointer: '/givenOn', detail });
+    }
+    if (fields.until < fields.givenOn) {
+      const detail = 'The last day lies before the first: use the first day or a later one.';
+      errors.push({ pointer: '/until', detail });
+    }
+    if (fields.upTo !== null && !LIMITED_SCOPES.includes(fields.scope)) {
+      const detail = `${CLEARANCE_SCOPES[fields.scope]} have no limit in seconds: leave it empty.`;
+      errors.push({ pointer: '/upTo', detail });
+    }
+    if (errors.length > 0) throw invalidRequest(errors);
+  };
+
+  implement(routes.addClearance, async ({ store, params, body }) => {
+    if (!(await store.students.get(params.id))) throw notFound('student');
+    const there = await store.clearances.get(body.id);
+    if (there) return toClearance(there);
+    await refuseImpossible(store, body);
+    const row = { ...body, studentId: params.id, version: 1, createdAt: now() };
+    await store.whole(async (within) => {
+      if (!(await within.clearances.addIfNew(row))) throw idTaken();
+      await writeAudit(within, now(), params.id, 'clearance-added', describe(body));
+    });
+    return toClearance({ ...row, instructorId: store.instructorId });
+  });
+
+  implement(routes.changeClearance, async ({ store, params, body }) => {
+    const { version, ...fields } = body;
+    await refuseImpossible(store, fields);
+    const before = await store.clearances.get(params.id);
+    if (!before) throw notFound('clearance');
+    await store.whole(async (within) => {
+      if (!(await within.clearances.change(params.id, version, fields)))
+        throw staleVersion(toClearance(before));
+      await writeAudit(within, now(), before.studentId, 'clearance-changed', describe(fields));
+    });
+    return toClearance({ ...before, ...fields, version: version + 1 });
+  });
+}

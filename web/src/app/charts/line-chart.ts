@@ -1,0 +1,135 @@
+import {
+  afterNextRender,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  viewChild,
+  type ElementRef,
+} from '@angular/core';
+import type { Data, Layout, PlotlyHTMLElement } from 'plotly.js';
+
+/** One line of a chart: a number by day, or nothing where it was not measured. */
+export interface Series {
+  readonly name: string;
+  readonly values: readonly (number | null)[];
+}
+
+/** How a line is drawn, so that it is told apart without colour. */
+const STYLES = [
+  { dash: 'solid', symbol: 'circle' },
+  { dash: 'dash', symbol: 'square' },
+  { dash: 'dot', symbol: 'diamond' },
+  { dash: 'dashdot', symbol: 'cross' },
+] as const;
+
+/** Lines over days, drawn by a library that is loaded when the first chart is shown; the numbers stand in a table too. */
+@Component({
+  selector: 'nv-line-chart',
+  template: `
+    <figure>
+      <div #plot class="plot" role="img" [attr.aria-label]="label()"></div>
+      <figcaption>
+        <details>
+          <summary>{{ label() }}, as a table</summary>
+          <table class="sheet-table">
+            <thead>
+              <tr>
+                <th scope="col">day</th>
+                @for (line of series(); track line.name) {
+                  <th scope="col" class="number">{{ line.name }}, {{ unit() }}</th>
+                }
+              </tr>
+            </thead>
+            <tbody>
+              @for (row of rows(); track $index) {
+                <tr>
+                  <td>{{ row.day }}</td>
+                  @for (value of row.values; track $index) {
+                    <td class="number">{{ value ?? '–' }}</td>
+                  }
+                </tr>
+              }
+            </tbody>
+          </table>
+        </details>
+      </figcaption>
+    </figure>
+  `,
+  styles: `
+    figure {
+      margin: 0;
+    }
+    .plot {
+      height: 18rem;
+      background: var(--sheet);
+    }
+    summary {
+      cursor: pointer;
+      padding: 0.375rem 0;
+    }
+  `,
+})
+export class LineChart {
+  readonly label = input.required<string>();
+  readonly unit = input.required<string>();
+  /** Days as yyyy-mm-dd, in order. */
+  readonly days = input.required<readonly string[]>();
+  readonly series = input.required<readonly Series[]>();
+
+  private readonly plot = viewChild.required<ElementRef<HTMLElement>>('plot');
+  protected readonly rows = computed(() =>
+    this.days().map((day, at) => ({ day, values: this.series().map(({ values }) => values[at] ?? null) })),
+  );
+
+  constructor() {
+    const destroyed = inject(DestroyRef);
+    afterNextRender(() => {
+      void import('plotly.js-basic-dist-min').then(({ default: plotly }) => {
+        if (destroyed.destroyed) return;
+        const element = this.plot().nativeElement;
+        const draw = (): void => {
+          const ink = getComputedStyle(element);
+          const { data, layout } = this.figure(ink.getPropertyValue('color'), ink.getPropertyValue('--rule'));
+          void plotly.react(element, data, layout, { displayModeBar: false, responsive: true });
+        };
+        draw();
+        this.redraw = draw;
+        destroyed.onDestroy(() => plotly.purge(element as PlotlyHTMLElement));
+      });
+    });
+    effect(() => {
+      this.days();
+      this.series();
+      this.redraw?.();
+    });
+  }
+  private redraw: (() => void) | null = null;
+
+  private figure(ink: string, rule: string): { data: Data[]; layout: Partial<Layout> } {
+    const data = this.series().map(({ name, values }, index): Data => ({
+      type: 'scatter',
+      mode: 'lines+markers',
+      name,
+      x: [...this.days()],
+      y: [...values],
+      connectgaps: true,
+      line: { color: ink, width: 2, dash: STYLES[index % STYLES.length]?.dash ?? 'solid' },
+      marker: { color: ink, size: 9, symbol: STYLES[index % STYLES.length]?.symbol ?? 'circle' },
+    }));
+    const axis = { gridcolor: rule, linecolor: rule, zeroline: false, fixedrange: true } as const;
+    const layout: Partial<Layout> = {
+      margin: { l: 56, r: 16, t: 16, b: 44 },
+      paper_bgcolor: 'rgba(0,0,0,0)',
+      plot_bgcolor: 'rgba(0,0,0,0)',
+      font: { family: "'Source Sans 3 Variable', sans-serif", size: 15, color: ink },
+      xaxis: { ...axis, type: 'date' },
+      yaxis: { ...axis, rangemode: 'tozero', title: { text: this.unit() } },
+      legend: { orientation: 'h', y: 1.15 },
+      showlegend: this.series().length > 1,
+    };
+    return { data, layout };
+  }
+}

@@ -1,0 +1,152 @@
+import { Component, computed, inject, input, output, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import type { StoredClearance, Student } from '@nuvrah/contract';
+import {
+  addDays,
+  CLEARANCE_SCOPES,
+  LIMITED_SCOPES,
+  PERSON_FACTS,
+  type ClearanceScope,
+  type PersonFact,
+} from '@nuvrah/core';
+import { AccountStore } from '../api/account';
+import { sending } from '../api/sending';
+import { Students } from '../api/students';
+import { ChoiceField } from '../forms/choice-field';
+import { dayInWords } from '../shell/dates';
+
+/** Clearances of clinicians: who, when, until when, for what. Each holds through its last day. */
+@Component({
+  selector: 'nv-clearance-list',
+  imports: [ChoiceField, MatButtonModule],
+  template: `
+    <ul>
+      @for (row of rows(); track row.clearance.id) {
+        <li [class.past]="!row.now">
+          <span>
+            <strong>{{ row.what }}</strong>&ngsp;
+            <span class="soft">{{ row.when }}</span>
+            @if (row.clearance.note) {
+              <span class="note">{{ row.clearance.note }}</span>
+            }
+          </span>
+          @if (row.now) {
+            <button matButton type="button" [disabled]="sent.busy()" (click)="end(row.clearance)">
+              Withdrawn
+            </button>
+          }
+        </li>
+      } @empty {
+        <li class="soft">No clearance is on file.</li>
+      }
+    </ul>
+    <details>
+      <summary>File a clearance</summary>
+      <form (submit)="add($event)">
+        <div class="row">
+          <nv-choice-field label="for" [value]="fact()" [words]="facts()" (choose)="fact.set($event)" />
+          <nv-choice-field label="clears" [value]="scope()" [words]="scopes" (choose)="scope.set($event)" />
+          @if (limited()) {
+            <label>
+              <span>up to, seconds (if named)</span>
+              <input name="upTo" type="number" min="1" max="180" step="0.5" aria-label="up to, seconds" />
+            </label>
+          }
+          <label class="wide">
+            <span>clinician</span>
+            <input name="clinician" aria-label="clinician" maxlength="200" autocomplete="off" />
+          </label>
+          <label>
+            <span>given on</span>
+            <input name="givenOn" type="date" aria-label="given on" [max]="today()" />
+          </label>
+          <label>
+            <span>holds through</span>
+            <input name="until" type="date" aria-label="holds through" />
+          </label>
+          <label class="wide">
+            <span>note</span>
+            <input name="note" aria-label="note on the clearance" maxlength="500" autocomplete="off" />
+          </label>
+          <button matButton="outlined" type="submit" [disabled]="sent.busy()">File it</button>
+        </div>
+        @if (sent.message(); as text) {
+          <p class="notice problem" role="alert">{{ text }}</p>
+        }
+      </form>
+    </details>
+  `,
+  styleUrls: ['../forms/form.scss', './record-list.scss'],
+})
+export class ClearanceList {
+  readonly student = input.required<Student>();
+  readonly changed = output();
+
+  private readonly students = inject(Students);
+  private readonly account = inject(AccountStore);
+  protected readonly today = computed(() => this.account.required().today);
+  protected readonly sent = sending();
+  protected readonly scopes = CLEARANCE_SCOPES as Readonly<Record<ClearanceScope, string>>;
+  protected readonly fact = signal<PersonFact | ''>('');
+  protected readonly scope = signal<ClearanceScope>('holds');
+  protected readonly limited = computed(() => LIMITED_SCOPES.includes(this.scope()));
+
+  /** What is on record of the student first; a clearance may also be for what is not recorded yet. */
+  protected readonly facts = computed(() => {
+    const own = new Set(this.student().facts.map(({ fact }) => fact));
+    const entries = Object.entries(PERSON_FACTS) as [PersonFact, string][];
+    const ordered = [...entries.filter(([id]) => own.has(id)), ...entries.filter(([id]) => !own.has(id))];
+    return { '': 'choose …', ...Object.fromEntries(ordered) } as Record<PersonFact | '', string>;
+  });
+
+  protected readonly rows = computed(() =>
+    this.student().clearances.map((clearance) => {
+      const { scope, upTo, fact, clinician, givenOn, until } = clearance;
+      const limit = upTo === null ? '' : ` up to ${upTo} s`;
+      return {
+        clearance,
+        what: `${CLEARANCE_SCOPES[scope]}${limit}, for ${PERSON_FACTS[fact]}`,
+        when: `${clinician} · ${dayInWords(givenOn)} through ${dayInWords(until)}`,
+        now: until >= this.today(),
+      };
+    }),
+  );
+
+  protected add(event: Event): void {
+    event.preventDefault();
+    const form = event.target as HTMLFormElement;
+    const typed = (name: string): string =>
+      form.querySelector<HTMLInputElement>(`input[name="${name}"]`)?.value.trim() ?? '';
+    const fact = this.fact();
+    if (fact === '') return this.sent.say('Choose the condition that it is for.');
+    for (const [name, missing] of [
+      ['clinician', 'Say who cleared it: the clinician is missing.'],
+      ['givenOn', 'Say when it was given: the date is missing.'],
+      ['until', 'Say through which day it holds: a clearance without an end is none.'],
+    ] as const)
+      if (typed(name) === '') return this.sent.say(missing);
+    const upTo = typed('upTo');
+    const body = {
+      id: crypto.randomUUID(),
+      clinician: typed('clinician'),
+      givenOn: typed('givenOn'),
+      until: typed('until'),
+      fact,
+      scope: this.scope(),
+      upTo: upTo === '' ? null : Number(upTo),
+      note: typed('note'),
+    };
+    this.sent.send(this.students.addClearance(this.student().id, body), () => {
+      this.fact.set('');
+      form.reset();
+      this.changed.emit();
+    });
+  }
+
+  /** It held through yesterday; what was led until then was led with it. */
+  protected end(clearance: StoredClearance): void {
+    const yesterday = addDays(this.today(), -1);
+    const until = yesterday < clearance.givenOn ? clearance.givenOn : yesterday;
+    this.sent.send(this.students.changeClearance({ ...clearance, until }), () => this.changed.emit());
+  }
+}
