@@ -20,6 +20,59 @@ const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Pr
     },
   },
   {
+    name: 'the intake',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Wren Castellan' }).click();
+      await page.getByRole('link', { name: 'Intake', exact: true }).click();
+      await page.getByLabel('Guardian who consents').waitFor();
+    },
+  },
+  {
+    name: 'the capacity check',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Ingrid Sól' }).click();
+      await page.getByRole('link', { name: 'Measure with taps' }).click();
+      await page.locator('.plot .main-svg').first().waitFor();
+      await page.getByText('Comfortable seconds, as a table').click();
+    },
+  },
+  {
+    name: 'the card of signs',
+    open: async (page) => {
+      await page.getByRole('button', { name: 'Signs' }).click();
+      await page.getByRole('heading', { name: 'Signs to stop at' }).waitFor();
+    },
+  },
+  {
+    name: 'the rule book',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Shelf', exact: true }).click();
+      await page.getByRole('link', { name: 'Rule book' }).click();
+      await page.getByLabel('search the rules').fill('glaucoma');
+      await page.getByRole('link', { name: 'Bastien Quill' }).first().waitFor();
+    },
+  },
+  {
+    name: 'findings with what can be done',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Bench', exact: true }).click();
+      await page.getByRole('link', { name: 'Before the tide', exact: true }).click();
+      const finding = page.locator('nv-finding-item').first();
+      await finding.getByRole('button', { name: 'What can be done' }).click();
+      await page.getByRole('button', { name: 'Overrule …' }).first().click();
+      await page.getByLabel('reason').first().waitFor();
+    },
+  },
+  {
+    name: 'today, before leading',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Lead', exact: true }).click();
+      await page.getByRole('link', { name: 'Lead After the furnace' }).click();
+      await page.getByRole('button', { name: 'two-breath test' }).click();
+      await page.getByRole('button', { name: 'Done', exact: true }).waitFor();
+    },
+  },
+  {
     name: 'sessions',
     open: async (page) => {
       await page.getByRole('link', { name: 'Bench' }).click();
@@ -167,6 +220,7 @@ test('every view fits a width of 768 pixels and text of twice the size', async (
     '/shelf',
     '/shelf/bhramari',
     '/shelf/conventions',
+    '/shelf/rules',
   ];
   await page.getByRole('link', { name: 'Bench' }).click();
   addresses.push(
@@ -175,6 +229,9 @@ test('every view fits a width of 768 pixels and text of twice the size', async (
       .getAttribute('href')) as string,
   );
   addresses.push((await page.getByRole('link', { name: 'Lead Slow hands' }).getAttribute('href')) as string);
+  await page.getByRole('link', { name: 'Students' }).click();
+  const student = (await page.getByRole('link', { name: 'Old Pell Ardwick' }).getAttribute('href')) as string;
+  addresses.push(student, `${student}/intake`, `${student}/capacity`);
   const tooWide = (): Promise<number> =>
     page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
   for (const address of addresses) {

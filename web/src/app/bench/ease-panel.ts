@@ -20,11 +20,11 @@ import {
   type TechniqueId,
 } from '@nuvrah/core';
 
-const WAYS: readonly { readonly way: EaseWay; readonly label: string }[] = [
-  { way: 'one-count', label: 'One count less' },
-  { way: 'halve', label: 'Halve' },
-  { way: 'drop-hold', label: 'Drop the holds' },
-];
+const WAY_WORDS: Readonly<Record<EaseWay, string>> = {
+  'one-count': 'One count less',
+  halve: 'Halve',
+  'drop-hold': 'Drop the holds',
+};
 
 /** Ways to make a passage easier, and what happens to it on a bad day. The pace is never changed. */
 @Component({
@@ -84,13 +84,15 @@ export class EasePanel {
     }
     if (passage.kind !== 'counted') return [];
     const lines = new Set<string>();
-    return WAYS.flatMap(({ way, label }) => {
-      const eased = easeDown(passage, way);
+    return (Object.keys(WAY_WORDS) as EaseWay[]).flatMap((asked) => {
+      const eased = easeDown(passage, asked);
       if (!eased.ok) return [];
       const line = formatRatio(countsOf(eased.value.numbers));
       if (lines.has(line)) return [];
       lines.add(line);
-      return [{ label: `${label}: ${line}`, run: () => this.numbers.emit(eased.value.numbers) }];
+      // A base that is small already loses its holds instead, and says so.
+      const { way, numbers } = eased.value;
+      return [{ label: `${WAY_WORDS[way]}: ${line}`, run: () => this.numbers.emit(numbers) }];
     });
   }
 

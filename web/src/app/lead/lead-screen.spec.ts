@@ -1,5 +1,5 @@
 import { LedScreen } from '../testing/led-screen';
-import { withCounted } from '../testing/fixtures';
+import { ids, session, withCounted } from '../testing/fixtures';
 
 describe('the lead screen', () => {
   let led: LedScreen;
@@ -44,5 +44,28 @@ describe('the lead screen', () => {
     await led.press(' ');
     await led.press('Escape');
     expect(led.store.run()?.state.kind).toBe('stopped');
+  });
+});
+
+describe('what is said once', () => {
+  it('is a care, in the first round of its passage', async () => {
+    const care = {
+      rule: 'asthma/always/care',
+      value: 1,
+      level: 'care',
+      standing: 'acknowledged',
+      because: '',
+    } as const;
+    const led = await LedScreen.of(session, [
+      { ...care, passageId: ids.counted },
+      { ...care, rule: 'asthma/hold>4/change', level: 'change', passageId: ids.counted },
+    ]);
+    await led.at(1);
+    expect(led.text('.say')).toBe(
+      'Say once Strong, cold and held breaths can tighten the airways; the reliever lies within reach.',
+    );
+    await led.at(45);
+    expect(led.text('.say')).toBe('');
+    led.close();
   });
 });

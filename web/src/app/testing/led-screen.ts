@@ -1,11 +1,12 @@
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { API_ROOT, type LedFinding } from '@nuvrah/contract';
 import type { Session } from '@nuvrah/core';
 import { LeadScreen } from '../lead/lead-screen';
 import { LeadStore } from '../lead/lead-store';
 import { Stages } from '../lead/stage';
 import { WakeLock } from '../lead/wake-lock';
 import { FakeStage } from './fake-stage';
-import { configure, sittingOf } from './fixtures';
+import { configure, sittingOf, storedSession } from './fixtures';
 
 /** The next frame has been drawn. */
 const frame = (): Promise<void> =>
@@ -21,15 +22,20 @@ export class LedScreen {
     readonly page: HTMLElement,
   ) {}
 
-  static async of(session: Session): Promise<LedScreen> {
+  /** @param findings what was found before leading. */
+  static async of(session: Session, findings: readonly LedFinding[] = []): Promise<LedScreen> {
     const stage = new FakeStage();
-    configure(
+    const http = configure(
       LeadStore,
       { provide: Stages, useValue: { open: () => Promise.resolve(stage) } },
       { provide: WakeLock, useValue: { keep: () => undefined, release: () => undefined, awake: () => true } },
     );
     const store = TestBed.inject(LeadStore);
-    await store.start(sittingOf(session));
+    const sitting = sittingOf(session);
+    const begun = { ...sitting, led: { ...sitting.led, findings: [...findings] } };
+    store.begin(storedSession(session), begun.id).subscribe();
+    http.expectOne(`${API_ROOT}/sittings`).flush(begun);
+    await store.start(begun);
     const origin = stage.time - store.position() / 1000;
     const fixture = TestBed.createComponent(LeadScreen);
     const page = fixture.nativeElement as HTMLElement;

@@ -1,0 +1,133 @@
+import type { HttpTestingController } from '@angular/common/http/testing';
+import { API_ROOT, type StoredClearance, type StudentFact } from '@nuvrah/contract';
+import { configure, ids, student } from '../testing/fixtures';
+import { Shown } from '../testing/shown';
+import { ClearanceList } from './clearance-list';
+import { FactChecklist } from './fact-checklist';
+
+describe('the checklist of the intake', () => {
+  let http: HttpTestingController;
+  let list: Shown<FactChecklist>;
+  let changed: number;
+  const asthma: StudentFact = {
+    id: ids.session,
+    fact: 'asthma',
+    since: null,
+    until: null,
+    due: null,
+    note: '',
+  };
+
+  beforeEach(() => {
+    http = configure();
+    changed = 0;
+  });
+  function show(...facts: StudentFact[]): void {
+    list = new Shown(FactChecklist, { student: { ...student, facts } });
+    list.fixture.componentInstance.changed.subscribe(() => changed++);
+  }
+
+  it('asks for every condition', () => {
+    show();
+    expect(list.page.querySelectorAll('input[type=checkbox]').length).toBe(34);
+  });
+
+  it('puts a tick on record at once', () => {
+    show();
+    list.tick('asthma');
+    const request = http.expectOne(`${API_ROOT}/students/${ids.student}/facts`);
+    expect((request.request.body as StudentFact).fact).toBe('asthma');
+    request.flush(asthma);
+    expect(changed).toBe(1);
+  });
+
+  it('takes a slip of today off the record, and ends what is older', () => {
+    show(asthma);
+    list.tick('asthma');
+    http.expectOne(`${API_ROOT}/student-facts/${ids.session}/removal`).flush(null);
+    expect(changed).toBe(1);
+    list.tick('asthma');
+    http
+      .expectOne(`${API_ROOT}/student-facts/${ids.session}/removal`)
+      .flush({ code: 'invalid', detail: 'no', status: 422 }, { status: 422, statusText: 'no' });
+    const ended = http.expectOne(`${API_ROOT}/student-facts/${ids.session}`);
+    expect((ended.request.body as StudentFact).until).toBe('2026-03-10');
+  });
+
+  it('keeps dates and a note where the tick stands', () => {
+    show(asthma);
+    list.type('asthma, since', '2020-05-01');
+    const since = http.expectOne(`${API_ROOT}/student-facts/${ids.session}`);
+    expect((since.request.body as StudentFact).since).toBe('2020-05-01');
+    since.flush(asthma);
+    list.type('asthma, note', 'Pollen.');
+    const note = http.expectOne(`${API_ROOT}/student-facts/${ids.session}`);
+    expect((note.request.body as StudentFact).note).toBe('Pollen.');
+  });
+});
+
+describe('clearances', () => {
+  let http: HttpTestingController;
+  let list: Shown<ClearanceList>;
+  const clearance: StoredClearance = {
+    id: ids.session,
+    version: 1,
+    clinician: 'Dr. Feld',
+    givenOn: '2026-01-05',
+    until: '2026-03-10',
+    fact: 'heart',
+    scope: 'holds',
+    upTo: 8,
+    note: '',
+  };
+
+  beforeEach(() => (http = configure()));
+  const show = (...clearances: StoredClearance[]): void => {
+    list = new Shown(ClearanceList, { student: { ...student, clearances } });
+  };
+
+  it('say for what, by whom and through which day; a past one cannot be withdrawn', () => {
+    show(clearance, { ...clearance, id: ids.sitting, until: '2026-03-09' });
+    expect(list.text('li')).toContain('holds up to 8 s, for heart disease or arrhythmia');
+    expect(list.page.querySelectorAll('li button').length).toBe(1);
+  });
+
+  it('are filed only whole: each missing thing is named, and nothing typed is lost', () => {
+    show();
+    const alert = (): string => list.text('[role=alert]');
+    list.submit();
+    expect(alert()).toContain('Choose the condition');
+    const [fact] = list.page.querySelectorAll('select');
+    if (!fact) return fail('no choice');
+    fact.value = 'heart';
+    fact.dispatchEvent(new Event('change'));
+    list.submit();
+    expect(alert()).toContain('the clinician is missing');
+    list.type('clinician', 'Dr. Feld');
+    list.submit();
+    expect(alert()).toContain('the date is missing');
+    list.type('given on', '2026-03-01');
+    list.submit();
+    expect(alert()).toContain('a clearance without an end is none');
+    list.type('holds through', '2026-06-01');
+    list.submit();
+    const request = http.expectOne(`${API_ROOT}/students/${ids.student}/clearances`);
+    expect(request.request.body).toEqual(
+      jasmine.objectContaining({
+        fact: 'heart',
+        scope: 'holds',
+        clinician: 'Dr. Feld',
+        givenOn: '2026-03-01',
+        until: '2026-06-01',
+        upTo: null,
+      }),
+    );
+  });
+
+  it('end yesterday when they are withdrawn', () => {
+    show(clearance);
+    list.press('Withdrawn');
+    const request = http.expectOne(`${API_ROOT}/clearances/${ids.session}`);
+    expect(request.request.body).toEqual(jasmine.objectContaining({ version: 1, until: '2026-03-09' }));
+  });
+});

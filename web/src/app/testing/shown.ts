@@ -1,0 +1,60 @@
+import type { Type } from '@angular/core';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+
+/** A component that is shown, with what a spec asks of its page. */
+export class Shown<T> {
+  readonly fixture: ComponentFixture<T>;
+  readonly page: HTMLElement;
+
+  constructor(component: Type<T>, inputs: Readonly<Record<string, unknown>> = {}) {
+    this.fixture = TestBed.createComponent(component);
+    for (const [name, value] of Object.entries(inputs)) this.fixture.componentRef.setInput(name, value);
+    this.fixture.detectChanges();
+    this.page = this.fixture.nativeElement as HTMLElement;
+  }
+
+  set(name: string, value: unknown): void {
+    this.fixture.componentRef.setInput(name, value);
+    this.fixture.detectChanges();
+  }
+
+  /** The words of the page, or of a part of it, with single spaces. */
+  text(selector?: string): string {
+    const part = selector === undefined ? this.page : this.page.querySelector(selector);
+    return part?.textContent.replace(/\s+/g, ' ').trim() ?? '';
+  }
+
+  /** Presses the first button or link with these words in it. @throws Error where there is none. */
+  press(words: string): void {
+    const all = [...this.page.querySelectorAll<HTMLElement>('button, a')];
+    const found = all.find((one) => one.textContent.replace(/\s+/g, ' ').includes(words));
+    if (!found)
+      throw new Error(`no button says "${words}" among: ${all.map((one) => one.textContent).join(' | ')}`);
+    found.click();
+    this.fixture.detectChanges();
+  }
+
+  /** Ticks or chooses the box with exactly these words. */
+  tick(words: string): void {
+    const labels = [...this.page.querySelectorAll('label')];
+    const label = labels.find((one) => one.textContent.replace(/\s+/g, ' ').trim() === words);
+    if (!label) throw new Error(`nothing says "${words}"`);
+    label.querySelector('input')?.click();
+    this.fixture.detectChanges();
+  }
+
+  /** Types into the field with this name. */
+  type(name: string, value: string): void {
+    const field = this.page.querySelector<HTMLInputElement>(`[aria-label="${name}"]`);
+    if (!field) throw new Error(`no field "${name}"`);
+    field.value = value;
+    field.dispatchEvent(new Event('input'));
+    field.dispatchEvent(new Event('change'));
+    this.fixture.detectChanges();
+  }
+
+  submit(selector = 'form'): void {
+    this.page.querySelector(selector)?.dispatchEvent(new Event('submit'));
+    this.fixture.detectChanges();
+  }
+}
