@@ -7,5 +7,7 @@ export * from './session/index.js';
 export * from './timeline/index.js';
 export * from './capacity/index.js';
 export * from './screening/index.js';
+export * from './ordering/index.js';
+export * from './compose/index.js';
 export * from './leading/index.js';
 export * from './formats/index.js';

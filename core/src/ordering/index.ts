@@ -1,0 +1,3 @@
+export * from './ordering.js';
+export * from './order-fixes.js';
+export * from './time-fit.js';

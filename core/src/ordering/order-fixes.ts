@@ -1,0 +1,170 @@
+import type { Conventions } from '../conventions/index.js';
+import { countsOf, numbersFromCounts } from '../ratio/index.js';
+import {
+  editPassage,
+  insertPassage,
+  leastLockedHold,
+  movePassage,
+  newPassage,
+  removePassage,
+  type Passage,
+  type Session,
+  type Side,
+} from '../session/index.js';
+import { compileSession } from '../timeline/index.js';
+import { counts, countsToSeconds, floorToHalf, seconds } from '../units/index.js';
+import { checkOrder, REST, type OrderingFinding, type OrderingRecord } from './ordering.js';
+
+/** A session with one finding of ordering mended, and what was done, in words. */
+export interface OrderFix {
+  readonly said: string;
+  readonly session: Session;
+}
+
+/** What decides about the order of a session. */
+export interface OrderingCase {
+  readonly session: Session;
+  readonly hand: Side;
+  readonly record: OrderingRecord;
+  readonly profile: Conventions;
+}
+
+export const orderFindings = ({ session, hand, record, profile }: OrderingCase): readonly OrderingFinding[] =>
+  checkOrder(session, compileSession(session, { hand }, profile), record, profile);
+
+const keyOf = ({ rule, passageId }: OrderingFinding): string => `${rule} ${passageId ?? ''}`;
+
+/**
+ * Fixes of a finding that help: it goes, and nothing comes that was not there before. The mildest first.
+ *
+ * @param ids makes an id for a passage that is put in.
+ */
+export function orderFixes(finding: OrderingFinding, of: OrderingCase, ids: () => string): readonly OrderFix[] {
+  const before = new Set(orderFindings(of).map(keyOf));
+  return candidates(finding, of.session, ids).filter(({ session }) => {
+    const after = orderFindings({ ...of, session }).map(keyOf);
+    return !after.includes(keyOf(finding)) && after.every((key) => before.has(key));
+  });
+}
+
+function candidates({ rule, passageId }: OrderingFinding, session: Session, ids: () => string): OrderFix[] {
+  const at = session.passages.findIndex(({ id }) => id === passageId);
+  const passage = session.passages[at];
+  const leaveOut = (one: Passage): OrderFix => ({ said: 'leave it out', session: removePassage(session, one.id) });
+  switch (rule) {
+    case 'no-settling':
+      return [
+        {
+          said: 'end in stillness',
+          session: insertPassage(session, settling(session, ids()), session.passages.at(-1)?.id ?? null),
+        },
+      ];
+    case 'both-entries':
+      return session.passages
+        .filter((one) => one.kind === 'counted' && (one.route === 'left-entry' || one.route === 'right-entry'))
+        .map(leaveOut);
+    case 'too-much-hold':
+      return heldLess(session);
+    default:
+      return passage ? passageFixes(rule, passage, at, session, ids, leaveOut) : [];
+  }
+}
+
+function passageFixes(
+  rule: OrderingFinding['rule'],
+  passage: Passage,
+  at: number,
+  session: Session,
+  ids: () => string,
+  leaveOut: (one: Passage) => OrderFix,
+): OrderFix[] {
+  const edited = (said: string, to: Passage): OrderFix => ({
+    said,
+    session: editPassage(session, to.id, () => to),
+  });
+  const earlier = Array.from({ length: at }, (_, index) => index + 1).map((by): OrderFix => ({
+    said: by === 1 ? 'move it up' : `move it up by ${by}`,
+    session: movePassage(session, passage.id, -by),
+  }));
+  switch (rule) {
+    case 'vigorous-late':
+    case 'vigorous-after-quiet':
+    case 'heating-after-cooling':
+    case 'slot-order':
+      return [...earlier, leaveOut(passage)];
+    case 'rest-after-strokes':
+      return passage.kind === 'strokes'
+        ? [edited(`rest ${REST.afterStrokes} s`, { ...passage, quiet: seconds(REST.afterStrokes) })]
+        : [];
+    case 'rest-before-hold': {
+      const before = session.passages.slice(0, at).findLast(({ kind }) => kind === 'strokes');
+      return before?.kind === 'strokes'
+        ? [edited(`rest ${REST.beforeHold} s before it`, { ...before, quiet: seconds(REST.beforeHold) })]
+        : [];
+    }
+    case 'hold-unprepared':
+      return passage.kind === 'counted' ? prepared(passage, session, at, ids) : [];
+    case 'arm-raised-long':
+      return passage.kind === 'counted'
+        ? [edited('by attention, hands down', { ...passage, byAttention: true })]
+        : [];
+    case 'same-numbers':
+      return [leaveOut(passage)];
+    default:
+      return [];
+  }
+}
+
+/** The same pattern without a hold put in before, for a few rounds. */
+function prepared(
+  passage: Extract<Passage, { kind: 'counted' }>,
+  session: Session,
+  at: number,
+  ids: () => string,
+): OrderFix[] {
+  const without = {
+    ...passage,
+    ...numbersFromCounts({ ...countsOf(passage), internalHold: counts(0), externalHold: counts(0) }),
+    id: ids(),
+    openHold: null,
+    emptyHold: 'as-written' as const,
+    ramps: [],
+    locks: { ...passage.locks, internalHold: [], externalHold: [] },
+    cycles: Math.min(passage.cycles, 6),
+  };
+  const passages = session.passages.toSpliced(at, 0, without);
+  return [{ said: 'the same without a hold before it', session: { ...session, passages } }];
+}
+
+/** Each passage that holds, with its holds halved. */
+function heldLess(session: Session): OrderFix[] {
+  return session.passages.flatMap((passage): OrderFix[] => {
+    if (passage.kind !== 'counted') return [];
+    const now = countsOf(passage);
+    if (now.internalHold + now.externalHold === 0) return [];
+    const half = {
+      ...now,
+      internalHold: floorToHalf(now.internalHold / 2),
+      externalHold: floorToHalf(now.externalHold / 2),
+    };
+    const to = withHoldsLocked({ ...passage, ...numbersFromCounts(half), ramps: [], openHold: null });
+    return [{ said: 'halve the holds', session: editPassage(session, passage.id, () => to) }];
+  });
+}
+
+/** Locks stay only where the hold is still long enough for them. */
+function withHoldsLocked(passage: Extract<Passage, { kind: 'counted' }>): Passage {
+  const now = countsOf(passage);
+  const least = leastLockedHold(passage.pace);
+  const keep = (hold: 'internalHold' | 'externalHold') =>
+    countsToSeconds(now[hold], passage.pace) >= least ? passage.locks[hold] : [];
+  return {
+    ...passage,
+    locks: { ...passage.locks, internalHold: keep('internalHold'), externalHold: keep('externalHold') },
+  };
+}
+
+const settling = (session: Session, id: string): Passage => ({
+  ...newPassage('closing-stillness', id),
+  seat: session.passages.at(-1)?.seat ?? 'cross-legged',
+});
