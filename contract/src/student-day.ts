@@ -1,11 +1,14 @@
 import {
+  BEGINNER_SITTINGS,
   comfortFactors,
   checkCapacity,
+  isTechniqueId,
   studentOnDay,
   sustainableCapacity,
   type ComfortFactors,
   type Conventions,
   type DayFacts,
+  type OrderingRecord,
   type Readiness,
   type ScreeningCase,
   type Session,
@@ -86,3 +89,17 @@ export const readinessOf = (student: Student, { today, now }: ScreeningDay): Rea
   consentOn: student.consentOn,
   dayChecked: isDayChecked(student, today, now),
 });
+
+/** What of a student's record the order of a session depends on. */
+export function orderingRecordOf(student: Student): OrderingRecord {
+  const { experienced, sittings, easySittings, easyRounds } = student;
+  const withoutHold = easyRounds
+    .filter(({ counts }) => counts.internalHold === 0 && counts.externalHold === 0)
+    .map(({ technique }) => technique)
+    .filter(isTechniqueId);
+  return {
+    beginner: !experienced && sittings < BEGINNER_SITTINGS,
+    withoutHold: [...new Set(withoutHold)],
+    easySittings,
+  };
+}

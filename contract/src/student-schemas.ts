@@ -139,9 +139,12 @@ export const studentSchema = object({
   sittings: Type.Integer(),
   /** Longest sitting on record, minutes. */
   longestSitting: nullable(Type.Number()),
-  /** Rounds on record that were easy, by their numbers. */
+  /** Sittings that were easy: effort at most 3, no sign. */
+  easySittings: Type.Integer(),
+  /** Rounds on record that were easy, by technique and numbers. */
   easyRounds: Type.Array(
     object({
+      technique: Type.String(),
       counts: object({
         inhale: Type.Number(),
         internalHold: Type.Number(),

@@ -82,7 +82,9 @@ test('a "change" is overruled with a reason, a "clearance" lifted by one on file
   await page.getByRole('spinbutton', { name: 'internal hold' }).fill('8');
   await expect(held).toContainText('Overruled');
 
-  const care = against(page).locator('nv-finding-item').filter({ hasText: 'Care Nāḍī śodhana — Asthma' });
+  const care = against(page)
+    .locator('nv-finding-item')
+    .filter({ hasText: 'Care The whole session — Asthma' });
   await care.getByRole('button', { name: 'Acknowledge' }).click();
   await expect(care).toContainText('say it once');
 

@@ -111,6 +111,7 @@ test('a rolled tongue is refused for a tongue that does not roll, with what to d
   await page.getByLabel('Tongue').click();
   await page.getByRole('option', { name: 'does not roll' }).click();
   await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await page.getByRole('link', { name: 'To the student' }).click();
   await page.getByRole('button', { name: 'New session' }).click();
   await page.getByRole('button', { name: 'Change' }).click();
   await page.getByLabel('Find a technique').fill('sheetali');

@@ -1,1 +1,4 @@
-export {};
+export * from './request.js';
+export * from './options.js';
+export * from './search.js';
+export * from './compose.js';

@@ -39,7 +39,11 @@ const keyOf = ({ rule, passageId }: OrderingFinding): string => `${rule} ${passa
  *
  * @param ids makes an id for a passage that is put in.
  */
-export function orderFixes(finding: OrderingFinding, of: OrderingCase, ids: () => string): readonly OrderFix[] {
+export function orderFixes(
+  finding: OrderingFinding,
+  of: OrderingCase,
+  ids: () => string,
+): readonly OrderFix[] {
   const before = new Set(orderFindings(of).map(keyOf));
   return candidates(finding, of.session, ids).filter(({ session }) => {
     const after = orderFindings({ ...of, session }).map(keyOf);
@@ -50,7 +54,10 @@ export function orderFixes(finding: OrderingFinding, of: OrderingCase, ids: () =
 function candidates({ rule, passageId }: OrderingFinding, session: Session, ids: () => string): OrderFix[] {
   const at = session.passages.findIndex(({ id }) => id === passageId);
   const passage = session.passages[at];
-  const leaveOut = (one: Passage): OrderFix => ({ said: 'leave it out', session: removePassage(session, one.id) });
+  const leaveOut = (one: Passage): OrderFix => ({
+    said: 'leave it out',
+    session: removePassage(session, one.id),
+  });
   switch (rule) {
     case 'no-settling':
       return [
@@ -61,7 +68,9 @@ function candidates({ rule, passageId }: OrderingFinding, session: Session, ids:
       ];
     case 'both-entries':
       return session.passages
-        .filter((one) => one.kind === 'counted' && (one.route === 'left-entry' || one.route === 'right-entry'))
+        .filter(
+          (one) => one.kind === 'counted' && (one.route === 'left-entry' || one.route === 'right-entry'),
+        )
         .map(leaveOut);
     case 'too-much-hold':
       return heldLess(session);

@@ -43,19 +43,27 @@ const bhramari = passageOf('bhramari', 'counted', { seat: 'cross-legged' });
 describe('the order of a session', () => {
   const rows: readonly [OrderingRule, readonly Passage[], readonly Passage[], Partial<OrderingRecord>?][] = [
     ['vigorous-late', [long(10), kapalabhati(), stillness(30)], [kapalabhati(), long(), stillness()]],
-    ['vigorous-after-quiet', [long(10), kapalabhati(), long(80), stillness()], [kapalabhati(), long(80), stillness()]],
+    [
+      'vigorous-after-quiet',
+      [long(10), kapalabhati(), long(80), stillness()],
+      [kapalabhati(), long(80), stillness()],
+    ],
     ['rest-after-strokes', [kapalabhati(29), long(), stillness()], [kapalabhati(30), long(), stillness()]],
-    ['rest-before-hold', [kapalabhati(59), held(), long(), stillness()], [kapalabhati(60), held(), long(), stillness()]],
+    [
+      'rest-before-hold',
+      [kapalabhati(59), held(), long(), stillness()],
+      [kapalabhati(60), held(), long(), stillness()],
+    ],
     [
       'heating-after-cooling',
-      [
-        passageOf('sheetali', 'counted'),
-        passageOf('surya-bhedana', 'counted'),
-        stillness(),
-      ],
+      [passageOf('sheetali', 'counted'), passageOf('surya-bhedana', 'counted'), stillness()],
       [passageOf('surya-bhedana', 'counted'), passageOf('sheetali', 'counted'), stillness()],
     ],
-    ['same-numbers', [long(4), long(6), stillness()], [long(4), counted('1:1', 5, { cycles: 6 }), stillness()]],
+    [
+      'same-numbers',
+      [long(4), long(6), stillness()],
+      [long(4), counted('1:1', 5, { cycles: 6 }), stillness()],
+    ],
     [
       'hold-unprepared',
       [held(), long(), stillness()],
@@ -137,9 +145,26 @@ describe('fitting a session into the time there is', () => {
       jasmine.objectContaining({ id: 'c' }),
       session.passages[3] as Passage,
     ]);
-    const even = fitted(20, [], [['a', 1], ['b', 1], ['c', 1]]).session;
-    const heavy = fitted(20, [], [['a', 1], ['b', 5], ['c', 1]]).session;
-    const cycles = (of: Session) => of.passages.flatMap((one) => (one.kind === 'counted' ? [one.cycles] : []));
+    const even = fitted(
+      20,
+      [],
+      [
+        ['a', 1],
+        ['b', 1],
+        ['c', 1],
+      ],
+    ).session;
+    const heavy = fitted(
+      20,
+      [],
+      [
+        ['a', 1],
+        ['b', 5],
+        ['c', 1],
+      ],
+    ).session;
+    const cycles = (of: Session) =>
+      of.passages.flatMap((one) => (one.kind === 'counted' ? [one.cycles] : []));
     expect(cycles(heavy)[1]).toBeGreaterThan(cycles(even)[1] ?? 0);
   });
   it('says what the least is where the time is too short for one round of everything', () => {

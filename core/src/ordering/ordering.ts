@@ -35,10 +35,12 @@ export const ORDERING_WORDS: Readonly<Record<OrderingRule, string>> = {
   'rest-after-strokes': 'At least 30 s of natural breathing after each set of strokes. Lengthen the rest.',
   'rest-before-hold': 'At least 60 s of rest between strokes and a hold over 2 s. Lengthen the rest.',
   'heating-after-cooling': 'Nothing heating after cooling. Move it before.',
-  'same-numbers': 'The same technique twice only with other numbers, rising or tapering. Change or leave out one.',
+  'same-numbers':
+    'The same technique twice only with other numbers, rising or tapering. Change or leave out one.',
   'hold-unprepared': 'A hold comes after the same pattern without one, here or on record. Put it in before.',
   'arm-raised-long': 'The arm tires when it is up for more than 8 minutes. Break it, or go by attention.',
-  'too-much-hold': 'Too much of the session is held: a quarter for beginners, half otherwise. Shorten the holds.',
+  'too-much-hold':
+    'Too much of the session is held: a quarter for beginners, half otherwise. Shorten the holds.',
   'both-entries': 'Left- and right-entry on one day are said to pull apart. Leave one out.',
   'slot-order': 'It usually comes earlier in a session. Move it up, or keep it where you want it.',
   'no-settling': 'Every session ends in stillness. Put it at the end.',
@@ -151,7 +153,8 @@ function checkRests(one: Placed, next: Placed | undefined): OrderingFinding[] {
   const rests: number[] = [];
   for (const event of one.events) {
     if (event.strokes) rests.push(0);
-    else if (event.kind === 'quiet' && rests.length > 0) rests[rests.length - 1] = (event.to - event.from) / 1000;
+    else if (event.kind === 'quiet' && rests.length > 0)
+      rests[rests.length - 1] = (event.to - event.from) / 1000;
   }
   const last = (rests.at(-1) ?? 0) + (next?.rest ? (next.span.to - next.span.from) / 1000 : 0);
   const shortest = Math.min(...rests.slice(0, -1), last);
@@ -159,7 +162,12 @@ function checkRests(one: Placed, next: Placed | undefined): OrderingFinding[] {
   const before = next !== undefined && next.hold > 0 && last < REST.beforeHold;
   return [
     ...(after
-      ? [found('rest-after-strokes', one.passage, 'change', { value: shortest, threshold: REST.afterStrokes })]
+      ? [
+          found('rest-after-strokes', one.passage, 'change', {
+            value: shortest,
+            threshold: REST.afterStrokes,
+          }),
+        ]
       : []),
     ...(before
       ? [found('rest-before-hold', next.passage, 'change', { value: last, threshold: REST.beforeHold })]
@@ -212,7 +220,8 @@ function checkArm(placed: readonly Placed[]): OrderingFinding[] {
   return placed.flatMap(({ passage, span, events }) => {
     if (!span.raised) return [];
     const up = events.reduce(
-      (sum, { section, kind, from, to }) => (section === 'closing' || kind === 'seatChange' ? sum : sum + to - from),
+      (sum, { section, kind, from, to }) =>
+        section === 'closing' || kind === 'seatChange' ? sum : sum + to - from,
       0,
     );
     const minutes = up / 60_000;
@@ -230,7 +239,9 @@ function checkWhole(
 ): OrderingFinding[] {
   const held = timeline.events.reduce(
     (sum, { kind, from, to }) =>
-      (kind === 'internalHold' || kind === 'externalHold') && to - from > PAUSE * 1000 ? sum + to - from : sum,
+      (kind === 'internalHold' || kind === 'externalHold') && to - from > PAUSE * 1000
+        ? sum + to - from
+        : sum,
     0,
   );
   const share = timeline.total === 0 ? 0 : held / timeline.total;

@@ -56,21 +56,37 @@ export function fitTime(
   const alone = (passage: Passage): number => lengthOf({ ...session, passages: [passage] });
   const flexible = session.passages.flatMap((passage): Flexible[] => {
     if (passage.kind === 'natural' || locked.has(passage.id)) return [];
-    const [one, two] = [alone(withRounds(passage, 1, conventions)), alone(withRounds(passage, 2, conventions))];
+    const [one, two] = [
+      alone(withRounds(passage, 1, conventions)),
+      alone(withRounds(passage, 2, conventions)),
+    ];
     const weight = weights.get(passage.id) ?? alone(passage);
-    return [{ passage, round: two - one, fixed: 2 * one - two, weight, most: mostRounds(passage, conventions) }];
+    return [
+      { passage, round: two - one, fixed: 2 * one - two, weight, most: mostRounds(passage, conventions) },
+    ];
   });
   const target = minutes * 60_000;
   const rests = session.passages.filter(({ kind, id }) => kind === 'natural' && !locked.has(id));
 
-  const least = lengthOf(changed(session, new Map(flexible.map(({ passage }) => [passage.id, 1])), SHORTEST_REST, rests, conventions));
+  const least = lengthOf(
+    changed(
+      session,
+      new Map(flexible.map(({ passage }) => [passage.id, 1])),
+      SHORTEST_REST,
+      rests,
+      conventions,
+    ),
+  );
   if (least > target) return failure({ code: 'too-short', least: seconds(least / 1000) });
 
   // Rests keep what they have if that leaves a round for everything.
   const oneEach = new Map(flexible.map(({ passage }) => [passage.id, 1]));
   const keepRests = lengthOf(changed(session, oneEach, null, rests, conventions)) <= target;
   const rest = keepRests ? null : SHORTEST_REST;
-  const rounds = shareRounds(flexible, target - lengthOf(changed(session, oneEach, rest, rests, conventions)));
+  const rounds = shareRounds(
+    flexible,
+    target - lengthOf(changed(session, oneEach, rest, rests, conventions)),
+  );
   let fitted = changed(session, rounds, rest, rests, conventions);
   // Strokes rest longer before a hold, so lengths are not quite additive: what is over is taken back.
   for (let over = flexible.length * 4; lengthOf(fitted) > target && over > 0; over--) {
@@ -174,7 +190,9 @@ function fillRests(
   }
   const passages = session.passages.map((passage) => {
     const length = lengths.get(passage.id);
-    return passage.kind === 'natural' && length !== undefined ? { ...passage, length: seconds(length) } : passage;
+    return passage.kind === 'natural' && length !== undefined
+      ? { ...passage, length: seconds(length) }
+      : passage;
   });
   const taken = Math.floor(left / 1000) - remaining;
   return { session: { ...session, passages }, left: left - taken * 1000 };
@@ -189,7 +207,8 @@ function describeChanges(before: Session, after: Session, conventions: Conventio
         ? []
         : [{ passageId: was.id, said: `${now.length} s instead of ${was.length} s` }];
     const [old, fresh] = [roundsOf(was, conventions), roundsOf(now, conventions)];
-    const word = was.kind === 'strokes' ? 'sets' : 'rounds';
-    return old === fresh ? [] : [{ passageId: was.id, said: `${fresh} ${word} instead of ${old}` }];
+    const word = was.kind === 'strokes' ? 'set' : 'round';
+    const said = `${fresh} ${word}${fresh === 1 ? '' : 's'} instead of ${old}`;
+    return old === fresh ? [] : [{ passageId: was.id, said }];
   });
 }

@@ -86,10 +86,9 @@ export function rescreener({ session: of, student, hand, profile, decisions }: S
       );
       const together = measureTogether(session.passages, each, session.seatChange, student);
       const [first] = each;
-      const whole =
-        first && together.overTwiceLongest > 0
-          ? standingOf(findingsOfWhole(measuresIn(first, 0, together), rules), decisions)
-          : [];
+      const whole = first
+        ? standingOf(findingsOfWhole(measuresIn(first, 0, together), rules), decisions)
+        : [];
       const findings = session.passages.flatMap((passage, index) =>
         ofPassage(passage, each[index] as MeasuredPassage, index, together),
       );

@@ -134,7 +134,7 @@ const flag = (holds: boolean): number => (holds ? 1 : 0);
 const overPause = (seconds: number): number => (seconds > PAUSE ? seconds : 0);
 
 /** Measures of the whole session rather than of a passage. */
-export const SESSION_MEASURES: readonly MeasureId[] = ['overTwiceLongest'];
+export const SESSION_MEASURES: readonly MeasureId[] = ['overTwiceLongest', 'always'];
 
 const NOTHING_MEASURED = Object.fromEntries(
   Object.keys(MEASURE_NAMES).map((measure) => [measure, 0]),

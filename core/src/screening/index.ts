@@ -11,3 +11,4 @@ export * from './remedies.js';
 export * from './safe-fixes.js';
 export * from './allow.js';
 export * from './hold-check.js';
+export * from './hold-edits.js';

@@ -1,6 +1,7 @@
 import type { Session } from '../session/index.js';
 import { findingKey, rescreener, type ScreeningCase } from './case.js';
 import { changesSession, mildestRemedy } from './remedies.js';
+import type { RemedyKind } from './rules.js';
 import { blocksLeading, type StandingFinding } from './standing.js';
 
 /** One change that was made, and the finding that it was made for. */
@@ -24,8 +25,13 @@ const MOST_CHANGES = 200;
 /**
  * Applies the mildest remedy to each finding that blocks leading, the strictest finding first, until none is left or
  * none can be lifted by a change of the session. Waiting is nobody's change: what only time lifts is replaced or left.
+ *
+ * @param may the kinds of change that are wanted; all of them by default.
  */
-export function applySafeFixes(of: ScreeningCase): SafeFixes {
+export function applySafeFixes(
+  of: ScreeningCase,
+  may: (kind: RemedyKind) => boolean = () => true,
+): SafeFixes {
   const again = rescreener(of);
   let [now, findings] = [of, again.screen(of.session)];
   const fixes: SafeFix[] = [];
@@ -33,7 +39,7 @@ export function applySafeFixes(of: ScreeningCase): SafeFixes {
   while (fixes.length < MOST_CHANGES) {
     const next = findings.find((finding) => blocksLeading(finding) && !beyond.has(findingKey(finding)));
     if (!next) break;
-    const kinds = next.remedies.filter((kind) => kind !== 'wait');
+    const kinds = next.remedies.filter((kind) => kind !== 'wait' && may(kind));
     const remedy = mildestRemedy(next, now, again, findings, kinds);
     if (!remedy || !changesSession(remedy)) {
       beyond.add(findingKey(next));

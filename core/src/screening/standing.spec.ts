@@ -90,7 +90,7 @@ describe('an overruling', () => {
     const [care] = screenCase(
       on(asthma, {
         overrulings: [
-          { kind: 'acknowledged', rule: 'asthma/always/care', passageId: 'ujjayi', value: 1, reason: '' },
+          { kind: 'acknowledged', rule: 'asthma/always/care', passageId: null, value: 1, reason: '' },
         ],
       }),
     );

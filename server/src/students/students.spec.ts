@@ -93,13 +93,19 @@ describe('students', () => {
     await lead(4);
     expect((await client.must(routes.getStudent, { params: { id: student.id } })).easyRounds).toEqual([]);
     await lead(3);
-    const { easyRounds, longestSitting } = await client.must(routes.getStudent, {
+    const { easyRounds, longestSitting, easySittings } = await client.must(routes.getStudent, {
       params: { id: student.id },
     });
     expect(easyRounds).toEqual([
-      { counts: { inhale: 4, internalHold: 0, exhale: 8, externalHold: 0 }, pace: 1000, rounds: 8 },
+      {
+        technique: 'nadi-shodhana',
+        counts: { inhale: 4, internalHold: 0, exhale: 8, externalHold: 0 },
+        pace: 1000,
+        rounds: 8,
+      },
     ]);
     expect(longestSitting).toBeGreaterThan(3);
+    expect(easySittings).toBe(1);
   });
 
   it('may be unfinished, and are kept as they are', async () => {

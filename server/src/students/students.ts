@@ -56,23 +56,25 @@ const FROM_STUDENTS = `
 /** The list of an instructor (`$1`), by name. */
 export const STUDENT_LIST_SQL = `SELECT ${LINE_COLUMNS} ${FROM_STUDENTS} ORDER BY student.name, student.id`;
 
-/** Of one student (`$2`): sittings in which something was done, and the minutes of the longest. */
+/** Of one student (`$2`): sittings in which something was done, the minutes of the longest, and how many were easy (`$3`). */
 const SITTINGS_SQL = `
-SELECT count(DISTINCT sitting.id)::int AS number, max(sitting.led_millis) / 60000.0 AS longest
+SELECT count(DISTINCT sitting.id)::int AS number, max(sitting.led_millis) / 60000.0 AS longest,
+       (count(DISTINCT sitting.id) FILTER (WHERE sitting.effort <= $3 AND cardinality(sitting.signs) = 0))::int AS easy
   FROM sitting JOIN sitting_passage passage ON passage.sitting_id = sitting.id AND passage.cycles_done > 0
  WHERE sitting.instructor_id = $1 AND sitting.student_id = $2`;
 
 /** Rounds of one student (`$2`) that were easy, by their numbers: no effort above `$3`, no sign, not eased. */
 const EASY_ROUNDS_SQL = `
-SELECT inhale, internal_hold AS "internalHold", exhale, external_hold AS "externalHold", pace,
+SELECT technique, inhale, internal_hold AS "internalHold", exhale, external_hold AS "externalHold", pace,
        sum(cycles_done / cycles_per_round)::int AS rounds
   FROM sitting_passage passage JOIN sitting ON sitting.id = passage.sitting_id
  WHERE sitting.instructor_id = $1 AND sitting.student_id = $2 AND sitting.effort <= $3
    AND cardinality(sitting.signs) = 0 AND passage.kind = 'counted' AND jsonb_array_length(passage.easings) = 0
- GROUP BY inhale, internal_hold, exhale, external_hold, pace
+ GROUP BY technique, inhale, internal_hold, exhale, external_hold, pace
 HAVING sum(cycles_done / cycles_per_round) > 0`;
 
 interface EasyRoundsRow {
+  readonly technique: string;
   readonly inhale: number;
   readonly internalHold: number;
   readonly exhale: number;
@@ -123,7 +125,7 @@ export async function getStudent(store: InstructorStore, id: string): Promise<St
     store.capacityChecks.first({ studentId: id }, { checkedOn: 'DESC', createdAt: 'DESC' }),
     store.dayChecks.first({ studentId: id }, { checkedAt: 'DESC', id: 'ASC' }),
     store.clearances.list({ studentId: id }, { order: { until: 'DESC', id: 'ASC' } }),
-    store.query<{ number: number; longest: string | null }>(SITTINGS_SQL, id),
+    store.query<{ number: number; longest: string | null; easy: number }>(SITTINGS_SQL, id, EASY_EFFORT),
     store.query<EasyRoundsRow>(EASY_ROUNDS_SQL, id, EASY_EFFORT),
   ]);
   const { instructorId: _, archivedAt, createdAt: __, ...fields } = row;
@@ -137,7 +139,8 @@ export async function getStudent(store: InstructorStore, id: string): Promise<St
     facts: facts.map(toFact),
     sittings: sittings?.number ?? 0,
     longestSitting: longest === null ? null : Number(longest),
-    easyRounds: easy.map(({ pace, rounds, ...counts }) => ({ counts, pace, rounds })),
+    easyRounds: easy.map(({ technique, pace, rounds, ...counts }) => ({ technique, counts, pace, rounds })),
+    easySittings: sittings?.easy ?? 0,
   };
 }
 

@@ -59,6 +59,11 @@ export const appRoutes: Routes = [
         loadComponent: () => import('./bench/bench-page').then((m) => m.BenchPage),
       },
       {
+        path: 'compose/:id',
+        title: 'Compose · Nuvrah',
+        loadComponent: () => import('./compose/compose-page').then((m) => m.ComposePage),
+      },
+      {
         path: 'lead',
         title: 'Lead · Nuvrah',
         data: { purpose: 'lead' },

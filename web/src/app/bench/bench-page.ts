@@ -4,6 +4,7 @@ import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
 import {
   isDayChecked,
+  orderingRecordOf,
   readinessOf,
   screeningCaseOf,
   sustainableOf,
@@ -12,6 +13,7 @@ import {
 } from '@nuvrah/contract';
 import {
   CAUTION_LINE,
+  checkOrder,
   compileSession,
   countsOf,
   describePassage,
@@ -40,6 +42,7 @@ import {
   type Goal,
   type NaturalPassage,
   type Numbers,
+  type OrderingCase,
   type Passage,
   type PhaseKind,
   type Session,
@@ -61,6 +64,8 @@ import { BreathForm } from './breath-form';
 import { DressingForm } from './dressing-form';
 import { EasePanel } from './ease-panel';
 import { FindingList } from '../findings/finding-list';
+import { OrderList } from '../findings/order-list';
+import { TimeFitForm } from './time-fit-form';
 import { FitPanel } from './fit-panel';
 import { HoldForm } from './hold-form';
 import { NumberField } from './number-field';
@@ -91,6 +96,7 @@ import type { Pick } from './technique-picker';
     LoadingNote,
     MatButtonModule,
     NumberField,
+    OrderList,
     PassageList,
     PassageSettings,
     PhaseTable,
@@ -99,6 +105,7 @@ import type { Pick } from './technique-picker';
     SaveNote,
     SessionConflict,
     StrokeForm,
+    TimeFitForm,
   ],
   providers: [SessionDraft],
   templateUrl: './bench-page.html',
@@ -178,6 +185,16 @@ export class BenchPage {
   protected readonly findings = computed(() => {
     const [screening, timeline] = [this.screening(), this.timeline()];
     return screening && timeline ? screenCase(screening, timeline) : [];
+  });
+  /** What decides about the order of what is written. */
+  protected readonly ordering = computed((): OrderingCase | null => {
+    const [session, student] = [this.draft.session(), this.student()];
+    if (!session || !student || this.draft.problems().length > 0) return null;
+    return { session, hand: student.hand, record: orderingRecordOf(student), profile: this.profile() };
+  });
+  protected readonly order = computed(() => {
+    const [of, timeline] = [this.ordering(), this.timeline()];
+    return of && timeline ? checkOrder(of.session, timeline, of.record, of.profile) : [];
   });
   protected readonly missing = computed(() => {
     const student = this.student();

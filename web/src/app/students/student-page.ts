@@ -109,6 +109,7 @@ import { StudentForm } from './student-form';
           <div class="page-head">
             <h2 id="sessions">Sessions</h2>
             <span class="grow"></span>
+            <a matButton="outlined" [routerLink]="['/compose', student.id]">Compose</a>
             <button
               matButton="outlined"
               type="button"

@@ -73,6 +73,7 @@ export const student: Student = {
   facts: [],
   sittings: 7,
   longestSitting: null,
+  easySittings: 0,
   easyRounds: [],
 };
 

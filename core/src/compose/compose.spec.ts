@@ -1,0 +1,141 @@
+import { newPassage, type Passage } from '../session/index.js';
+import { checkOrder } from '../ordering/index.js';
+import { countsOf } from '../ratio/index.js';
+import { LEVELS, screenCase } from '../screening/index.js';
+import { compileSession } from '../timeline/index.js';
+import type { TechniqueId } from '../technique/index.js';
+import { counts } from '../units/index.js';
+import { HELD_CASES } from './held-cases.js';
+import { composeSessions, optionsFor, searchPlan, type ComposeRequest, type Proposal } from './index.js';
+import { exhaustivePlan, greedyPlan } from './reference.js';
+import { planValue } from './search.js';
+
+const composed = (request: ComposeRequest): readonly Proposal[] => {
+  const answer = composeSessions(request);
+  if (!answer.ok) throw new Error(answer.problem.message);
+  return answer.value;
+};
+const [first] = HELD_CASES;
+const REQUEST = first?.request as ComposeRequest;
+const techniques = ({ session }: Proposal): TechniqueId[] =>
+  session.passages.map(({ technique }) => technique);
+
+describe('composing', () => {
+  for (const { name, request } of HELD_CASES) {
+    it(`answers well: ${name}`, () => {
+      const proposals = composed(request);
+      expect(proposals.length).toBeGreaterThan(1);
+      expect(new Set(proposals.map((one) => techniques(one).join())).size).toBe(proposals.length);
+      for (const { session, numbers, why, title } of proposals) {
+        const timeline = compileSession(session, { hand: request.hand }, request.profile);
+        const levels = [
+          ...screenCase({ ...request, session }, timeline).map(({ level, rule }) => ({ level, rule })),
+          ...checkOrder(session, timeline, request.record, request.profile),
+        ];
+        const strict = levels.filter(({ level }) => LEVELS.indexOf(level) < LEVELS.indexOf('care'));
+        expect([title, strict]).toEqual([title, []]);
+        // Never longer than there is; what is missing is less than a round of the shortest passage.
+        const left = request.minutes * 60 - timeline.total / 1000;
+        expect(left).toBeGreaterThanOrEqual(-0.001);
+        expect(left).toBeLessThan(20);
+        expect(numbers.ofCapacity ?? 0).toBeLessThanOrEqual(1 + 1e-9);
+        for (const { id } of session.passages) expect((why.get(id) ?? '').length).toBeGreaterThan(10);
+      }
+    });
+  }
+
+  it('gives three that differ, and the same three again', () => {
+    const [once, again] = [composed(REQUEST), composed(REQUEST)];
+    expect(once.length).toBe(3);
+    expect(again).toEqual(once);
+  });
+
+  it('gives three where nobody asked about seats or capacity', () => {
+    for (const minutes of [5, 10, 20, 45])
+      expect(composed({ ...REQUEST, minutes, seats: [], sustainable: null }).length).toBe(3);
+  });
+
+  it('explains every technique that is not in it', () => {
+    for (const proposal of composed(REQUEST)) {
+      const named = new Set([...techniques(proposal), ...proposal.leftOut.map(({ technique }) => technique)]);
+      expect(named.size).toBeGreaterThan(15);
+      for (const { reason } of proposal.leftOut) expect(reason.length).toBeGreaterThan(10);
+    }
+  });
+
+  it('goes on with the numbers of the last time', () => {
+    const now: Passage = { ...newPassage('nadi-shodhana', 'x'), base: counts(7) } as Passage;
+    const [, carried] = composed({ ...REQUEST, current: { 'nadi-shodhana': now } });
+    const passage = carried?.session.passages.find(({ technique }) => technique === 'nadi-shodhana');
+    expect(carried?.kind).toBe('carry-on');
+    expect(passage?.kind === 'counted' && countsOf(passage).inhale).toBe(counts(7));
+    expect(carried?.why.get('nadi-shodhana')).toContain('goes on with the numbers of the last time');
+  });
+
+  it('takes no hold that was not prepared, and none at all in a gentle one', () => {
+    const all = composed({ ...REQUEST, record: { ...REQUEST.record, withoutHold: [] } });
+    for (const { numbers, session } of all)
+      if (!techniques({ session } as Proposal).includes('tense-release'))
+        expect(numbers.held).toBe(0 as never);
+    expect(composed(REQUEST).at(-1)?.numbers.held).toBe(0 as never);
+  });
+
+  const bad: readonly [string, Partial<ComposeRequest>, string][] = [
+    ['no minutes', { minutes: 0 }, 'minutes'],
+    ['ten hours', { minutes: 600 }, 'minutes'],
+    ['minutes that are none', { minutes: Number.NaN }, 'minutes'],
+    ['no goal', { goals: [] }, 'no-goal'],
+    ['sleep and energy', { goals: ['sleep', 'energise'] }, 'opposite-goals'],
+    ['somebody who drives', { student: { ...REQUEST.student, facts: ['not-still'] } }, 'nothing-fits'],
+  ];
+  for (const [name, change, code] of bad)
+    it(`has a sensible answer to ${name}`, () => {
+      const answer = composeSessions({ ...REQUEST, ...change });
+      if (answer.ok) return fail('should not be composed');
+      expect(answer.problem.code).toBe(code as 'minutes');
+      expect(answer.problem.message.length).toBeGreaterThan(10);
+      if (answer.problem.code === 'nothing-fits') expect(answer.problem.relax.length).toBeGreaterThan(0);
+    });
+
+  it('gives stillness to whom nothing else is permitted', () => {
+    const [only] = composed({ ...REQUEST, minutes: 5, techniques: [] });
+    expect(only && techniques(only)).toEqual(['closing-stillness']);
+  });
+});
+
+describe('the search', () => {
+  it('is never worse than filling slot by slot', () => {
+    for (const { name, request } of HELD_CASES) {
+      const { options } = optionsFor(request, 'goal');
+      const whole = request.minutes * 60;
+      const greedy = greedyPlan(options, 'goal', whole - 60, whole);
+      const found = searchPlan(options, 'goal', whole - 60, whole, 0);
+      expect([name, (found?.value ?? 0) + 1e-9 >= planValue(greedy, 'goal')]).toEqual([name, true]);
+    }
+  });
+
+  it('finds what trying everything finds', () => {
+    const small: readonly (readonly [TechniqueId[], number])[] = [
+      [['slow-even', 'nadi-shodhana'], 5],
+      [['slow-even', 'bhramari', 'ujjayi'], 5],
+      [['three-part', 'kapalabhati', 'bhramari'], 6],
+      [['kapalabhati', 'bhastrika', 'even-rapid'], 12],
+      [['nadi-shodhana', 'sama-vritti', 'chandra-bhedana'], 7],
+      [['surya-bhedana', 'chandra-bhedana'], 8],
+      [['ujjayi', 'viloma-inhale', 'viloma-exhale'], 5],
+      [['breath-watching', 'slow-even', 'three-part'], 6],
+      [['sheetali', 'bhramari', 'left-resting'], 6],
+      [['breath-watching', 'ujjayi', 'kapalabhati', 'bhramari'], 6],
+    ];
+    for (const [allowed, minutes] of small) {
+      const request = { ...REQUEST, minutes, techniques: allowed };
+      const { options } = optionsFor(request, 'varied');
+      const [most, whole, least] = [minutes * 60 - 30, minutes * 60, minutes * 60 - 90];
+      const best = exhaustivePlan(options, 'varied', most, whole, least);
+      const found = searchPlan(options, 'varied', most, whole, least);
+      if (best === -Infinity) continue;
+      expect([allowed.join(), found?.value.toFixed(6)]).toEqual([allowed.join(), best.toFixed(6)]);
+      expect(found && planValue(found.choices, 'varied').toFixed(6)).toBe(best.toFixed(6));
+    }
+  });
+});

@@ -1,0 +1,280 @@
+import { resolveConventions } from '../conventions/index.js';
+import { isVigorous } from '../ordering/index.js';
+import { countsOf } from '../ratio/index.js';
+import {
+  applySafeFixes,
+  blocksLeading,
+  describeFinding,
+  rescreener,
+  withHoldsUpTo,
+  type Rescreener,
+  type ScreeningCase,
+} from '../screening/index.js';
+import {
+  cyclesPerRound,
+  DEFAULT_SEAT_CHANGE,
+  newPassage,
+  type Passage,
+  type Session,
+} from '../session/index.js';
+import {
+  SLOTS,
+  techniqueOf,
+  TECHNIQUES,
+  type Feature,
+  type Goal,
+  type Slot,
+  type TechniqueId,
+} from '../technique/index.js';
+import { countsToSeconds, seconds } from '../units/index.js';
+import { seatsOf, type ComposeRequest } from './request.js';
+
+/** What a proposal is after; each kind weighs differently. */
+export type ProposalKind = 'goal' | 'carry-on' | 'varied' | 'gentle';
+
+/** A technique as it may stand in a session of this student, by its number of rounds. */
+export interface Option {
+  readonly technique: TechniqueId;
+  readonly slot: Slot;
+  /** With one round; {@link passageWith} gives it more. */
+  readonly passage: Passage;
+  /** Whole seconds that so many rounds take, rounded up; the index counts from `from`. */
+  readonly lengths: readonly number[];
+  /** What so many rounds are worth. */
+  readonly values: readonly number[];
+  /** Fewest rounds. */
+  readonly from: number;
+  readonly vigorous: boolean;
+  readonly continued: boolean;
+  /** 0 to 1: how well it serves the goals. */
+  readonly fit: number;
+}
+
+/** A technique that cannot be used, and why. */
+export interface LeftOut {
+  readonly technique: TechniqueId;
+  readonly reason: string;
+}
+
+export interface Options {
+  readonly options: readonly Option[];
+  readonly leftOut: readonly LeftOut[];
+}
+
+/** A technique lasts at least this share of the session, and between these seconds. */
+const SHORTEST = { share: 0.08, from: 60, to: 150 } as const;
+/** Longest share of a session that one technique takes. */
+const LONGEST_SHARE = 0.5;
+/** Up to this share of the session (and at least so many seconds) each minute counts in full; as much again for a third, then nearly nothing. */
+const ENOUGH = { share: 0.22, from: 180, half: 0.35, beyond: 0.05 } as const;
+/** Seconds in which natural breathing is measured out. */
+const NATURAL_STEP = 30;
+/** At most three passages share what may be held. */
+const HOLD_PARTS = 3;
+
+interface Weights {
+  readonly fit: number;
+  readonly continuity: number;
+  /** For each technique, whatever it is; below 0 it is what a change costs. */
+  readonly variety: number;
+  readonly slot: number;
+}
+const WEIGHTS: Readonly<Record<ProposalKind, Weights>> = {
+  goal: { fit: 1, continuity: 0.5, variety: -0.6, slot: 0.3 },
+  'carry-on': { fit: 0.5, continuity: 6, variety: -0.8, slot: 0.3 },
+  varied: { fit: 0.7, continuity: 0.5, variety: 0.4, slot: 0.8 },
+  gentle: { fit: 1, continuity: 0.5, variety: -1, slot: 0.3 },
+};
+
+/** Bonus for the first technique of a slot. */
+export const slotBonus = (kind: ProposalKind): number => WEIGHTS[kind].slot;
+
+const draftOf = (request: ComposeRequest, passages: readonly Passage[]): Session => ({
+  title: '',
+  goal: request.goals[0] ?? 'calm',
+  conventions: {},
+  seatChange: DEFAULT_SEAT_CHANGE,
+  passages,
+});
+
+/** Every technique that may be used, fitted to the student, with lengths and values; and those that may not, with the reason. */
+export function optionsFor(request: ComposeRequest, kind: ProposalKind): Options {
+  const options: Option[] = [];
+  const leftOut: LeftOut[] = [];
+  for (const entry of TECHNIQUES) {
+    const { id, features } = entry;
+    if (features.includes('rest') || (request.techniques && !request.techniques.includes(id))) continue;
+    const made = makeOption(request, id, kind);
+    if ('reason' in made) leftOut.push(made);
+    else options.push(made);
+  }
+  return { options: oneCooling(options), leftOut };
+}
+
+/** Cooling through the mouth has three forms that do the same: only the best of them is asked about. */
+function oneCooling(options: readonly Option[]): readonly Option[] {
+  const forms = options.filter(({ technique }) => techniqueOf(technique).family === 'cooling');
+  const [best] = [...forms].sort((a, b) => b.fit - a.fit);
+  return options.filter((option) => option === best || !forms.includes(option));
+}
+
+function makeOption(request: ComposeRequest, technique: TechniqueId, kind: ProposalKind): Option | LeftOut {
+  const no = (reason: string): LeftOut => ({ technique, reason });
+  const fit = goalFit(technique, request.goals);
+  const vigorous = isVigorous(technique);
+  if (vigorous && request.goals.includes('sleep')) return no('It wakes, and the goal is sleep.');
+  if (vigorous && kind === 'gentle') return no('This proposal is a gentle one.');
+  const wanted = startingPassage(request, technique, kind);
+  const of: ScreeningCase = { ...request, session: draftOf(request, [wanted]) };
+  const { session, left } = applySafeFixes(of, (remedy) => remedy !== 'replace' && remedy !== 'remove');
+  const [passage] = session.passages;
+  const [against] = left;
+  if (against) return no(describeFinding(against));
+  if (!passage) return no('Nothing of it is left.');
+  return (
+    sized(request, passage, kind, fit, vigorous, rescreener(of)) ?? no('There is too little time for it.')
+  );
+}
+
+/** The numbers a technique is begun with: the student's current ones, else fitted; holds only where they were prepared. */
+function startingPassage(request: ComposeRequest, technique: TechniqueId, kind: ProposalKind): Passage {
+  const { current, sustainable, record } = request;
+  const begun = current[technique] ?? newPassage(technique, technique, { sustainable });
+  const entry = techniqueOf(technique);
+  const seat = seatsOf(request).find((one) => entry.seats.includes(one)) ?? begun.seat;
+  const passage: Passage = { ...begun, id: technique, seat };
+  if (passage.kind === 'strokes') return { ...passage, quiet: seconds(60) };
+  if (passage.kind !== 'counted' || entry.features.includes('tension')) return passage;
+  const mayHold = kind !== 'gentle' && record.withoutHold.includes(technique);
+  const held = mayHold ? passage : withHoldsUpTo(passage, ['internalHold', 'externalHold'], 0);
+  return held.kind === 'counted' ? { ...held, ramps: [], ownPace: seconds(0) } : held;
+}
+
+/** How well a technique serves some goals, 0 to 1. Domain: "goal fit". */
+export function goalFit(technique: TechniqueId, goals: readonly Goal[]): number {
+  const { effects, features } = techniqueOf(technique);
+  const of = (goal: Goal): number => {
+    const own = effects.includes(goal) ? 0.8 : 0.15;
+    const helps = (HELPING[goal] ?? []).some((feature) => features.includes(feature)) ? 0.2 : 0;
+    return own + helps;
+  };
+  return goals.reduce((sum, goal) => sum + of(goal), 0) / Math.max(1, goals.length);
+}
+
+const HELPING: Readonly<Partial<Record<Goal, readonly Feature[]>>> = {
+  energise: ['energising', 'forceful'],
+  calm: ['calming', 'hum'],
+  sleep: ['sleep', 'hum', 'calming'],
+  cool: ['cooling'],
+  warm: ['heating'],
+  focus: ['balancing'],
+  'lung-capacity': ['throat', 'energising'],
+  mood: ['balancing', 'energising'],
+};
+
+/** A passage with so many rounds, sets, or half minutes. */
+export function passageWith(request: ComposeRequest, passage: Passage, rounds: number): Passage {
+  switch (passage.kind) {
+    case 'natural':
+      return { ...passage, length: seconds(rounds * NATURAL_STEP), untilTap: false };
+    case 'strokes':
+      return { ...passage, sets: rounds };
+    case 'counted':
+      return {
+        ...passage,
+        cycles: rounds * cyclesPerRound(passage, resolveConventions(request.profile, {})),
+      };
+  }
+}
+
+function mostRounds(request: ComposeRequest, passage: Passage): number {
+  const { pattern } = techniqueOf(passage.technique);
+  if (passage.kind === 'natural' && pattern.kind === 'natural')
+    return Math.floor(pattern.length.to / NATURAL_STEP);
+  if (passage.kind === 'strokes' && pattern.kind === 'strokes') return Math.min(5, pattern.sets.to);
+  if (passage.kind !== 'counted' || pattern.kind !== 'counted') return 0;
+  const perRound = cyclesPerRound(passage, resolveConventions(request.profile, {}));
+  return Math.floor(pattern.cycles.to / perRound);
+}
+
+function sized(
+  request: ComposeRequest,
+  passage: Passage,
+  kind: ProposalKind,
+  fit: number,
+  vigorous: boolean,
+  again: Rescreener,
+): Option | null {
+  const time = request.minutes * 60;
+  // Out of the seat that the session has and back into it.
+  const moves = passage.seat === seatsOf(request)[0] ? 0 : 2 * DEFAULT_SEAT_CHANGE;
+  const alone = again.lengthOf(passageWith(request, passage, 1));
+  const round = again.lengthOf(passageWith(request, passage, 2)) - alone;
+  const one = alone + moves;
+  const lengthOf = (rounds: number): number => one + (rounds - 1) * round;
+  const shortest = Math.min(SHORTEST.to, Math.max(SHORTEST.from, time * SHORTEST.share));
+  const from = Math.max(1, passage.kind === 'strokes' ? 1 : Math.ceil((shortest - one) / round + 1));
+  const held = holdOf(passage);
+  const mayHold = (time * (request.record.beginner ? 0.25 : 0.5)) / HOLD_PARTS;
+  const most = Math.min(
+    mostRounds(request, passage),
+    Math.floor((time * LONGEST_SHARE - one) / round + 1),
+    held === 0 ? Infinity : Math.floor(mayHold / held),
+  );
+  const to = longestPermitted(request, passage, from, most, again);
+  if (to < from) return null;
+  const { continuity, variety, fit: weight } = WEIGHTS[kind];
+  const continued = request.current[passage.technique] !== undefined;
+  const enough = Math.max(ENOUGH.from, time * ENOUGH.share);
+  const rounds = Array.from({ length: to - from + 1 }, (_, index) => from + index);
+  const worth = (length: number): number => {
+    const full = Math.min(length, enough);
+    const half = Math.min(Math.max(0, length - enough), enough);
+    const beyond = Math.max(0, length - 2 * enough);
+    return (weight * fit * (full + ENOUGH.half * half + ENOUGH.beyond * beyond)) / 60;
+  };
+  return {
+    technique: passage.technique,
+    slot: techniqueOf(passage.technique).slot,
+    passage,
+    from,
+    lengths: rounds.map((some) => Math.ceil(lengthOf(some) - 1e-6)),
+    values: rounds.map((some) => worth(lengthOf(some)) + variety + (continued ? continuity : 0)),
+    vigorous,
+    continued,
+    fit,
+  };
+}
+
+/** Seconds held in one round. */
+function holdOf(passage: Passage): number {
+  if (passage.kind !== 'counted') return 0;
+  const { internalHold, externalHold } = countsOf(passage);
+  const held = countsToSeconds(internalHold, passage.pace) + countsToSeconds(externalHold, passage.pace);
+  return passage.route === 'alternating' ? held * 2 : held;
+}
+
+/** The most rounds against which nothing speaks: minutes of something may be limited for this student. */
+function longestPermitted(
+  request: ComposeRequest,
+  passage: Passage,
+  from: number,
+  most: number,
+  again: Rescreener,
+): number {
+  const permitted = (rounds: number): boolean =>
+    !again.screen(draftOf(request, [passageWith(request, passage, rounds)])).some(blocksLeading);
+  if (most < from || !permitted(from)) return 0;
+  if (permitted(most)) return most;
+  let [good, bad] = [from, most];
+  while (bad - good > 1) {
+    const middle = (good + bad) >> 1;
+    if (permitted(middle)) good = middle;
+    else bad = middle;
+  }
+  return good;
+}
+
+/** Options by slot, in the order of the session. */
+export const bySlot = (options: readonly Option[]): readonly (readonly Option[])[] =>
+  SLOTS.map((slot) => options.filter((option) => option.slot === slot));

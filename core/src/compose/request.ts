@@ -1,0 +1,51 @@
+import type { OrderingRecord } from '../ordering/index.js';
+import type { ScreeningCase } from '../screening/index.js';
+import type { Passage } from '../session/index.js';
+import type { Goal, SeatId, TechniqueId } from '../technique/index.js';
+
+/** What a session is composed from. */
+export interface ComposeRequest extends Omit<ScreeningCase, 'session'> {
+  /** What it is for; the first is the session's own. */
+  readonly goals: readonly Goal[];
+  readonly minutes: number;
+  /** Seats that are possible, the best one first; empty where it was not asked. */
+  readonly seats: readonly SeatId[];
+  readonly record: OrderingRecord;
+  /** The newest numbers of the student, by technique: they are continued. */
+  readonly current: Readonly<Partial<Record<TechniqueId, Passage>>>;
+  /** Techniques that may be used; all of them where it is left out. */
+  readonly techniques?: readonly TechniqueId[];
+}
+
+export const COMPOSE_MINUTES = { from: 3, to: 180 } as const;
+
+/** Goals that pull apart. */
+const OPPOSITES: readonly (readonly [Goal, Goal])[] = [
+  ['sleep', 'energise'],
+  ['cool', 'warm'],
+];
+
+export type ComposeProblem =
+  | { readonly code: 'minutes'; readonly message: string }
+  | { readonly code: 'no-goal'; readonly message: string }
+  | { readonly code: 'opposite-goals'; readonly message: string }
+  /** Nothing fits; what would have to give, the least first. */
+  | { readonly code: 'nothing-fits'; readonly message: string; readonly relax: readonly string[] };
+
+/** What is wrong with a request before anything is searched, or null. */
+export function checkRequest({ goals, minutes }: ComposeRequest): ComposeProblem | null {
+  const { from, to } = COMPOSE_MINUTES;
+  if (!(minutes >= from && minutes <= to))
+    return { code: 'minutes', message: `A session takes ${from} to ${to} minutes.` };
+  if (goals.length === 0) return { code: 'no-goal', message: 'Say what the session is for: choose a goal.' };
+  const pair = OPPOSITES.find((two) => two.every((goal) => goals.includes(goal)));
+  return pair
+    ? { code: 'opposite-goals', message: `${pair.join(' and ')} pull apart: keep one of them.` }
+    : null;
+}
+
+/** Seats in the order in which they are wanted; where it was not asked, sitting cross-legged, else on a chair. */
+export const seatsOf = ({ seats }: Pick<ComposeRequest, 'seats'>): readonly [SeatId, ...SeatId[]] => {
+  const [first, ...others] = seats;
+  return first ? [first, ...others] : ['cross-legged', 'chair'];
+};

@@ -1,0 +1,130 @@
+import { Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { Router, RouterLink } from '@angular/router';
+import type { Student } from '@nuvrah/contract';
+import {
+  CAUTION_LINE,
+  COMPOSE_MINUTES,
+  describePassage,
+  formatClock,
+  GOALS,
+  resolveConventions,
+  techniqueName,
+  type ComposeProblem,
+  type Goal,
+  type Proposal,
+  type Session,
+} from '@nuvrah/core';
+import { combineLatest, type Subscription } from 'rxjs';
+import { AccountStore } from '../api/account';
+import { asked } from '../api/loaded';
+import { LoadingNote } from '../api/loading-note';
+import { NOW } from '../api/now';
+import { sending } from '../api/sending';
+import { Sessions } from '../api/sessions';
+import { Students } from '../api/students';
+import { CheckChips } from '../forms/check-chips';
+import { composeRequestOf } from './compose-request';
+import { Composer } from './composer';
+
+/** Three sessions proposed for a student, today: each explained, and compared fairly. One becomes an ordinary session. */
+@Component({
+  selector: 'nv-compose-page',
+  imports: [CheckChips, LoadingNote, MatButtonModule, RouterLink],
+  templateUrl: './compose-page.html',
+  styleUrl: './compose-page.scss',
+})
+export class ComposePage {
+  readonly id = input.required<string>();
+
+  private readonly students = inject(Students);
+  private readonly sessionsApi = inject(Sessions);
+  private readonly composer = inject(Composer);
+  private readonly account = inject(AccountStore);
+  private readonly router = inject(Router);
+  private readonly now = inject(NOW);
+
+  protected readonly caution = CAUTION_LINE;
+  protected readonly goalWords = GOALS;
+  protected readonly range = COMPOSE_MINUTES;
+  protected readonly page = asked(this.id, (id) =>
+    combineLatest([this.students.get(id), this.sessionsApi.list(id)]),
+  );
+  protected readonly student = computed(() => this.page.value()?.[0] ?? null);
+
+  protected readonly goals = linkedSignal<readonly Goal[]>(() => this.student()?.goals.slice(0, 1) ?? []);
+  protected readonly minutes = signal(20);
+  /** 0 to 1 while it is at work, else null. */
+  protected readonly progress = signal<number | null>(null);
+  protected readonly problem = signal<ComposeProblem | null>(null);
+  private readonly found = signal<readonly Proposal[]>([]);
+  protected readonly sent = sending();
+  private work: Subscription | null = null;
+
+  protected readonly proposals = computed(() => {
+    const { naming, conventions: profile } = this.account.required();
+    return this.found().map((proposal) => {
+      const { session, why, numbers, leftOut } = proposal;
+      const conventions = resolveConventions(profile, session.conventions);
+      const share = (of: number): string => `${Math.round(of * 100)} %`;
+      return {
+        proposal,
+        passages: session.passages.map((passage) => ({
+          id: passage.id,
+          name: techniqueName(passage.technique, naming),
+          line: describePassage(passage, session.goal, conventions),
+          why: why.get(passage.id) ?? '',
+        })),
+        leftOut: leftOut.map(({ technique, reason }) => ({ name: techniqueName(technique, naming), reason })),
+        time: formatClock(numbers.seconds * 1000),
+        held: numbers.held === 0 ? 'none' : formatClock(numbers.held * 1000),
+        capacity: numbers.ofCapacity === null ? 'not measured' : share(numbers.ofCapacity),
+        goal: share(numbers.goalFit),
+      };
+    });
+  });
+
+  protected setMinutes(event: Event): void {
+    this.minutes.set(Number((event.target as HTMLInputElement).value));
+  }
+
+  protected compose(event: Event, student: Student): void {
+    event.preventDefault();
+    const { today, conventions: profile } = this.account.required();
+    const day = { today, now: this.now(), profile };
+    const sessions = this.page.value()?.[1] ?? [];
+    this.problem.set(null);
+    this.found.set([]);
+    this.progress.set(0);
+    const request = composeRequestOf(student, sessions, day, this.goals(), this.minutes());
+    this.work = this.composer.compose(request).subscribe({
+      next: (message) => {
+        if (message.kind === 'progress') return this.progress.set(message.done);
+        this.progress.set(null);
+        if (message.answer.ok) this.found.set(message.answer.value);
+        else this.problem.set(message.answer.problem);
+      },
+      error: () => {
+        this.progress.set(null);
+        this.sent.say('It could not be worked out. Reload the page and try again.');
+      },
+    });
+  }
+
+  protected cancel(): void {
+    this.work?.unsubscribe();
+    this.progress.set(null);
+  }
+
+  /** From here on it is a session like any other. */
+  protected take(student: Student, { session }: Proposal): void {
+    const own: Session = {
+      ...session,
+      passages: session.passages.map((passage) => ({ ...passage, id: crypto.randomUUID() })),
+    };
+    this.sent.send(
+      this.sessionsApi.add(student.id, own),
+      ({ id }) => void this.router.navigate(['/bench', id]),
+    );
+  }
+}
