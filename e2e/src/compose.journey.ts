@@ -48,3 +48,61 @@ test('what is out of order is named and put right', async ({ signedIn: page }) =
     .click();
   await expect(order).not.toContainText('Vigorous comes before quiet.');
 });
+
+test('passages are copied, split and dragged, and a session goes to a file and comes back', async ({
+  signedIn: page,
+}) => {
+  await page.getByRole('link', { name: 'Wren Castellan' }).click();
+  await page.getByRole('button', { name: 'New session' }).click();
+  await page.getByLabel('title of the session').fill('Third rope');
+  const passages = page.locator('nv-passage-list li');
+  await expect(passages).toHaveCount(2);
+  await page.getByRole('button', { name: 'Split' }).click();
+  await expect(passages).toHaveCount(3);
+  await expect(passages.nth(1)).toContainText('4 rounds');
+  await page.getByRole('button', { name: 'Copy' }).click();
+  await expect(passages).toHaveCount(4);
+  await expect(page.locator('nv-order-list')).toContainText('only with other numbers');
+
+  // The stillness at the end is dragged to the front.
+  const [from, to] = [await passages.nth(3).boundingBox(), await passages.nth(0).boundingBox()];
+  if (!from || !to) throw new Error('nothing to drag');
+  await page.mouse.move(from.x + 40, from.y + 12);
+  await page.mouse.down();
+  await page.mouse.move(from.x + 40, from.y - 20, { steps: 4 });
+  await page.mouse.move(to.x + 40, to.y + 4, { steps: 10 });
+  await page.mouse.up();
+  await expect(passages.nth(0)).toContainText('Niścala sthiti');
+  await expect(page.locator('nv-order-list')).toContainText('Every session ends in stillness.');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(passages.nth(3)).toContainText('Niścala sthiti');
+
+  const saving = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save as a file' }).click();
+  const file = await (await saving).path();
+  await page.getByRole('button', { name: 'Take out' }).click();
+  await expect(passages).toHaveCount(3);
+  await page.getByLabel('session from a file').setInputFiles(file);
+  await expect(page.getByText('Taken from the file')).toBeVisible();
+  await expect(passages).toHaveCount(4);
+  const text = JSON.stringify({ format: 'breath-session', version: 2, session: {} });
+  await page
+    .getByLabel('session from a file')
+    .setInputFiles({ name: 'later.json', mimeType: 'application/json', buffer: Buffer.from(text) });
+  await expect(page.getByRole('alert')).toContainText('has version 2');
+  await expect(passages).toHaveCount(4);
+});
+
+test('a session is fitted to another student, each change with its reason', async ({ signedIn: page }) => {
+  await page.getByRole('link', { name: 'Ingrid Sól' }).click();
+  await page.getByRole('link', { name: 'Lungs for the hill', exact: true }).click();
+  await page.getByText('For another student').click();
+  await page.getByLabel('fit it to').selectOption({ label: 'Marisol Tenby' });
+  const fit = page.locator('nv-refit-form');
+  await expect(fit).toContainText('seat: chair');
+  await expect(fit).toContainText('The internal hold was never measured for this student.');
+  await fit.getByRole('button', { name: 'Make it a session of theirs' }).click();
+  await expect(page.getByRole('link', { name: 'Marisol Tenby' })).toBeVisible();
+  await expect(page.getByText('Nothing known of Marisol Tenby speaks against it.')).toBeVisible();
+  await expect(page.getByRole('spinbutton', { name: 'internal hold' })).toHaveValue('0');
+});

@@ -64,6 +64,15 @@ const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Pr
     },
   },
   {
+    name: 'three proposals',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Dov Lerner' }).click();
+      await page.getByRole('link', { name: 'Compose' }).click();
+      await page.getByRole('button', { name: 'Compose' }).click();
+      await page.getByText('Left out, and why').first().click();
+    },
+  },
+  {
     name: 'today, before leading',
     open: async (page) => {
       await page.getByRole('link', { name: 'Lead', exact: true }).click();
@@ -232,6 +241,7 @@ test('every view fits a width of 768 pixels and text of twice the size', async (
   await page.getByRole('link', { name: 'Students' }).click();
   const student = (await page.getByRole('link', { name: 'Old Pell Ardwick' }).getAttribute('href')) as string;
   addresses.push(student, `${student}/intake`, `${student}/capacity`);
+  addresses.push(student.replace('/students/', '/compose/'));
   const tooWide = (): Promise<number> =>
     page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
   for (const address of addresses) {

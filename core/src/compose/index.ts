@@ -2,3 +2,4 @@ export * from './request.js';
 export * from './options.js';
 export * from './search.js';
 export * from './compose.js';
+export * from './refit.js';

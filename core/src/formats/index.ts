@@ -1,2 +1,3 @@
 export * from './session-schema.js';
 export * from './technique-schema.js';
+export * from './session-file.js';

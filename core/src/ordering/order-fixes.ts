@@ -74,7 +74,15 @@ function candidates({ rule, passageId }: OrderingFinding, session: Session, ids:
         .map(leaveOut);
     case 'too-much-hold':
       return heldLess(session);
-    default:
+    case 'vigorous-late':
+    case 'vigorous-after-quiet':
+    case 'rest-after-strokes':
+    case 'rest-before-hold':
+    case 'heating-after-cooling':
+    case 'same-numbers':
+    case 'hold-unprepared':
+    case 'arm-raised-long':
+    case 'slot-order':
       return passage ? passageFixes(rule, passage, at, session, ids, leaveOut) : [];
   }
 }
@@ -119,7 +127,9 @@ function passageFixes(
         : [];
     case 'same-numbers':
       return [leaveOut(passage)];
-    default:
+    case 'no-settling':
+    case 'both-entries':
+    case 'too-much-hold':
       return [];
   }
 }

@@ -5,8 +5,8 @@ import {
   type PhaseKind,
   type Sustainable,
 } from '../ratio/index.js';
-import { counts, type Counts } from '../units/index.js';
-import { partCounts } from './cycle.js';
+import { counts, seconds, type Counts } from '../units/index.js';
+import { cyclesInOwnRound, partCounts } from './cycle.js';
 import { DEFAULT_SEAT_CHANGE, newPassage } from './new-passage.js';
 import type { BreathKind, CountedPassage, Parts, Passage, Session } from './session.js';
 
@@ -98,4 +98,64 @@ export function withPartLength(
     ...withPhaseCounts(passage, kind, total),
     parts: { ...passage.parts, [kind]: { ...parts, lengths } },
   };
+}
+
+/** A copy of a passage put in right after it. */
+export function copyPassage(session: Session, id: string, copy: string): Session {
+  const passage = session.passages.find((one) => one.id === id);
+  return passage ? insertPassage(session, { ...passage, id: copy }, id) : session;
+}
+
+/** Whole rounds (sets, seconds) of a passage in two; the first part is the larger. null where there is only one. */
+function halves(passage: Passage): readonly [Passage, Passage] | null {
+  const share = (number: number, step: number): readonly [number, number] => {
+    const first = Math.ceil(number / step / 2) * step;
+    return [first, number - first];
+  };
+  switch (passage.kind) {
+    case 'counted': {
+      const [first, second] = share(passage.cycles, cyclesInOwnRound(passage));
+      // Minutes at one's own pace follow all the counted rounds.
+      return second > 0
+        ? [
+            { ...passage, cycles: first, ownPace: seconds(0) },
+            { ...passage, cycles: second },
+          ]
+        : null;
+    }
+    case 'strokes': {
+      const [first, second] = share(passage.sets, 1);
+      return second > 0
+        ? [
+            { ...passage, sets: first },
+            { ...passage, sets: second },
+          ]
+        : null;
+    }
+    case 'natural': {
+      const [first, second] = share(passage.length, 1);
+      return second > 0
+        ? [
+            { ...passage, length: seconds(first) },
+            { ...passage, length: seconds(second) },
+          ]
+        : null;
+    }
+  }
+}
+
+/** Whether a passage has enough rounds to be split. */
+export const canSplit = (passage: Passage): boolean => halves(passage) !== null;
+
+/** A passage split in two at a whole round; together they have the rounds that it had. One that cannot be split stays. */
+export function splitPassage(session: Session, id: string, second: string): Session {
+  const passage = session.passages.find((one) => one.id === id);
+  const parts = passage && halves(passage);
+  if (!parts) return session;
+  const [first, rest] = parts;
+  return insertPassage(
+    editPassage(session, id, () => first),
+    { ...rest, id: second },
+    id,
+  );
 }

@@ -1,8 +1,10 @@
 import { conventions, counted, passageOf, sessionOf, stillness } from '../testing.js';
 import { countsOf, formatRatio, type Sustainable } from '../ratio/index.js';
-import { millis, pace } from '../units/index.js';
+import { millis, pace, seconds } from '../units/index.js';
 import {
+  canSplit,
   checkSession,
+  copyPassage,
   cyclesThatEndRight,
   cyclesToRounds,
   describeRounds,
@@ -11,8 +13,10 @@ import {
   newSession,
   passageTotals,
   roundsInTime,
+  splitPassage,
   startingSide,
   withPhaseCounts,
+  type CountedPassage,
 } from './index.js';
 
 describe('time fit', () => {
@@ -127,5 +131,35 @@ describe('checkSession', () => {
       ['phase-too-long', '/passages/0/base'],
       ['duplicate-passage-id', '/passages/1/id'],
     ]);
+  });
+});
+
+describe('copying and splitting passages', () => {
+  const session = sessionOf(counted('1:1', 4, { cycles: 14, ownPace: seconds(60) }), stillness(61));
+
+  it('copies right after the one that is copied', () => {
+    const { passages } = copyPassage(session, 'a', 'new');
+    expect(passages.map(({ id }) => id)).toEqual(['a', 'new', 'b']);
+    expect({ ...passages[1], id: 'a' }).toEqual(passages[0] as never);
+  });
+
+  it('splits at a whole round, and nothing is lost', () => {
+    const [first, second] = splitPassage(session, 'a', 'new').passages as CountedPassage[];
+    expect([first?.cycles, second?.cycles, first?.ownPace, second?.ownPace]).toEqual([8, 6, 0, 60] as never);
+    const [, one, two] = splitPassage(session, 'b', 'new').passages;
+    expect(one?.kind === 'natural' && two?.kind === 'natural' && [one.length, two.length]).toEqual([
+      31, 30,
+    ] as never);
+    const strokes = sessionOf(passageOf('kapalabhati', 'strokes', { id: 'k', sets: 3 }));
+    const sets = splitPassage(strokes, 'k', 'new').passages.map((one) =>
+      one.kind === 'strokes' ? one.sets : 0,
+    );
+    expect(sets).toEqual([2, 1]);
+  });
+
+  it('leaves alone what has one round only', () => {
+    const short = sessionOf(counted('1:1', 4, { cycles: 2 }));
+    expect(splitPassage(short, 'a', 'new')).toBe(short);
+    expect(canSplit(short.passages[0] as CountedPassage)).toBeFalse();
   });
 });

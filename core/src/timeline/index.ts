@@ -6,3 +6,4 @@ export * from './holds.js';
 export { countsInForce, cyclesToLead, strokesInForce, turnsToLead } from './changes.js';
 export { QUIET } from './write-strokes.js';
 export { lastRound, notesBetween, notesOf, type Note, type NoteKind } from './sounds.js';
+export * from './session-totals.js';

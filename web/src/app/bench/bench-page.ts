@@ -12,9 +12,11 @@ import {
   type StoredOverruling,
 } from '@nuvrah/contract';
 import {
+  canSplit,
   CAUTION_LINE,
   checkOrder,
   compileSession,
+  copyPassage,
   countsOf,
   describePassage,
   editPassage,
@@ -32,6 +34,8 @@ import {
   resolveConventions,
   screenCase,
   seconds,
+  sessionTotals,
+  splitPassage,
   startingSide,
   techniqueName,
   techniqueOf,
@@ -74,9 +78,11 @@ import { PassageList } from './passage-list';
 import { PassageSettings, type PassageEdit } from './passage-settings';
 import { PhaseTable } from './phase-table';
 import { RampForm } from './ramp-form';
+import { RefitForm } from './refit-form';
 import { SaveNote } from './save-note';
 import { SessionConflict } from './session-conflict';
 import { SessionDraft } from './session-draft';
+import { SessionFile } from './session-file';
 import { StrokeForm } from './stroke-form';
 import type { Pick } from './technique-picker';
 
@@ -101,9 +107,11 @@ import type { Pick } from './technique-picker';
     PassageSettings,
     PhaseTable,
     RampForm,
+    RefitForm,
     RouterLink,
     SaveNote,
     SessionConflict,
+    SessionFile,
     StrokeForm,
     TimeFitForm,
   ],
@@ -152,11 +160,19 @@ export class BenchPage {
     resolveConventions(this.account.required().conventions, this.draft.session()?.conventions ?? {}),
   );
   protected readonly holds = computed(() => {
-    const timeline = this.timeline();
-    if (!timeline) return null;
-    const { longest, total } = holdTotals(timeline);
-    const share = `${Math.round((total * 100_000) / timeline.total)} %`;
-    return { longest, total: formatClock(total * 1000), share };
+    const [session, timeline] = [this.draft.session(), this.timeline()];
+    if (!session || !timeline) return null;
+    const { held, armRaised, strokes, heating, cooling, time } = sessionTotals(session, timeline);
+    const share = (of: number): string => `${Math.round(of * 100)} %`;
+    return {
+      longest: holdTotals(timeline).longest,
+      total: formatClock(held),
+      share: share(held / time),
+      armRaised: formatClock(armRaised),
+      strokes,
+      heating: share(heating),
+      cooling: share(cooling),
+    };
   });
   /** Decisions about findings of this session; they are no edits of it, and not undone with them. */
   protected readonly overrulings = linkedSignal<readonly StoredOverruling[]>(
@@ -241,7 +257,7 @@ export class BenchPage {
       const span = spans?.[index];
       const time = span ? formatClock(span.to - span.from) : '–';
       const line = describePassage(passage, session?.goal ?? 'calm', this.conventions());
-      return { id: passage.id, name: this.nameOf(passage), time, line };
+      return { id: passage.id, name: this.nameOf(passage), time, line, splits: canSplit(passage) };
     });
   });
 
@@ -318,6 +334,18 @@ export class BenchPage {
   protected remove(): void {
     const id = this.passage()?.id;
     if (id) this.draft.edit((session) => removePassage(session, id));
+  }
+
+  protected copy(): void {
+    const id = this.passage()?.id;
+    if (!id) return;
+    this.draft.edit((session) => copyPassage(session, id, crypto.randomUUID()));
+    this.chosen.set(this.passageIndex() + 1);
+  }
+
+  protected split(): void {
+    const id = this.passage()?.id;
+    if (id) this.draft.edit((session) => splitPassage(session, id, crypto.randomUUID()));
   }
 
   protected move(by: number): void {

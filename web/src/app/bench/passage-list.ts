@@ -1,3 +1,4 @@
+import { CdkDrag, CdkDropList, type CdkDragDrop } from '@angular/cdk/drag-drop';
 import { Component, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { TechniquePicker, type Pick } from './technique-picker';
@@ -7,16 +8,18 @@ export interface PassageLine {
   readonly name: string;
   readonly time: string;
   readonly line: string;
+  /** Whether it has rounds enough to be split. */
+  readonly splits: boolean;
 }
 
 /** The passages in order: one is chosen, moved or taken out, and another put in after it. */
 @Component({
   selector: 'nv-passage-list',
-  imports: [MatButtonModule, TechniquePicker],
+  imports: [CdkDrag, CdkDropList, MatButtonModule, TechniquePicker],
   template: `
-    <ol>
+    <ol cdkDropList (cdkDropListDropped)="drop($event)">
       @for (item of lines(); track item.id; let index = $index) {
-        <li>
+        <li cdkDrag cdkDragLockAxis="y">
           <button
             type="button"
             class="passage"
@@ -39,6 +42,10 @@ export interface PassageLine {
               >
                 Down
               </button>
+              <button matButton type="button" (click)="copied.emit()">Copy</button>
+              <button matButton type="button" [disabled]="!item.splits" (click)="splitUp.emit()">
+                Split
+              </button>
               <button matButton type="button" [disabled]="lines().length === 1" (click)="remove.emit()">
                 Take out
               </button>
@@ -58,6 +65,14 @@ export interface PassageLine {
       list-style: none;
       margin: 0 -0.75rem 0.75rem;
       padding: 0;
+    }
+    .cdk-drag-placeholder {
+      opacity: 0.3;
+    }
+    .cdk-drag-preview {
+      list-style: none;
+      background: var(--sheet);
+      box-shadow: 0 2px 12px rgb(0 0 0 / 25%);
     }
     .passage {
       display: grid;
@@ -102,12 +117,21 @@ export class PassageList {
   readonly choose = output<number>();
   readonly move = output<number>();
   readonly remove = output();
+  readonly copied = output();
+  readonly splitUp = output();
   /** To be put in after the chosen passage. */
   readonly added = output<Pick>();
   /** To take the place of the chosen passage. */
   readonly changed = output<Pick>();
 
   protected readonly picking = signal<'add' | 'change' | null>(null);
+
+  /** Dragged to another place. */
+  protected drop({ previousIndex, currentIndex }: CdkDragDrop<unknown>): void {
+    if (previousIndex === currentIndex) return;
+    this.choose.emit(previousIndex);
+    this.move.emit(currentIndex - previousIndex);
+  }
 
   protected pick(pick: Pick): void {
     const changes = this.picking() === 'change';

@@ -1,0 +1,70 @@
+import fc from 'fast-check';
+import { anyMixedSession, anyStudent, caseOf, counted, passageOf, sessionOf, stillness } from '../testing.js';
+import { countsOf, formatRatio, type Sustainable } from '../ratio/index.js';
+import { blocksLeading, screenCase, type ScreenedStudent } from '../screening/index.js';
+import { checkSession, type Passage } from '../session/index.js';
+import { seconds } from '../units/index.js';
+import { refitSession } from './index.js';
+
+const SMALL: Sustainable = {
+  inhale: seconds(4),
+  internalHold: null,
+  exhale: seconds(6),
+  externalHold: null,
+};
+const refit = (
+  passages: readonly Passage[],
+  student: Partial<ScreenedStudent> = {},
+  sustainable: Sustainable | null = SMALL,
+) => refitSession({ ...caseOf(sessionOf(...passages), student), sustainable }, ['chair']);
+
+describe('a session for another student', () => {
+  it('comes down to what they can sustain, in a seat that is possible, and says so', () => {
+    const { session, changes, left } = refit([counted('1:2', 6, { seat: 'cross-legged' }), stillness()]);
+    const [first] = session.passages;
+    expect(first?.kind === 'counted' && formatRatio(countsOf(first))).toBe('in 3 · hold 0 · out 6 · empty 0');
+    expect(session.passages.map(({ seat }) => seat)).toEqual(['chair', 'chair']);
+    expect(changes.map(({ said }) => said)).toEqual([
+      'seat: chair',
+      'in 3 · hold 0 · out 6 · empty 0',
+      'seat: chair',
+    ]);
+    for (const { reason } of changes) expect(reason.length).toBeGreaterThan(10);
+    expect(left).toEqual([]);
+  });
+  it('loses a hold that was never measured, and fits what is left', () => {
+    const { session, changes } = refit([
+      counted('1:1:2', 6, { seat: 'chair' }),
+      { ...stillness(), seat: 'chair' },
+    ]);
+    const [first] = session.passages;
+    expect(first?.kind === 'counted' && formatRatio(countsOf(first))).toBe('in 3 · hold 0 · out 6 · empty 0');
+    expect(changes[0]?.reason).toBe('The internal hold was never measured for this student.');
+  });
+  it('stays as it is where nothing asks for a change', () => {
+    const session = sessionOf(counted('1:2', 3, { seat: 'chair' }), { ...stillness(), seat: 'chair' });
+    expect(refit(session.passages).session.passages).toEqual(session.passages);
+  });
+  it('loses what is not for them, with the reason', () => {
+    const { changes } = refit(
+      [passageOf('kapalabhati', 'strokes', { seat: 'chair', id: 'k' }), stillness()],
+      {
+        facts: ['hernia'],
+      },
+    );
+    const replaced = changes.find(({ said }) => said.startsWith('replaced by'));
+    expect(replaced?.reason).toContain('Hernia');
+  });
+  it('never leaves anything in the way that a change could lift', () => {
+    fc.assert(
+      fc.property(anyMixedSession, anyStudent, (session, student) => {
+        const of = { ...caseOf(session, student), sustainable: SMALL };
+        fc.pre(checkSession(session, of.profile).length === 0 && !student.facts.includes('not-still'));
+        const { session: fitted, left } = refitSession(of, ['chair']);
+        const after = screenCase({ ...of, session: fitted }).filter(blocksLeading);
+        return left.length === 0 && after.length === 0 && checkSession(fitted, of.profile).length === 0;
+      }),
+      { numRuns: 80 },
+    );
+  });
+});

@@ -1,0 +1,106 @@
+import { Validator, type OutputUnit, type Schema } from '@cfworker/json-schema';
+import { failure, success, type Result } from '../result.js';
+import type { Session } from '../session/index.js';
+import { sessionFromChecked, sessionSchema, type SessionJson } from './session-schema.js';
+
+/** The open session format: a session as a file. `docs/formats.md` describes it. */
+export const SESSION_FORMAT = 'breath-session';
+/** Counted up when an older reader would misunderstand a file. */
+export const SESSION_FORMAT_VERSION = 1;
+/** Larger files are no session. */
+export const LARGEST_SESSION_FILE = 1_000_000;
+
+export interface FilePointer {
+  /** JSON pointer into the file. */
+  readonly pointer: string;
+  readonly message: string;
+}
+
+export type SessionFileProblem = {
+  readonly code: 'too-large' | 'not-json' | 'not-a-session' | 'unknown-version' | 'invalid';
+  readonly message: string;
+  readonly pointers: readonly FilePointer[];
+};
+
+/** A session as the text of a file: the same session always gives the same text. */
+export function sessionToJson(session: Session): string {
+  const file = { format: SESSION_FORMAT, version: SESSION_FORMAT_VERSION, session };
+  return `${JSON.stringify(file, null, 2)}\n`;
+}
+
+/**
+ * A session from the text of a file, whole or not at all. A file of another format or of a version that is not known is
+ * refused; what is wrong inside is named with pointers. Numbers that the shape cannot check are left to `checkSession`.
+ */
+export function sessionFromJson(text: string): Result<Session, SessionFileProblem> {
+  const no = (code: SessionFileProblem['code'], message: string, pointers: readonly FilePointer[] = []) =>
+    failure({ code, message, pointers });
+  if (text.length > LARGEST_SESSION_FILE)
+    return no('too-large', 'This file is too large for a session: 1 MB is the most.');
+  const parsed = parse(text);
+  if (!parsed.ok) return no('not-json', 'This file is no JSON: choose one that was saved as a session.');
+  const file = parsed.value as { format?: unknown; version?: unknown; session?: unknown } | null;
+  if (typeof file !== 'object' || file === null || file.format !== SESSION_FORMAT)
+    return no('not-a-session', `This file is no session: its "format" is not "${SESSION_FORMAT}".`, [
+      { pointer: '/format', message: `"${SESSION_FORMAT}" is expected.` },
+    ]);
+  if (file.version !== SESSION_FORMAT_VERSION)
+    return no(
+      'unknown-version',
+      `This file has version ${String(file.version)}; ${SESSION_FORMAT_VERSION} is the one that can be read here.`,
+      [{ pointer: '/version', message: `${SESSION_FORMAT_VERSION} is expected.` }],
+    );
+  const wrong = problemsOf(file.session);
+  if (wrong.length > 0)
+    return no('invalid', 'This session cannot be read: nothing was taken from it.', wrong);
+  return success(sessionFromChecked(file.session as SessionJson));
+}
+
+function parse(text: string): Result<unknown, null> {
+  try {
+    return success(JSON.parse(text) as unknown);
+  } catch {
+    return failure(null);
+  }
+}
+
+const MOST_POINTERS = 10;
+
+/** Interprets the published schema: no code is made from it at run time, which a strict policy would forbid. */
+let validator: Validator | null = null;
+const theValidator = (): Validator =>
+  (validator ??= new Validator(JSON.parse(JSON.stringify(sessionSchema)) as Schema, '2020-12', false));
+
+function problemsOf(session: unknown): FilePointer[] {
+  // What is left out is no JSON value: it is refused as nothing.
+  const { valid, errors } = theValidator().validate(session === undefined ? null : session);
+  if (valid) return [];
+  const told = meantErrors(errors).slice(0, MOST_POINTERS);
+  const pointers = told.map(({ instanceLocation, error }) => ({
+    pointer: `/session${instanceLocation.slice(1)}`,
+    message: error,
+  }));
+  return pointers.length > 0 ? pointers : [{ pointer: '/session', message: 'A session is expected.' }];
+}
+
+/** Keywords that only say that something inside is wrong. */
+const OUTER = new Set(['properties', 'additionalProperties', 'items', 'oneOf', 'anyOf', 'allOf']);
+
+/** Of a union by kind only the errors of the member that was meant; of the others that they are not meant says nothing. */
+function meantErrors(errors: readonly OutputUnit[]): readonly OutputUnit[] {
+  const branchOf = ({ keywordLocation }: OutputUnit): string =>
+    /^(.*\/oneOf\/\d+)/.exec(keywordLocation)?.[1] ?? '';
+  const notMeant = new Set(
+    errors
+      .filter(({ keyword, instanceLocation }) => keyword === 'const' && instanceLocation.endsWith('/kind'))
+      .map((error) => `${branchOf(error)} ${error.instanceLocation.replace(/\/kind$/, '')}`),
+  );
+  return errors.filter(
+    (error) =>
+      !OUTER.has(error.keyword) &&
+      ![...notMeant].some((key) => {
+        const [branch = '', place = ''] = key.split(' ');
+        return branchOf(error) === branch && error.instanceLocation.startsWith(place);
+      }),
+  );
+}

@@ -1,0 +1,119 @@
+import { Component, inject, input, output, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import {
+  checkSession,
+  LARGEST_SESSION_FILE,
+  sessionFromJson,
+  sessionToJson,
+  type Session,
+} from '@nuvrah/core';
+import { AccountStore } from '../api/account';
+import { Variants } from '../api/variants';
+import { saveFile } from '../shell/save-file';
+
+/** The session to a file in the open format, and from one: whole or not at all, and it can be undone. */
+@Component({
+  selector: 'nv-session-file',
+  imports: [MatButtonModule],
+  template: `
+    <button matButton type="button" (click)="save()">Save as a file</button>
+    <label>
+      Take it from a file
+      <input
+        type="file"
+        accept=".json,application/json"
+        aria-label="session from a file"
+        (change)="read($event)"
+      />
+    </label>
+    @if (said().length > 0) {
+      <div class="notice" [class.problem]="refused()" [attr.role]="refused() ? 'alert' : 'status'">
+        @for (line of said(); track line) {
+          <p>{{ line }}</p>
+        }
+      </div>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 0.375rem;
+      justify-items: start;
+      font-size: 0.9375rem;
+    }
+    button {
+      margin-left: -0.75rem;
+    }
+    input {
+      display: block;
+      max-width: 100%;
+    }
+    .notice {
+      overflow-wrap: anywhere;
+    }
+  `,
+})
+export class SessionFile {
+  readonly session = input.required<Session>();
+  readonly taken = output<Session>();
+
+  private readonly account = inject(AccountStore);
+  private readonly variants = inject(Variants);
+  protected readonly said = signal<readonly string[]>([]);
+  protected readonly refused = signal(false);
+
+  protected save(): void {
+    const session = this.session();
+    const name = session.title.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase();
+    saveFile(`${name}.json`, 'application/json', sessionToJson(session));
+  }
+
+  protected read(event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const [file] = field.files ?? [];
+    if (!file) return;
+    // Not even read: a larger file is no session.
+    const text = file.size > LARGEST_SESSION_FILE ? Promise.resolve('x'.repeat(file.size)) : file.text();
+    void text.then((content) => {
+      this.take(content);
+      field.value = '';
+    });
+  }
+
+  take(content: string): void {
+    const answer = sessionFromJson(content);
+    if (!answer.ok) {
+      const { message, pointers } = answer.problem;
+      return this.refuse([message, ...pointers.map((one) => `${one.pointer}: ${one.message}`)]);
+    }
+    const known = this.variants.names();
+    const lost = answer.value.passages.filter(({ variant }) => variant !== null && !known.has(variant));
+    const session: Session = {
+      ...answer.value,
+      passages: answer.value.passages.map((passage) => ({
+        ...passage,
+        id: crypto.randomUUID(),
+        variant: passage.variant !== null && known.has(passage.variant) ? passage.variant : null,
+      })),
+    };
+    const problems = checkSession(session, this.account.required().conventions);
+    if (problems.length > 0)
+      return this.refuse([
+        'Nothing was taken from it.',
+        ...problems.map((one) => `${one.pointer}: ${one.message}`),
+      ]);
+    this.refused.set(false);
+    this.said.set([
+      'Taken from the file; Undo brings back what was here.',
+      ...(lost.length > 0
+        ? ['Variants that are not on your Shelf became the techniques that they are of.']
+        : []),
+    ]);
+    this.taken.emit(session);
+  }
+
+  private refuse(lines: readonly string[]): void {
+    this.refused.set(true);
+    this.said.set(lines);
+  }
+}
