@@ -36,10 +36,10 @@ export function isDayChecked(student: Pick<Student, 'dayCheck'>, today: string, 
   return check !== null && now - Date.parse(check.checkedAt) <= DAY_CHECK_LASTS * 3_600_000;
 }
 
-/** What screening reads of a day check. */
+/** What screening reads of a day check; a meal is told in hours, so its minutes are whole ones. */
 export const dayFactsOf = ({ facts, lastMealAt, mood }: DayCheck, now: number): DayFacts => ({
   facts,
-  mealMinutes: lastMealAt === null ? null : Math.max(0, (now - Date.parse(lastMealAt)) / 60_000),
+  mealMinutes: lastMealAt === null ? null : Math.max(0, Math.round((now - Date.parse(lastMealAt)) / 60_000)),
   mood,
 });
 

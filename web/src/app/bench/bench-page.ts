@@ -182,8 +182,9 @@ export class BenchPage {
   private readonly checkedNow = signal<DayCheck | null>(null);
   private readonly day = computed(() => {
     const { today, conventions: profile } = this.account.required();
-    // The meal is further away with every edit; that is often enough.
+    // The meal is further away with every edit and every check; that is often enough.
     this.draft.session();
+    this.student();
     return { today, now: this.now(), profile };
   });
   protected readonly dayChecked = computed(() => {

@@ -165,6 +165,8 @@ export class LeadReady {
     () => this.session().overrulings,
   );
   private readonly day = computed(() => {
+    // Looked at anew with whatever was just put on record.
+    this.student();
     const { today, conventions: profile } = this.account.required();
     return { today, now: this.now(), profile };
   });

@@ -195,6 +195,7 @@ export class StudentPage {
   protected readonly saving = savingStudent(() => this.page.again());
   protected readonly adding = sending();
   private readonly day = computed(() => {
+    this.student();
     const { today, conventions: profile } = this.account.required();
     return { today, now: this.now(), profile };
   });
