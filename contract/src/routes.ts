@@ -12,6 +12,7 @@ import {
   preferencesSchema,
   ruleBookSchema,
   sessionChangeSchema,
+  sessionVersionSchema,
   signInSchema,
   sittingRecordSchema,
   sittingSchema,
@@ -228,6 +229,11 @@ export const routes = {
     summary: 'Save a session; a stale save is refused with what is stored now',
     body: sessionChangeSchema,
     answer: storedSessionSchema,
+  }),
+
+  listSessionVersions: route('get', '/sessions/:id/versions', {
+    summary: 'Earlier versions of a session, the newest first',
+    answer: listOf(sessionVersionSchema),
   }),
 
   addOverruling: route('post', '/sessions/:id/overrulings', {

@@ -78,6 +78,10 @@ export const storedSessionSchema = object({
 });
 export type StoredSession = Static<typeof storedSessionSchema>;
 
+/** A session as it was before it was changed. */
+export const sessionVersionSchema = object({ version, document: sessionSchema, savedAt: moment });
+export type SessionVersion = Static<typeof sessionVersionSchema>;
+
 // Shelf
 
 export const newVariantSchema = object({ id: uuid, document: variantSchema });

@@ -105,4 +105,10 @@ test('a session is fitted to another student, each change with its reason', asyn
   await expect(page.getByRole('link', { name: 'Marisol Tenby' })).toBeVisible();
   await expect(page.getByText('Nothing known of Marisol Tenby speaks against it.')).toBeVisible();
   await expect(page.getByRole('spinbutton', { name: 'internal hold' })).toHaveValue('0');
+
+  await page.getByRole('button', { name: 'Sheet' }).click();
+  await expect(page.getByText('Every spoken cue has time enough.')).toBeVisible();
+  await expect(page.getByRole('row').nth(1)).toContainText('chair');
+  await page.getByRole('link', { name: 'Back to the Bench' }).click();
+  await expect(page.getByRole('button', { name: 'Sheet' })).toBeVisible();
 });

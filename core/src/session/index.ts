@@ -9,3 +9,4 @@ export * from './check-counted.js';
 export * from './check.js';
 export * from './print.js';
 export * from './like.js';
+export * from './compare.js';

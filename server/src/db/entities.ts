@@ -64,6 +64,14 @@ export interface SessionRow extends Owned {
   readonly updatedAt: Date;
 }
 
+/** A session as it was before it was changed. */
+export interface SessionVersionRow extends Owned {
+  readonly sessionId: string;
+  readonly version: number;
+  readonly document: SessionJson;
+  readonly savedAt: Date;
+}
+
 /** What the instructor decided about a finding of a session. */
 export interface FindingOverrideRow extends Owned {
   readonly sessionId: string;
@@ -154,6 +162,22 @@ export const sessionTable = table<SessionRow>(
       index('session_list_index', 'instructorId', 'updatedAt'),
       index('session_of_student_index', 'studentId', 'updatedAt'),
     ],
+  },
+);
+
+export const sessionVersionTable = table<SessionVersionRow>(
+  'session_version',
+  {
+    id,
+    instructorId,
+    sessionId: named({ type: 'uuid' }, 'session_id'),
+    version: integer,
+    document: json,
+    savedAt: named(moment, 'saved_at'),
+  },
+  {
+    foreignKeys: [owner('session_version'), reference('session_version', 'sessionId', () => 'session')],
+    uniques: [{ name: 'session_version_number_unique', columns: ['sessionId', 'version'] }],
   },
 );
 
@@ -296,6 +320,7 @@ export const allTables = [
   clearanceTable,
   auditEventTable,
   sessionTable,
+  sessionVersionTable,
   findingOverrideTable,
   techniqueVariantTable,
   sittingTable,

@@ -6,6 +6,7 @@ import {
   dayCheckTable,
   findingOverrideTable,
   sessionTable,
+  sessionVersionTable,
   sittingPassageTable,
   sittingTable,
   studentFactTable,
@@ -24,6 +25,7 @@ export class InstructorStore {
   readonly overrulings;
   readonly auditEvents;
   readonly sessions;
+  readonly sessionVersions;
   readonly variants;
   readonly sittings;
   readonly sittingPassages;
@@ -40,6 +42,7 @@ export class InstructorStore {
     this.overrulings = new ScopedTable(manager, findingOverrideTable, instructorId);
     this.auditEvents = new ScopedTable(manager, auditEventTable, instructorId);
     this.sessions = new ScopedTable(manager, sessionTable, instructorId);
+    this.sessionVersions = new ScopedTable(manager, sessionVersionTable, instructorId);
     this.variants = new ScopedTable(manager, techniqueVariantTable, instructorId);
     this.sittings = new ScopedTable(manager, sittingTable, instructorId);
     this.sittingPassages = new ScopedTable(manager, sittingPassageTable, instructorId);

@@ -70,6 +70,7 @@ describe("somebody else's rows", () => {
       addDayCheck: [student.id, aDay()],
       addClearance: [student.id, { id: randomUUID(), ...clearance }],
       changeClearance: [clearanceId, { version: 1, ...clearance }],
+      listSessionVersions: [session.id, undefined],
       addOverruling: [session.id, { ...overruling, id: randomUUID() }],
       withdrawOverruling: [overruling.id, undefined],
       addFact: [student.id, { id: randomUUID(), ...fact }],

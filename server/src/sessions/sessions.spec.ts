@@ -90,4 +90,21 @@ describe('sessions', () => {
     });
     expect(answer.status).toBe(404);
   });
+
+  it('keep what stood for ten minutes as an earlier version, and nothing that was there for a moment', async () => {
+    const { session } = await addStudentWithSession(client);
+    const params = { id: session.id };
+    const start = server.now;
+    const save = async (version: number, title: string, minutes: number): Promise<void> => {
+      server.setClock(new Date(start.getTime() + minutes * 60_000));
+      const document = { ...session.document, title };
+      await client.must(routes.saveSession, { params, body: { version, document } });
+    };
+    await save(1, 'Second', 9.9);
+    await save(2, 'Third', 19.9);
+    await save(3, 'Fourth', 20);
+    const versions = await client.must(routes.listSessionVersions, { params });
+    server.setClock(start);
+    expect(versions.map(({ version, document }) => [version, document.title])).toEqual([[2, 'Second']]);
+  });
 });

@@ -101,14 +101,40 @@ export function implementSessions(implement: Implement, source: DataSource, now:
   });
 
   implement(routes.saveSession, async ({ store, params, body }) => {
-    const { studentId } = await getSession(store, params.id);
-    await refuse(store, studentId, body.document);
-    const saved = await store.sessions.change(params.id, body.version, {
-      document: body.document,
-      updatedAt: now(),
+    const before = await getSession(store, params.id);
+    await refuse(store, before.studentId, body.document);
+    const at = now();
+    const saved = await store.whole(async (within) => {
+      const change = { document: body.document, updatedAt: at };
+      if (!(await within.sessions.change(params.id, body.version, change))) return false;
+      if (at.getTime() - before.updatedAt.getTime() >= STOOD_LONG_ENOUGH) await keepVersion(within, before);
+      return true;
     });
     const stored = await getStoredSession(store, params.id);
     if (!saved) throw staleVersion(stored);
     return stored;
   });
+
+  implement(routes.listSessionVersions, async ({ store, params }) => {
+    await getSession(store, params.id);
+    const order = { version: 'DESC' } as const;
+    const rows = await store.sessionVersions.list({ sessionId: params.id }, { order, take: MOST_VERSIONS });
+    return rows.map(({ version, document, savedAt }) => ({
+      version,
+      document,
+      savedAt: savedAt.toISOString(),
+    }));
+  });
+}
+
+/** A session saves itself with every edit: what stood for so long is a version, what was there for a moment is not. */
+const STOOD_LONG_ENOUGH = 10 * 60_000;
+/** Versions that are shown. */
+const MOST_VERSIONS = 50;
+
+async function keepVersion(
+  store: InstructorStore,
+  { id, version, document, updatedAt }: SessionRow,
+): Promise<void> {
+  await store.sessionVersions.add({ id: randomUUID(), sessionId: id, version, document, savedAt: updatedAt });
 }

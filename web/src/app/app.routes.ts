@@ -59,6 +59,11 @@ export const appRoutes: Routes = [
         loadComponent: () => import('./bench/bench-page').then((m) => m.BenchPage),
       },
       {
+        path: 'bench/:id/sheet',
+        title: 'Running sheet · Nuvrah',
+        loadComponent: () => import('./bench/running-sheet').then((m) => m.RunningSheet),
+      },
+      {
         path: 'compose/:id',
         title: 'Compose · Nuvrah',
         loadComponent: () => import('./compose/compose-page').then((m) => m.ComposePage),

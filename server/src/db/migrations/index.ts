@@ -1,5 +1,10 @@
 import { FirstSlice1790000000000 } from './1790000000000-first-slice.js';
 import { KnowTheStudent1793000000000 } from './1793000000000-know-the-student.js';
+import { SessionVersions1793100000000 } from './1793100000000-session-versions.js';
 
 /** In the order in which they are applied; append only. */
-export const migrations = [FirstSlice1790000000000, KnowTheStudent1793000000000];
+export const migrations = [
+  FirstSlice1790000000000,
+  KnowTheStudent1793000000000,
+  SessionVersions1793100000000,
+];

@@ -2,6 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import {
   routes,
   type BodyOf,
+  type SessionVersion,
   type StoredOverruling,
   type StoredSession,
   type Student,
@@ -39,6 +40,11 @@ export class Sessions {
 
   add(studentId: string, session: Session): Observable<StoredSession> {
     return this.api.call(routes.addSession, { body: { studentId, document: toJson(session) } });
+  }
+
+  /** Earlier versions, the newest first. */
+  versions(id: string): Observable<SessionVersion[]> {
+    return this.api.call(routes.listSessionVersions, { params: { id } });
   }
 
   /** Puts a decision about a finding on record. */

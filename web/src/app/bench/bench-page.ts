@@ -22,7 +22,6 @@ import {
   editPassage,
   formatClock,
   GOALS,
-  holdTotals,
   insertPassage,
   missingIntake,
   movePassage,
@@ -34,7 +33,6 @@ import {
   resolveConventions,
   screenCase,
   seconds,
-  sessionTotals,
   splitPassage,
   startingSide,
   techniqueName,
@@ -83,8 +81,10 @@ import { SaveNote } from './save-note';
 import { SessionConflict } from './session-conflict';
 import { SessionDraft } from './session-draft';
 import { SessionFile } from './session-file';
+import { SessionTotalsList } from './session-totals-list';
 import { StrokeForm } from './stroke-form';
 import type { Pick } from './technique-picker';
+import { VersionList } from './version-list';
 
 /** The Bench: a session as a score, with its numbers edited where they stand. */
 @Component({
@@ -112,8 +112,10 @@ import type { Pick } from './technique-picker';
     SaveNote,
     SessionConflict,
     SessionFile,
+    SessionTotalsList,
     StrokeForm,
     TimeFitForm,
+    VersionList,
   ],
   providers: [SessionDraft],
   templateUrl: './bench-page.html',
@@ -133,6 +135,7 @@ export class BenchPage {
   protected readonly naming = computed(() => this.account.required().naming);
 
   protected readonly caution = CAUTION_LINE;
+  protected readonly versionsShown = signal(false);
   protected readonly goals = Object.entries(GOALS) as [Goal, string][];
   protected readonly restForm = restForm;
 
@@ -159,21 +162,6 @@ export class BenchPage {
   protected readonly conventions = computed(() =>
     resolveConventions(this.account.required().conventions, this.draft.session()?.conventions ?? {}),
   );
-  protected readonly holds = computed(() => {
-    const [session, timeline] = [this.draft.session(), this.timeline()];
-    if (!session || !timeline) return null;
-    const { held, armRaised, strokes, heating, cooling, time } = sessionTotals(session, timeline);
-    const share = (of: number): string => `${Math.round(of * 100)} %`;
-    return {
-      longest: holdTotals(timeline).longest,
-      total: formatClock(held),
-      share: share(held / time),
-      armRaised: formatClock(armRaised),
-      strokes,
-      heating: share(heating),
-      cooling: share(cooling),
-    };
-  });
   /** Decisions about findings of this session; they are no edits of it, and not undone with them. */
   protected readonly overrulings = linkedSignal<readonly StoredOverruling[]>(
     () => this.page.value()?.session.overrulings ?? [],
@@ -407,8 +395,17 @@ export class BenchPage {
 
   /** Leads what is on the screen: it is saved first. */
   protected lead(): void {
+    this.saveAndGo('/lead', this.id());
+  }
+
+  /** What is on the screen as one page to print: it is saved first. */
+  protected sheet(): void {
+    this.saveAndGo('/bench', this.id(), 'sheet');
+  }
+
+  private saveAndGo(...to: string[]): void {
     this.draft.flush().subscribe((saved) => {
-      if (saved) void this.router.navigate(['/lead', this.id()]);
+      if (saved) void this.router.navigate(to);
     });
   }
 

@@ -53,6 +53,11 @@ const WAY_WORDS: Readonly<Record<EaseWay, string>> = {
       display: grid;
       gap: 0.5rem;
     }
+    button {
+      height: auto;
+      min-height: 2.25rem;
+      padding-block: 0.375rem;
+    }
     .ways {
       display: flex;
       flex-wrap: wrap;

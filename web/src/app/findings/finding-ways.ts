@@ -7,12 +7,17 @@ import {
   remediesFor,
   whatWouldAllow,
   type FactRecord,
+  type Remedy,
   type ScreeningCase,
   type Session,
   type StandingFinding,
 } from '@nuvrah/core';
 import { NOW } from '../api/now';
 import { clockInWords } from '../shell/dates';
+
+/** What a button does, from what was done. */
+const asAction = ({ kind, said }: Remedy): string =>
+  kind === 'remove' ? 'leave it out' : said.replace(/^replaced by/, 'replace it by');
 
 /** What can be done about one finding: remedies to apply, and what of the record would allow it. Both are proved. */
 @Component({
@@ -60,6 +65,11 @@ import { clockInWords } from '../shell/dates';
       gap: 0.375rem;
       align-items: center;
     }
+    button {
+      height: auto;
+      min-height: 2.25rem;
+      padding-block: 0.375rem;
+    }
     ul {
       margin: 0;
       padding-left: 1.25rem;
@@ -79,7 +89,7 @@ export class FindingWays {
   protected readonly remedies = computed(() =>
     remediesFor(this.finding(), this.of()).map((remedy) =>
       changesSession(remedy)
-        ? { text: remedy.said, session: remedy.session }
+        ? { text: asAction(remedy), session: remedy.session }
         : { text: `Wait until ${this.after(remedy.minutes)}.`, session: null },
     ),
   );

@@ -38,6 +38,9 @@ import { LEVEL_SIGNS } from './levels';
       display: inline;
     }
     button {
+      height: auto;
+      min-height: 2.25rem;
+      padding-block: 0.375rem;
       margin: 0.375rem 0.375rem 0 0;
     }
   `,

@@ -1,0 +1,41 @@
+import { conventions, counted, sessionOf, stillness } from '../testing.js';
+import { pace } from '../units/index.js';
+import { compileSession, cuesTooLong, fitCues, timeToSay } from './index.js';
+
+describe('the time to say a cue', () => {
+  it('grows with its syllables, marks or none', () => {
+    expect(timeToSay('Inhale left')).toBe(1.1 as never);
+    expect(timeToSay('Hold full, chin lock')).toBe(1.3 as never);
+    expect(timeToSay('jālandhara')).toBe(timeToSay('jalandhara'));
+    expect(timeToSay('Exhale right')).toBeGreaterThan(timeToSay('Out'));
+  });
+});
+
+describe('cue fit', () => {
+  const timeline = (base: number, ms = 1000) =>
+    compileSession(
+      sessionOf(counted('1:1', base, { pace: pace(ms), cycles: 4 }), stillness()),
+      { hand: 'right' },
+      conventions(),
+    );
+
+  it('leaves alone what fits', () => {
+    expect(cuesTooLong(timeline(4), 'english')).toEqual([]);
+    expect(fitCues(timeline(4), 'english').length).toBeGreaterThan(8);
+  });
+
+  it('shortens what does not, and says how often it comes', () => {
+    const found = cuesTooLong(timeline(2, 500), 'english');
+    expect(found.length).toBeGreaterThan(1);
+    for (const { instead, there, needed } of found) {
+      expect(needed).toBeGreaterThan(there);
+      expect(instead === '' || timeToSay(instead ?? '') <= there).toBeTrue();
+    }
+    expect(found.some(({ times }) => times > 1)).toBeTrue();
+  });
+
+  it('has one answer for every cue', () => {
+    for (const { words, needed, there, instead } of fitCues(timeline(1, 500), 'plain'))
+      expect([words, needed <= there]).toEqual([words, instead === null]);
+  });
+});
