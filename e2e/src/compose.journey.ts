@@ -42,7 +42,9 @@ test('what is out of order is named and put right', async ({ signedIn: page }) =
   for (let step = 0; step < 5; step++) await page.getByRole('button', { name: 'Down' }).click();
   const order = page.locator('nv-order-list');
   await expect(order).toContainText('Vigorous comes before quiet. Move it earlier.');
-  await order
+  const strokes = order.locator('.notice').filter({ hasText: 'Vigorous comes before quiet.' });
+  await strokes.getByRole('button', { name: 'What can be done' }).click();
+  await strokes
     .getByRole('button', { name: /move it up by/ })
     .first()
     .click();

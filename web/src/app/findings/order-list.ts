@@ -1,4 +1,4 @@
-import { Component, computed, input, output } from '@angular/core';
+import { Component, computed, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import {
   ORDERING_WORDS,
@@ -19,8 +19,23 @@ import { LEVEL_SIGNS } from './levels';
         <p>
           <strong>{{ row.level.sign }} {{ row.level.word }}</strong> {{ row.passage }} — {{ row.words }}
         </p>
-        @for (fix of row.fixes; track fix.said) {
-          <button matButton="outlined" type="button" (click)="apply.emit(fix.session)">{{ fix.said }}</button>
+        <button
+          matButton
+          type="button"
+          class="ask"
+          [attr.aria-expanded]="row.key === opened()"
+          (click)="opened.set(row.key === opened() ? null : row.key)"
+        >
+          What can be done
+        </button>
+        @if (row.key === opened()) {
+          @for (fix of fixes(); track fix.said) {
+            <button matButton="outlined" type="button" (click)="apply.emit(fix.session)">
+              {{ fix.said }}
+            </button>
+          } @empty {
+            <span class="soft">No single change puts it right.</span>
+          }
         }
       </div>
     }
@@ -37,6 +52,9 @@ import { LEVEL_SIGNS } from './levels';
     .notice strong {
       display: inline;
     }
+    .ask {
+      margin-left: -0.75rem;
+    }
     button {
       height: auto;
       min-height: 2.25rem;
@@ -52,6 +70,9 @@ export class OrderList {
   readonly names = input.required<ReadonlyMap<string, string>>();
   readonly apply = output<Session>();
 
+  /** The finding whose fixes are shown. */
+  protected readonly opened = signal<string | null>(null);
+
   protected readonly rows = computed(() =>
     this.findings().map((finding) => ({
       finding,
@@ -59,8 +80,13 @@ export class OrderList {
       level: LEVEL_SIGNS[finding.level],
       passage: finding.passageId === null ? 'The whole session' : (this.names().get(finding.passageId) ?? ''),
       words: ORDERING_WORDS[finding.rule],
-      // The mildest two: more is a choice without a difference.
-      fixes: orderFixes(finding, this.of(), () => crypto.randomUUID()).slice(0, 2),
     })),
   );
+
+  /** Fixes are tried when they are asked for: each costs a compiling, and every edit would ask. */
+  protected readonly fixes = computed(() => {
+    const row = this.rows().find(({ key }) => key === this.opened());
+    // The mildest three: more is a choice without a difference.
+    return row ? orderFixes(row.finding, this.of(), () => crypto.randomUUID()).slice(0, 3) : [];
+  });
 }
