@@ -55,8 +55,12 @@ const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Pr
   {
     name: 'findings with what can be done',
     open: async (page) => {
-      await page.getByRole('link', { name: 'Bench', exact: true }).click();
-      await page.getByRole('link', { name: 'Before the tide', exact: true }).click();
+      // A session of its own: other journeys mend the one of the demo.
+      await page.getByRole('link', { name: 'Old Pell Ardwick' }).click();
+      await page.getByRole('button', { name: 'New session' }).click();
+      await page.getByRole('button', { name: 'Change' }).click();
+      await page.getByLabel('Find a technique').fill('kapalbhati');
+      await page.keyboard.press('Enter');
       const finding = page.locator('nv-finding-item').first();
       await finding.getByRole('button', { name: 'What can be done' }).click();
       await page.getByRole('button', { name: 'Overrule …' }).first().click();
