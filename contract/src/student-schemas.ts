@@ -102,6 +102,8 @@ const clearanceFields = {
   scope: oneOf(Object.keys(CLEARANCE_SCOPES) as ClearanceScope[]),
   /** Seconds up to which it holds, where the clinician named a limit. */
   upTo: nullable(Type.Number({ minimum: 1, maximum: 180 })),
+  /** From this day on it holds no more. */
+  withdrawnOn: nullable(day),
   note: text(500),
 };
 export const newClearanceSchema = object({ id: uuid, ...clearanceFields });

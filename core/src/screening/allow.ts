@@ -118,7 +118,15 @@ function changed(of: ScreeningCase, change: AllowingChange): ScreeningCase {
   switch (change.kind) {
     case 'clearance': {
       const { fact, scope, upTo } = change;
-      const clearance = { clinician: '', givenOn: '', until: '9999-12-31', fact, scope, upTo };
+      const clearance = {
+        clinician: '',
+        givenOn: '',
+        until: '9999-12-31',
+        fact,
+        scope,
+        upTo,
+        withdrawnOn: null,
+      };
       return { ...of, decisions: { ...decisions, clearances: [...decisions.clearances, clearance] } };
     }
     case 'sittings':

@@ -32,6 +32,10 @@ export function missingIntake(student: Readiness, day: string): readonly LeadNee
   ];
 }
 
+/** What the intake still misses, in words, with what to do. */
+export const describeMissing = (student: Readiness, day: string): readonly string[] =>
+  missingIntake(student, day).flatMap(({ code }) => (code === 'finding' ? [] : [NEED_WORDS[code]]));
+
 /** What keeps a session from being led for a student on a day, what to do first in front; empty when it can be led. */
 export function leadNeeds(
   session: Session,

@@ -19,6 +19,7 @@ const CLEARANCE: Clearance = {
   fact: 'heart',
   scope: 'holds',
   upTo: null,
+  withdrawnOn: null,
 };
 const held = sessionOf(counted('1:1:2', 5), stillness());
 const heart = caseOf(held, { facts: ['heart'] });
@@ -47,6 +48,11 @@ describe('a clearance', () => {
     expect(with_({ scope: 'everything' })).toEqual([]);
     expect(with_({ upTo: 5 })).toEqual([]);
     expect(with_({ upTo: 4.5 }).length).toBe(1);
+  });
+  it('ends at once when it is withdrawn, also on the day it was given', () => {
+    const withdrawn = (withdrawnOn: string) =>
+      blocked(on(heart, { clearances: [{ ...CLEARANCE, givenOn: '2026-03-10', withdrawnOn }] })).length;
+    expect([withdrawn('2026-03-10'), withdrawn('2026-03-11')]).toEqual([1, 0]);
   });
   it('never lifts a "no"', () => {
     const stroke = caseOf(held, { facts: ['stroke'] });

@@ -35,6 +35,8 @@ export interface Clearance {
   readonly scope: ClearanceScope;
   /** Seconds up to which it holds, where the clinician named a limit. */
   readonly upTo: number | null;
+  /** From this day on it holds no more, whatever its last day was; null while it was not withdrawn. */
+  readonly withdrawnOn: string | null;
 }
 
 /** What the instructor decided about a finding of a session. */
@@ -68,9 +70,9 @@ export const NO_DECISIONS: Decisions = { clearances: [], overrulings: [], day: '
 
 /** Whether a clearance lifts a finding on a day; it holds through its last day. */
 export function clears(clearance: Clearance, finding: Finding, day: string): boolean {
-  const { fact, scope, upTo, givenOn, until } = clearance;
+  const { fact, scope, upTo, givenOn, until, withdrawnOn } = clearance;
   if (finding.level !== 'clearance' || finding.fact !== fact) return false;
-  if (day < givenOn || day > until) return false;
+  if (day < givenOn || day > until || (withdrawnOn !== null && day >= withdrawnOn)) return false;
   if (scope !== 'everything' && !SCOPE_MEASURES[scope].includes(finding.feature)) return false;
   return upTo === null || !LIMITED_SCOPES.includes(scope) || finding.value <= upTo;
 }

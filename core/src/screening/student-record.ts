@@ -52,6 +52,12 @@ export function isTrueOn(fact: FactRecord, day: string): boolean {
   return (fact.since === null || fact.since <= day) && (last === null || day <= last);
 }
 
+/** The last day of a fact that is no longer true today: yesterday, and never before it began. */
+export function lastDayBefore(today: string, { since }: Pick<FactRecord, 'since'>): string {
+  const yesterday = addDays(today, -1);
+  return since !== null && since > yesterday ? since : yesterday;
+}
+
 /** Weeks of a pregnancy on its due date. */
 const TERM = 40;
 

@@ -100,6 +100,12 @@ export function withPartLength(
   };
 }
 
+/** The same session with ids of its own: what was taken from elsewhere becomes a session like any other. */
+export const withFreshIds = (session: Session, id: () => string): Session => ({
+  ...session,
+  passages: session.passages.map((passage) => ({ ...passage, id: id() })),
+});
+
 /** A copy of a passage put in right after it. */
 export function copyPassage(session: Session, id: string, copy: string): Session {
   const passage = session.passages.find((one) => one.id === id);

@@ -46,6 +46,7 @@ describe("somebody else's rows", () => {
       fact: 'heart',
       scope: 'holds',
       upTo: null,
+      withdrawnOn: null,
       note: '',
     } as const;
     const clearanceId = randomUUID();

@@ -93,6 +93,7 @@ export interface ClearanceRow extends Owned {
   readonly fact: PersonFact;
   readonly scope: ClearanceScope;
   readonly upTo: number | null;
+  readonly withdrawnOn: string | null;
   readonly note: string;
   readonly createdAt: Date;
 }
@@ -231,6 +232,7 @@ export const clearanceTable = table<ClearanceRow>(
     fact: text,
     scope: text,
     upTo: orNull(named(double, 'up_to')),
+    withdrawnOn: orNull(named(day, 'withdrawn_on')),
     note: text,
     createdAt,
   },

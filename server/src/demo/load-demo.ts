@@ -120,6 +120,7 @@ async function addStudent(store: InstructorStore, demo: DemoStudent, now: Date):
       fact,
       scope,
       upTo,
+      withdrawnOn: null,
       note: 'Letter in the blue folder.',
       createdAt,
     });

@@ -18,6 +18,7 @@ describe('clearances and overrulings', () => {
     fact: 'heart' as const,
     scope: 'holds' as const,
     upTo: null,
+    withdrawnOn: null,
     note: '',
     ...change,
   });

@@ -18,8 +18,8 @@ export const toClearance = ({
 type Fields = Omit<BodyOf<typeof routes.changeClearance>, 'version'>;
 
 /** "Holds up to 8 s, for heart disease or arrhythmia; Dr. Feld, 2026-03-01, until 2026-06-01". */
-const describe = ({ clinician, givenOn, until, fact, scope, upTo }: Fields): string =>
-  `${CLEARANCE_SCOPES[scope]}${upTo === null ? '' : ` up to ${upTo} s`}, for ${FACT_NAMES[fact]}; ${clinician}, ${givenOn}, until ${until}`;
+const describe = ({ clinician, givenOn, until, fact, scope, upTo, withdrawnOn }: Fields): string =>
+  `${CLEARANCE_SCOPES[scope]}${upTo === null ? '' : ` up to ${upTo} s`}, for ${FACT_NAMES[fact]}; ${clinician}, ${givenOn}, until ${until}${withdrawnOn === null ? '' : `; withdrawn ${withdrawnOn}`}`;
 
 export function implementClearances(implement: Implement, source: DataSource, now: () => Date): void {
   const refuseImpossible = async (store: InstructorStore, fields: Fields): Promise<void> => {

@@ -79,6 +79,7 @@ CREATE TABLE clearance (
   fact text NOT NULL,
   scope text NOT NULL,
   up_to double precision,
+  withdrawn_on date,
   note text NOT NULL,
   created_at timestamptz NOT NULL DEFAULT now(),
   CONSTRAINT clearance_order_check CHECK (until >= given_on),

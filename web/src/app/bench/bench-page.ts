@@ -18,14 +18,13 @@ import {
   compileSession,
   copyPassage,
   countsOf,
+  describeMissing,
   describePassage,
   editPassage,
   formatClock,
   GOALS,
   insertPassage,
-  missingIntake,
   movePassage,
-  NEED_WORDS,
   newPassage,
   passageInPlaceOf,
   PHASE_KINDS,
@@ -56,7 +55,7 @@ import {
 import { AccountStore } from '../api/account';
 import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
-import { NOW } from '../api/now';
+import { ScreeningClock } from '../api/screening-clock';
 import { Sessions } from '../api/sessions';
 import { Variants } from '../api/variants';
 import { BreathScore } from '../score/breath-score';
@@ -130,7 +129,6 @@ export class BenchPage {
   private readonly account = inject(AccountStore);
   private readonly title = inject(Title);
   private readonly variants = inject(Variants);
-  private readonly now = inject(NOW);
   protected readonly draft = inject(SessionDraft);
   protected readonly naming = computed(() => this.account.required().naming);
 
@@ -168,13 +166,7 @@ export class BenchPage {
   );
   /** The day check that was just made, or the one on record. */
   private readonly checkedNow = signal<DayCheck | null>(null);
-  private readonly day = computed(() => {
-    const { today, conventions: profile } = this.account.required();
-    // The meal is further away with every edit and every check; that is often enough.
-    this.draft.session();
-    this.student();
-    return { today, now: this.now(), profile };
-  });
+  private readonly day = inject(ScreeningClock).day;
   protected readonly dayChecked = computed(() => {
     const student = this.student();
     const { today, now } = this.day();
@@ -203,11 +195,7 @@ export class BenchPage {
   });
   protected readonly missing = computed(() => {
     const student = this.student();
-    if (!student) return [];
-    const { today } = this.day();
-    return missingIntake(readinessOf(student, this.day()), today).flatMap(({ code }) =>
-      code === 'finding' ? [] : [NEED_WORDS[code]],
-    );
+    return student ? describeMissing(readinessOf(student, this.day()), this.day().today) : [];
   });
   protected readonly passageNames = computed(() => new Map(this.list().map(({ id, name }) => [id, name])));
 

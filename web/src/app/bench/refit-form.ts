@@ -2,10 +2,9 @@ import { Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router } from '@angular/router';
 import { screeningCaseOf, type Student } from '@nuvrah/contract';
-import { describeFinding, refitSession, type Session } from '@nuvrah/core';
-import { AccountStore } from '../api/account';
+import { describeFinding, refitSession, withFreshIds, type Session } from '@nuvrah/core';
 import { askedOnce } from '../api/loaded';
-import { NOW } from '../api/now';
+import { ScreeningClock } from '../api/screening-clock';
 import { sending } from '../api/sending';
 import { Sessions } from '../api/sessions';
 import { Students } from '../api/students';
@@ -58,9 +57,8 @@ export class RefitForm {
 
   private readonly students = inject(Students);
   private readonly sessions = inject(Sessions);
-  private readonly account = inject(AccountStore);
   private readonly router = inject(Router);
-  private readonly now = inject(NOW);
+  private readonly day = inject(ScreeningClock).day;
 
   private readonly list = askedOnce(() => this.students.list());
   protected readonly chosen = signal('');
@@ -80,8 +78,7 @@ export class RefitForm {
   protected readonly fitted = computed(() => {
     const student = this.other();
     if (!student) return null;
-    const { today, conventions: profile } = this.account.required();
-    const of = screeningCaseOf(this.session(), student, [], { today, now: this.now(), profile });
+    const of = screeningCaseOf(this.session(), student, [], this.day());
     const { session, changes, left } = refitSession(of, student.seats);
     return { session, changes, left: left.map(describeFinding) };
   });
@@ -99,10 +96,12 @@ export class RefitForm {
   protected make(session: Session): void {
     const student = this.other();
     if (!student) return;
-    const own: Session = {
-      ...session,
-      passages: session.passages.map((passage) => ({ ...passage, id: crypto.randomUUID() })),
-    };
-    this.sent.send(this.sessions.add(student.id, own), ({ id }) => void this.router.navigate(['/bench', id]));
+    this.sent.send(
+      this.sessions.add(
+        student.id,
+        withFreshIds(session, () => crypto.randomUUID()),
+      ),
+      ({ id }) => void this.router.navigate(['/bench', id]),
+    );
   }
 }

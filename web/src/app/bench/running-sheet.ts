@@ -20,7 +20,7 @@ import {
 import { AccountStore } from '../api/account';
 import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
-import { NOW } from '../api/now';
+import { ScreeningClock } from '../api/screening-clock';
 import { Sessions } from '../api/sessions';
 import { Variants } from '../api/variants';
 
@@ -119,7 +119,7 @@ export class RunningSheet {
   private readonly sessions = inject(Sessions);
   private readonly variants = inject(Variants);
   private readonly account = inject(AccountStore);
-  private readonly now = inject(NOW);
+  private readonly day = inject(ScreeningClock).day;
 
   protected readonly caution = CAUTION_LINE;
   protected readonly stop = `At any stop sign: ${STOP_ACTION}`;
@@ -128,14 +128,13 @@ export class RunningSheet {
   protected readonly sheet = computed(() => {
     const ready = this.page.value();
     if (!ready) return null;
-    const { conventions: profile, naming, today } = this.account.required();
+    const { conventions: profile, naming } = this.account.required();
     const session = sessionFromChecked(ready.session.document);
     const { student } = ready;
     const timeline = compileSession(session, student, profile);
     const conventions = resolveConventions(profile, session.conventions);
-    const day = { today, now: this.now(), profile };
     const cares = screenCase(
-      screeningCaseOf(session, student, ready.session.overrulings, day),
+      screeningCaseOf(session, student, ready.session.overrulings, this.day()),
       timeline,
     ).filter(({ level }) => level === 'care');
     const nameOf = (index: number): string => {

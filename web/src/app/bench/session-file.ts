@@ -5,6 +5,7 @@ import {
   LARGEST_SESSION_FILE,
   sessionFromJson,
   sessionToJson,
+  withFreshIds,
   type Session,
 } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
@@ -28,7 +29,7 @@ import { saveFile } from '../shell/save-file';
     </label>
     @if (said().length > 0) {
       <div class="notice" [class.problem]="refused()" [attr.role]="refused() ? 'alert' : 'status'">
-        @for (line of said(); track line) {
+        @for (line of said(); track $index) {
           <p>{{ line }}</p>
         }
       </div>
@@ -90,9 +91,8 @@ export class SessionFile {
     const lost = answer.value.passages.filter(({ variant }) => variant !== null && !known.has(variant));
     const session: Session = {
       ...answer.value,
-      passages: answer.value.passages.map((passage) => ({
+      passages: withFreshIds(answer.value, () => crypto.randomUUID()).passages.map((passage) => ({
         ...passage,
-        id: crypto.randomUUID(),
         variant: passage.variant !== null && known.has(passage.variant) ? passage.variant : null,
       })),
     };

@@ -10,16 +10,16 @@ import {
   GOALS,
   resolveConventions,
   techniqueName,
+  withFreshIds,
   type ComposeProblem,
   type Goal,
   type Proposal,
-  type Session,
 } from '@nuvrah/core';
 import { combineLatest, type Subscription } from 'rxjs';
 import { AccountStore } from '../api/account';
 import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
-import { NOW } from '../api/now';
+import { ScreeningClock } from '../api/screening-clock';
 import { sending } from '../api/sending';
 import { Sessions } from '../api/sessions';
 import { Students } from '../api/students';
@@ -42,7 +42,7 @@ export class ComposePage {
   private readonly composer = inject(Composer);
   private readonly account = inject(AccountStore);
   private readonly router = inject(Router);
-  private readonly now = inject(NOW);
+  private readonly day = inject(ScreeningClock).day;
 
   protected readonly caution = CAUTION_LINE;
   protected readonly goalWords = GOALS;
@@ -90,13 +90,11 @@ export class ComposePage {
 
   protected compose(event: Event, student: Student): void {
     event.preventDefault();
-    const { today, conventions: profile } = this.account.required();
-    const day = { today, now: this.now(), profile };
     const sessions = this.page.value()?.[1] ?? [];
     this.problem.set(null);
     this.found.set([]);
     this.progress.set(0);
-    const request = composeRequestOf(student, sessions, day, this.goals(), this.minutes());
+    const request = composeRequestOf(student, sessions, this.day(), this.goals(), this.minutes());
     this.work = this.composer.compose(request).subscribe({
       next: (message) => {
         if (message.kind === 'progress') return this.progress.set(message.done);
@@ -118,12 +116,11 @@ export class ComposePage {
 
   /** From here on it is a session like any other. */
   protected take(student: Student, { session }: Proposal): void {
-    const own: Session = {
-      ...session,
-      passages: session.passages.map((passage) => ({ ...passage, id: crypto.randomUUID() })),
-    };
     this.sent.send(
-      this.sessionsApi.add(student.id, own),
+      this.sessionsApi.add(
+        student.id,
+        withFreshIds(session, () => crypto.randomUUID()),
+      ),
       ({ id }) => void this.router.navigate(['/bench', id]),
     );
   }

@@ -13,19 +13,18 @@ import {
 import {
   CAUTION_LINE,
   compileSession,
+  describeMissing,
   describePassage,
   describeTotal,
   formatClock,
   leadNeeds,
-  missingIntake,
-  NEED_WORDS,
   resolveConventions,
   screenCase,
   sessionFromChecked,
   techniqueOf,
 } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
-import { NOW } from '../api/now';
+import { ScreeningClock } from '../api/screening-clock';
 import { Variants } from '../api/variants';
 import { FindingList } from '../findings/finding-list';
 import { DayCheckForm } from '../students/day-check-form';
@@ -152,7 +151,6 @@ export class LeadReady {
 
   private readonly account = inject(AccountStore);
   protected readonly caution = CAUTION_LINE;
-  private readonly now = inject(NOW);
   private readonly variantNames = inject(Variants).names;
 
   private readonly document = computed(() => sessionFromChecked(this.session().document));
@@ -164,12 +162,7 @@ export class LeadReady {
   protected readonly overrulings = linkedSignal<readonly StoredOverruling[]>(
     () => this.session().overrulings,
   );
-  private readonly day = computed(() => {
-    // Looked at anew with whatever was just put on record.
-    this.student();
-    const { today, conventions: profile } = this.account.required();
-    return { today, now: this.now(), profile };
-  });
+  private readonly day = inject(ScreeningClock).day;
   protected readonly dayChecked = computed(() => {
     const { today, now } = this.day();
     return isDayChecked(this.student(), today, now);
@@ -187,9 +180,7 @@ export class LeadReady {
   );
   /** What the intake misses, in words; the day and the findings have their own places. */
   protected readonly missing = computed(() =>
-    missingIntake(readinessOf(this.student(), this.day()), this.day().today).flatMap(({ code }) =>
-      code === 'finding' ? [] : [NEED_WORDS[code]],
-    ),
+    describeMissing(readinessOf(this.student(), this.day()), this.day().today),
   );
   protected readonly passageNames = computed(
     () => new Map(this.passages().map(({ id, name }) => [id, name])),

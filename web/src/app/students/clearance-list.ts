@@ -2,7 +2,6 @@ import { Component, computed, inject, input, output, signal } from '@angular/cor
 import { MatButtonModule } from '@angular/material/button';
 import type { StoredClearance, Student } from '@nuvrah/contract';
 import {
-  addDays,
   CLEARANCE_SCOPES,
   LIMITED_SCOPES,
   PERSON_FACTS,
@@ -102,12 +101,13 @@ export class ClearanceList {
   protected readonly rows = computed(() =>
     this.student().clearances.map((clearance) => {
       const { scope, upTo, fact, clinician, givenOn, until } = clearance;
+      const withdrawn = clearance.withdrawnOn ? `, withdrawn ${dayInWords(clearance.withdrawnOn)}` : '';
       const limit = upTo === null ? '' : ` up to ${upTo} s`;
       return {
         clearance,
         what: `${CLEARANCE_SCOPES[scope]}${limit}, for ${PERSON_FACTS[fact]}`,
-        when: `${clinician} · ${dayInWords(givenOn)} through ${dayInWords(until)}`,
-        now: until >= this.today(),
+        when: `${clinician} · ${dayInWords(givenOn)} through ${dayInWords(until)}${withdrawn}`,
+        now: until >= this.today() && clearance.withdrawnOn === null,
       };
     }),
   );
@@ -134,6 +134,7 @@ export class ClearanceList {
       fact,
       scope: this.scope(),
       upTo: upTo === '' ? null : Number(upTo),
+      withdrawnOn: null,
       note: typed('note'),
     };
     this.sent.send(this.students.addClearance(this.student().id, body), () => {
@@ -143,10 +144,9 @@ export class ClearanceList {
     });
   }
 
-  /** It held through yesterday; what was led until then was led with it. */
+  /** From now on it lifts nothing; what was led until now was led with it. */
   protected end(clearance: StoredClearance): void {
-    const yesterday = addDays(this.today(), -1);
-    const until = yesterday < clearance.givenOn ? clearance.givenOn : yesterday;
-    this.sent.send(this.students.changeClearance({ ...clearance, until }), () => this.changed.emit());
+    const withdrawn = { ...clearance, withdrawnOn: this.today() };
+    this.sent.send(this.students.changeClearance(withdrawn), () => this.changed.emit());
   }
 }

@@ -1,7 +1,15 @@
 import { Component, computed, inject, input, output } from '@angular/core';
 import type { Student, StudentFact } from '@nuvrah/contract';
-import { FACT_GROUPS, isTrueOn, PERSON_FACTS, weeksPregnant, type PersonFact } from '@nuvrah/core';
+import {
+  FACT_GROUPS,
+  isTrueOn,
+  lastDayBefore,
+  PERSON_FACTS,
+  weeksPregnant,
+  type PersonFact,
+} from '@nuvrah/core';
 import { AccountStore } from '../api/account';
+import type { ApiProblem } from '../api/api';
 import { sending } from '../api/sending';
 import { Students } from '../api/students';
 
@@ -135,7 +143,7 @@ export class FactChecklist {
     return (event.target as HTMLInputElement).value.trim();
   }
 
-  /** Ticked: on record. Unticked: off it if it was a slip of today, else ended with today. */
+  /** Ticked: on record. Unticked: off it if it was a slip of today, else ended with yesterday. */
   protected toggle(fact: PersonFact, record: StudentFact | null): void {
     const done = (): void => this.changed.emit();
     if (record === null) {
@@ -144,7 +152,11 @@ export class FactChecklist {
     }
     this.students.removeFact(record.id).subscribe({
       next: done,
-      error: () => this.change(record, { until: this.today() }),
+      error: (problem: ApiProblem) => {
+        // Only what is refused as too old is ended; when the server is away nothing is.
+        if (problem.kind === 'refused') this.change(record, { until: lastDayBefore(this.today(), record) });
+        else this.sent.say(problem.message);
+      },
     });
   }
 

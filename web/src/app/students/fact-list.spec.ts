@@ -88,12 +88,12 @@ describe('what is known of a student', () => {
     expect(changed).toBe(0);
   });
 
-  it('ends a fact today and never before it began', () => {
+  it('ends a fact yesterday and never before it began', () => {
     show(fact({ since: '2026-03-01' }));
     (page.querySelector('li button') as HTMLButtonElement).click();
     const request = http.expectOne(`${API_ROOT}/student-facts/${ids.session}`);
-    expect((request.request.body as StudentFact).until).toBe('2026-03-10');
-    request.flush(fact({ since: '2026-03-01', until: '2026-03-10' }));
+    expect((request.request.body as StudentFact).until).toBe('2026-03-09');
+    request.flush(fact({ since: '2026-03-01', until: '2026-03-09' }));
     expect(changed).toBe(1);
   });
 });

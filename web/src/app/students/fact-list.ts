@@ -1,7 +1,14 @@
 import { Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Student, StudentFact } from '@nuvrah/contract';
-import { isTrueOn, lastDayOf, PERSON_FACTS, weeksPregnant, type PersonFact } from '@nuvrah/core';
+import {
+  isTrueOn,
+  lastDayBefore,
+  lastDayOf,
+  PERSON_FACTS,
+  weeksPregnant,
+  type PersonFact,
+} from '@nuvrah/core';
 import { AccountStore } from '../api/account';
 import { sending } from '../api/sending';
 import { Students } from '../api/students';
@@ -123,10 +130,10 @@ export class FactList {
     });
   }
 
-  /** It was true up to today; what was led until now was led with it. */
+  /** It was true up to yesterday; what was found when something was led stays with the sitting. */
   protected end(fact: StudentFact): void {
-    const today = this.today();
-    const until = today < (fact.since ?? '') ? fact.since : today;
-    this.sent.send(this.students.changeFact({ ...fact, until }), () => this.changed.emit());
+    this.sent.send(this.students.changeFact({ ...fact, until: lastDayBefore(this.today(), fact) }), () =>
+      this.changed.emit(),
+    );
   }
 }

@@ -2,11 +2,11 @@ import { Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { readinessOf, type StudentFields } from '@nuvrah/contract';
-import { missingIntake, NEED_WORDS } from '@nuvrah/core';
+import { describeMissing } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
 import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
-import { NOW } from '../api/now';
+import { ScreeningClock } from '../api/screening-clock';
 import { savingStudent } from './saving-student';
 import { Students } from '../api/students';
 import { dayInWords } from '../shell/dates';
@@ -89,7 +89,7 @@ export class IntakePage {
 
   private readonly students = inject(Students);
   private readonly account = inject(AccountStore);
-  private readonly now = inject(NOW);
+  private readonly day = inject(ScreeningClock).day;
 
   protected readonly dayInWords = dayInWords;
   protected readonly page = asked(this.id, (id) => this.students.get(id));
@@ -97,10 +97,7 @@ export class IntakePage {
 
   protected readonly missing = computed(() => {
     const student = this.page.value();
-    if (!student) return [];
-    const { today, conventions: profile } = this.account.required();
-    const needs = missingIntake(readinessOf(student, { today, now: this.now(), profile }), today);
-    return needs.flatMap(({ code }) => (code === 'finding' ? [] : [NEED_WORDS[code]]));
+    return student ? describeMissing(readinessOf(student, this.day()), this.day().today) : [];
   });
 
   protected everything(): void {

@@ -51,7 +51,7 @@ describe('the checklist of the intake', () => {
       .expectOne(`${API_ROOT}/student-facts/${ids.session}/removal`)
       .flush({ code: 'invalid', detail: 'no', status: 422 }, { status: 422, statusText: 'no' });
     const ended = http.expectOne(`${API_ROOT}/student-facts/${ids.session}`);
-    expect((ended.request.body as StudentFact).until).toBe('2026-03-10');
+    expect((ended.request.body as StudentFact).until).toBe('2026-03-09');
   });
 
   it('keeps dates and a note where the tick stands', () => {
@@ -78,6 +78,7 @@ describe('clearances', () => {
     fact: 'heart',
     scope: 'holds',
     upTo: 8,
+    withdrawnOn: null,
     note: '',
   };
 
@@ -124,10 +125,12 @@ describe('clearances', () => {
     );
   });
 
-  it('end yesterday when they are withdrawn', () => {
+  it('end at once when they are withdrawn', () => {
     show(clearance);
     list.press('Withdrawn');
     const request = http.expectOne(`${API_ROOT}/clearances/${ids.session}`);
-    expect(request.request.body).toEqual(jasmine.objectContaining({ version: 1, until: '2026-03-09' }));
+    expect(request.request.body).toEqual(
+      jasmine.objectContaining({ version: 1, until: '2026-03-10', withdrawnOn: '2026-03-10' }),
+    );
   });
 });

@@ -2,12 +2,12 @@ import { Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { dayCheckOf, readinessOf, type AuditKind, type Student } from '@nuvrah/contract';
-import { missingIntake, NEED_WORDS } from '@nuvrah/core';
+import { describeMissing } from '@nuvrah/core';
 import { combineLatest } from 'rxjs';
 import { AccountStore } from '../api/account';
 import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
-import { NOW } from '../api/now';
+import { ScreeningClock } from '../api/screening-clock';
 import { sending } from '../api/sending';
 import { Sessions } from '../api/sessions';
 import { Students } from '../api/students';
@@ -185,7 +185,6 @@ export class StudentPage {
   private readonly sessionsApi = inject(Sessions);
   private readonly router = inject(Router);
   private readonly account = inject(AccountStore);
-  private readonly now = inject(NOW);
 
   protected readonly page = asked(this.id, (id) =>
     combineLatest([this.students.get(id), this.sessionsApi.list(id), this.students.auditEvents(id)]),
@@ -194,15 +193,10 @@ export class StudentPage {
   protected readonly sessions = computed(() => this.page.value()?.[1] ?? null);
   protected readonly saving = savingStudent(() => this.page.again());
   protected readonly adding = sending();
-  private readonly day = computed(() => {
-    this.student();
-    const { today, conventions: profile } = this.account.required();
-    return { today, now: this.now(), profile };
-  });
+  private readonly day = inject(ScreeningClock).day;
   protected readonly missing = computed(() => {
     const student = this.student();
-    const needs = student ? missingIntake(readinessOf(student, this.day()), this.day().today) : [];
-    return needs.flatMap(({ code }) => (code === 'finding' ? [] : [NEED_WORDS[code]]));
+    return student ? describeMissing(readinessOf(student, this.day()), this.day().today) : [];
   });
   protected readonly dayLine = computed(() => {
     const student = this.student();
