@@ -34,6 +34,7 @@ const session = {
   title: 'Twelve',
   goal: 'energise',
   conventions: {},
+  minutes: null,
   seatChange: seconds(10),
   passages: TECHNIQUES.map((id, index) =>
     withHold(newPassage(id, `00000000-0000-4000-8000-0000000000${10 + index}`)),

@@ -3,6 +3,9 @@ import { listOf, nothing, uuid } from './schema-parts.js';
 import {
   accountSchema,
   auditEventSchema,
+  classChangeSchema,
+  classSchema,
+  newClassSchema,
   newOverrulingSchema,
   newSessionSchema,
   newSittingSchema,
@@ -105,6 +108,10 @@ function route<
   };
 }
 
+const ofOwner = Type.Object(
+  { student: Type.Optional(uuid), class: Type.Optional(uuid) },
+  { additionalProperties: false },
+);
 const ofStudent = Type.Object({ student: Type.Optional(uuid) }, { additionalProperties: false });
 
 /** All requests of the application. */
@@ -149,6 +156,23 @@ export const routes = {
     summary: 'Change or archive a variant; a stale save is refused with what is stored now',
     body: variantChangeSchema,
     answer: storedVariantSchema,
+  }),
+
+  listClasses: route('get', '/classes', {
+    summary: 'All classes, by name, with who comes to them',
+    answer: listOf(classSchema),
+  }),
+  addClass: route('post', '/classes', {
+    summary: 'Add a class; the same id again answers what is there',
+    body: newClassSchema,
+    answer: classSchema,
+    status: 201,
+  }),
+  getClass: route('get', '/classes/:id', { summary: 'One class', answer: classSchema }),
+  changeClass: route('put', '/classes/:id', {
+    summary: 'Change or archive a class; a stale save is refused with what is stored now',
+    body: classChangeSchema,
+    answer: classSchema,
   }),
 
   listStudents: route('get', '/students', {
@@ -215,7 +239,7 @@ export const routes = {
 
   listSessions: route('get', '/sessions', {
     summary: 'Sessions, newest change first',
-    query: ofStudent,
+    query: ofOwner,
     answer: listOf(storedSessionSchema),
   }),
   addSession: route('post', '/sessions', {

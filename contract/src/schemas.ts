@@ -16,7 +16,18 @@ import {
   type TurnRecord,
 } from '@nuvrah/core';
 import { Type, type Static } from '@sinclair/typebox';
-import { day, hand, listOf, moment, nullable, object, text, uuid, version } from './schema-parts.js';
+import {
+  day,
+  filledText,
+  hand,
+  listOf,
+  moment,
+  nullable,
+  object,
+  text,
+  uuid,
+  version,
+} from './schema-parts.js';
 import { dayCheckSchema } from './student-schemas.js';
 
 // Accounts
@@ -51,7 +62,18 @@ export type Account = Static<typeof accountSchema>;
 
 // Sessions
 
-export const newSessionSchema = object({ studentId: uuid, document: sessionSchema });
+/** Whose a session is: a student's, a class's, or nobody's: a template. */
+export const sessionOwnerSchema = unionByKind<SessionOwner>(
+  object({ kind: Type.Literal('student'), studentId: uuid }),
+  object({ kind: Type.Literal('class'), classId: uuid }),
+  object({ kind: Type.Literal('nobody') }),
+);
+export type SessionOwner =
+  | { readonly kind: 'student'; readonly studentId: string }
+  | { readonly kind: 'class'; readonly classId: string }
+  | { readonly kind: 'nobody' };
+
+export const newSessionSchema = object({ owner: sessionOwnerSchema, document: sessionSchema });
 export const sessionChangeSchema = object({ version, document: sessionSchema });
 /** What the instructor decided about a finding; the browser makes the id, so that deciding twice is deciding once. */
 export const newOverrulingSchema = object({
@@ -70,7 +92,7 @@ export type StoredOverruling = Static<typeof overrulingSchema>;
 export const storedSessionSchema = object({
   id: uuid,
   version,
-  studentId: uuid,
+  owner: sessionOwnerSchema,
   document: sessionSchema,
   updatedAt: moment,
   /** Decisions about its findings that are in force. */
@@ -81,6 +103,19 @@ export type StoredSession = Static<typeof storedSessionSchema>;
 /** A session as it was before it was changed. */
 export const sessionVersionSchema = object({ version, document: sessionSchema, savedAt: moment });
 export type SessionVersion = Static<typeof sessionVersionSchema>;
+
+// Classes
+
+const classFields = {
+  name: filledText(80),
+  /** Who comes, in the order in which they sit. */
+  members: Type.Array(uuid, { maxItems: 60, uniqueItems: true }),
+  note: text(2000),
+};
+export const newClassSchema = object({ id: uuid, ...classFields });
+export const classChangeSchema = object({ version, ...classFields, archived: Type.Boolean() });
+export const classSchema = object({ id: uuid, version, ...classFields, archived: Type.Boolean() });
+export type ClassGroup = Static<typeof classSchema>;
 
 // Shelf
 

@@ -58,6 +58,7 @@ export const sessionOf = (...passages: Session['passages']): Session => ({
   title: 'Evening',
   goal: 'calm',
   conventions: {},
+  minutes: null,
   seatChange: seconds(10),
   passages,
 });

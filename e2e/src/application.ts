@@ -21,6 +21,8 @@ async function onCluster(sql: string): Promise<void> {
   await client.end();
 }
 
+const newDatabase = (): string => `e2e_${randomUUID().replaceAll('-', '')}`;
+
 export interface Application {
   readonly origin: string;
   /** Ends the server as a power cut would. */
@@ -32,6 +34,7 @@ export interface Application {
 async function startServer(
   database: string,
   port: number,
+  more: NodeJS.ProcessEnv = {},
 ): Promise<{ server: ChildProcess; origin: string }> {
   const server = spawn(process.execPath, [path.join(root, 'server/dist/main.js')], {
     env: {
@@ -39,8 +42,8 @@ async function startServer(
       DATABASE_URL: `${clusterUrl()}/${database}`,
       SESSION_SECRET: 'for tests',
       WEB_FOLDER: path.join(root, 'web/dist'),
-      DEMO_DATA: '1',
       PORT: String(port),
+      ...more,
     },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
@@ -119,31 +122,41 @@ export async function takeAudioClock(page: Page): Promise<AudioClock> {
   };
 }
 
-export const test = base.extend<{ signedIn: Page }, { application: Application }>({
-  application: [
+/** A database of its own with the demo data in it, copied from one that was filled once. */
+export const test = base.extend<{ application: Application; signedIn: Page }, { filled: string }>({
+  filled: [
     // Playwright reads the fixtures that are asked for from this first parameter.
     // eslint-disable-next-line no-empty-pattern
     async ({}, use) => {
-      const database = `e2e_${randomUUID().replaceAll('-', '')}`;
+      const database = newDatabase();
       await onCluster(`CREATE DATABASE ${database}`);
-      let running = await startServer(database, 0);
-      const port = Number(new URL(running.origin).port);
-      await use({
-        origin: running.origin,
-        kill: async () => {
-          running.server.kill('SIGKILL');
-          await ended(running.server);
-        },
-        restart: async () => {
-          running = await startServer(database, port);
-        },
-      });
-      running.server.kill('SIGTERM');
-      await ended(running.server);
+      const { server } = await startServer(database, 0, { DEMO_DATA: '1' });
+      server.kill('SIGTERM');
+      await ended(server);
+      await use(database);
       await onCluster(`DROP DATABASE ${database} WITH (FORCE)`);
     },
     { scope: 'worker' },
   ],
+  application: async ({ filled }, use) => {
+    const database = newDatabase();
+    await onCluster(`CREATE DATABASE ${database} TEMPLATE ${filled}`);
+    let running = await startServer(database, 0);
+    const port = Number(new URL(running.origin).port);
+    await use({
+      origin: running.origin,
+      kill: async () => {
+        running.server.kill('SIGKILL');
+        await ended(running.server);
+      },
+      restart: async () => {
+        running = await startServer(database, port);
+      },
+    });
+    running.server.kill('SIGTERM');
+    await ended(running.server);
+    await onCluster(`DROP DATABASE ${database} WITH (FORCE)`);
+  },
   baseURL: async ({ application }, use) => use(application.origin),
   signedIn: async ({ page }, use) => {
     await signIn(page);

@@ -21,6 +21,7 @@ import { implementClearances } from './students/clearances.js';
 import { implementDayChecks } from './students/day-checks.js';
 import { implementFacts } from './students/facts.js';
 import { implementStudents } from './students/students.js';
+import { implementClasses } from './classes/classes.js';
 import { implementVariants } from './variants/variants.js';
 
 export interface AppOptions {
@@ -81,6 +82,7 @@ export function createApp(options: AppOptions): Express {
   implementFacts(implement, source, now);
   implementDayChecks(implement, source, now);
   implementClearances(implement, source, now);
+  implementClasses(implement, now);
   implementVariants(implement, now);
   implementSessions(implement, source, now);
   implementOverrulings(implement, now);

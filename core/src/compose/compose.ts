@@ -3,11 +3,19 @@ import { checkOrder } from '../ordering/index.js';
 import { countsOf } from '../ratio/index.js';
 import { failure, success, type Result } from '../result.js';
 import { applySafeFixes, blocksLeading, rescreener, screenCase } from '../screening/index.js';
-import { DEFAULT_SEAT_CHANGE, newPassage, type Passage, type Session } from '../session/index.js';
+import { newPassage, type Passage, type Session } from '../session/index.js';
 import { GOALS, SLOTS, techniqueName, techniqueOf, type TechniqueId } from '../technique/index.js';
 import { compileSession, holdTotals, type Timeline } from '../timeline/index.js';
 import { seconds, type Seconds } from '../units/index.js';
-import { goalFit, optionsFor, passageWith, type LeftOut, type Option, type ProposalKind } from './options.js';
+import {
+  draftOf,
+  goalFit,
+  optionsFor,
+  passageWith,
+  type LeftOut,
+  type Option,
+  type ProposalKind,
+} from './options.js';
 import { checkRequest, seatsOf, type ComposeProblem, type ComposeRequest } from './request.js';
 import { searchPlan, type Plan } from './search.js';
 
@@ -122,18 +130,10 @@ function settling(request: ComposeRequest): Passage | null {
   const begun = newPassage('closing-stillness', 'closing-stillness');
   const { seats } = techniqueOf('closing-stillness');
   const seat = seatsOf(request).find((one) => seats.includes(one)) ?? begun.seat;
-  const session = sessionOf(request, [{ ...begun, seat }]);
+  const session = draftOf(request, [{ ...begun, seat }]);
   const fixed = applySafeFixes({ ...request, session }, (kind) => kind === 'seat');
   return fixed.left.length > 0 ? null : (fixed.session.passages[0] ?? null);
 }
-
-const sessionOf = (request: ComposeRequest, passages: readonly Passage[]): Session => ({
-  title: '',
-  goal: request.goals[0] ?? 'calm',
-  conventions: {},
-  seatChange: DEFAULT_SEAT_CHANGE,
-  passages,
-});
 
 /** The plan as a session; stillness takes what whole rounds left over. */
 function assemble(request: ComposeRequest, plan: Plan | null, settle: Passage): Session {
@@ -141,7 +141,7 @@ function assemble(request: ComposeRequest, plan: Plan | null, settle: Passage): 
     passageWith(request, option.passage, rounds),
   );
   const least = leastStillness(request);
-  const short = sessionOf(request, [...passages, { ...settle, length: seconds(least) } as Passage]);
+  const short = draftOf(request, [...passages, { ...settle, length: seconds(least) } as Passage]);
   const { total } = compileSession(short, { hand: request.hand }, request.profile);
   const left = Math.floor(request.minutes * 60 - total / 1000);
   const { pattern } = techniqueOf('closing-stillness');
@@ -256,7 +256,7 @@ function servedShare({ goals }: ComposeRequest, { passages }: Session, timeline:
 
 /** What would have to give, the least first. */
 function nothingFits(request: ComposeRequest): ComposeProblem {
-  const session = sessionOf(request, [newPassage('closing-stillness', 'closing-stillness')]);
+  const session = draftOf(request, [newPassage('closing-stillness', 'closing-stillness')]);
   const against = screenCase({ ...request, session }).filter(blocksLeading);
   const relax = [...new Set(against.map(({ reason }) => reason))];
   return {

@@ -89,10 +89,12 @@ const WEIGHTS: Readonly<Record<ProposalKind, Weights>> = {
 /** Bonus for the first technique of a slot. */
 export const slotBonus = (kind: ProposalKind): number => WEIGHTS[kind].slot;
 
-const draftOf = (request: ComposeRequest, passages: readonly Passage[]): Session => ({
+/** What is composed, without a title, for the time that was asked for. */
+export const draftOf = (request: ComposeRequest, passages: readonly Passage[]): Session => ({
   title: '',
   goal: request.goals[0] ?? 'calm',
   conventions: {},
+  minutes: request.minutes,
   seatChange: DEFAULT_SEAT_CHANGE,
   passages,
 });

@@ -28,7 +28,7 @@ describe('the open session format', () => {
     ['no JSON', '{', 'not-json', null],
     ['nothing', 'null', 'not-a-session', '/format'],
     ['another format', JSON.stringify({ format: 'score' }), 'not-a-session', '/format'],
-    ['a future version', JSON.stringify({ ...good, version: 2, session }), 'unknown-version', '/version'],
+    ['a future version', JSON.stringify({ ...good, version: 3, session }), 'unknown-version', '/version'],
     ['no session', JSON.stringify(good), 'invalid', '/session'],
     [
       'no passages',
@@ -52,6 +52,13 @@ describe('the open session format', () => {
       '/session/mood',
     ],
   ];
+  it('reads a file of the first version, which had no notes and no time', () => {
+    const { minutes: _, ...before } = session;
+    const passages = before.passages.map(({ say: __, ...passage }) => passage);
+    const text = JSON.stringify({ ...good, version: 1, session: { ...before, passages } });
+    expect(sessionFromJson(text)).toEqual({ ok: true, value: session });
+  });
+
   for (const [what, text, code, pointer] of bad)
     it(`refuses ${what}, and says where`, () => {
       const answer = sessionFromJson(text);

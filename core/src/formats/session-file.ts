@@ -6,7 +6,7 @@ import { sessionFromChecked, sessionSchema, type SessionJson } from './session-s
 /** The open session format: a session as a file. `docs/formats.md` describes it. */
 export const SESSION_FORMAT = 'breath-session';
 /** Counted up when an older reader would misunderstand a file. */
-export const SESSION_FORMAT_VERSION = 1;
+export const SESSION_FORMAT_VERSION = 2;
 /** Larger files are no session. */
 export const LARGEST_SESSION_FILE = 1_000_000;
 
@@ -44,16 +44,33 @@ export function sessionFromJson(text: string): Result<Session, SessionFileProble
     return no('not-a-session', `This file is no session: its "format" is not "${SESSION_FORMAT}".`, [
       { pointer: '/format', message: `"${SESSION_FORMAT}" is expected.` },
     ]);
-  if (file.version !== SESSION_FORMAT_VERSION)
+  if (file.version !== 1 && file.version !== SESSION_FORMAT_VERSION)
     return no(
       'unknown-version',
-      `This file has version ${String(file.version)}; ${SESSION_FORMAT_VERSION} is the one that can be read here.`,
-      [{ pointer: '/version', message: `${SESSION_FORMAT_VERSION} is expected.` }],
+      `This file has version ${String(file.version)}; up to ${SESSION_FORMAT_VERSION} can be read here.`,
+      [{ pointer: '/version', message: `1 to ${SESSION_FORMAT_VERSION} is expected.` }],
     );
-  const wrong = problemsOf(file.session);
+  const session = file.version === 1 ? fromFirstVersion(file.session) : file.session;
+  const wrong = problemsOf(session);
   if (wrong.length > 0)
     return no('invalid', 'This session cannot be read: nothing was taken from it.', wrong);
-  return success(sessionFromChecked(file.session as SessionJson));
+  return success(sessionFromChecked(session as SessionJson));
+}
+
+const isObject = (value: unknown): value is object =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+/** Version 1 knew neither what to say aloud nor how much time there is; what is no session stays what it is. */
+function fromFirstVersion(session: unknown): unknown {
+  if (!isObject(session)) return session;
+  const passages: unknown = (session as { passages?: unknown }).passages;
+  return {
+    minutes: null,
+    ...session,
+    ...(Array.isArray(passages) && {
+      passages: passages.map((passage: unknown) => (isObject(passage) ? { say: '', ...passage } : passage)),
+    }),
+  };
 }
 
 function parse(text: string): Result<unknown, null> {

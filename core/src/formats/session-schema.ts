@@ -6,7 +6,14 @@ import {
   type Conventions,
 } from '../conventions/index.js';
 import { PHASE_KINDS } from '../ratio/index.js';
-import { MOST_CYCLES, type HoldKind, type Ramp, type Session, type StrokePassage } from '../session/index.js';
+import {
+  LONGEST_SESSION_HOURS,
+  MOST_CYCLES,
+  type HoldKind,
+  type Ramp,
+  type Session,
+  type StrokePassage,
+} from '../session/index.js';
 import {
   EAR_HANDS,
   GAZES,
@@ -63,6 +70,7 @@ const passageFacts = {
   variant: nullable(uuid),
   seat: keyOf(SEATS),
   resting: keyOf(RESTING_HANDS),
+  say: Type.String({ maxLength: 1000 }),
 };
 
 const paceSchema = whole(FASTEST_PACE, SLOWEST_PACE);
@@ -203,6 +211,7 @@ export const sessionSchema = Type.Object(
     title: Type.String({ minLength: 1, maxLength: 120, pattern: '\\S' }),
     goal: oneOf(keysOf(GOALS)),
     conventions: Type.Partial(conventionsSchema, closed),
+    minutes: nullable(whole(1, LONGEST_SESSION_HOURS * 60)),
     seatChange: halves(0, 120),
     passages: Type.Array(
       unionByKind<

@@ -1,3 +1,4 @@
 export * from './ordering.js';
 export * from './order-fixes.js';
+export * from './left-over.js';
 export * from './time-fit.js';

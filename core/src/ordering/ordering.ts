@@ -107,9 +107,17 @@ const found = (
   measured: OrderingFinding['measured'] = null,
 ): OrderingFinding => ({ rule, passageId: passage?.id ?? null, level, measured });
 
+/** The slots of a session's passages, in order: a rest at the end settles, wherever else it may stand. */
+export const slotsOf = ({ passages }: Pick<Session, 'passages'>): readonly Slot[] =>
+  passages.map(({ technique }, index) => {
+    const { slot, features } = techniqueOf(technique);
+    return features.includes('rest') && index === passages.length - 1 ? 'settle' : slot;
+  });
+
 function place(session: Session, timeline: Timeline): readonly Placed[] {
   const byPassage = session.passages.map((): TimelineEvent[] => []);
   for (const event of timeline.events) byPassage[event.passage]?.push(event);
+  const slots = slotsOf(session);
   return session.passages.map((passage, index) => {
     const { slot, features } = techniqueOf(passage.technique);
     const span = timeline.passages[index] as PassageSpan;
@@ -118,7 +126,7 @@ function place(session: Session, timeline: Timeline): readonly Placed[] {
       passage,
       span,
       events: byPassage[index] ?? [],
-      slot: rest && index === session.passages.length - 1 ? 'settle' : slot,
+      slot: slots[index] ?? slot,
       vigorous: isVigorous(passage.technique),
       heating: features.includes('heating'),
       cooling: features.includes('cooling'),

@@ -1,9 +1,10 @@
 import { resolveConventions, type Conventions } from '../conventions/index.js';
 import { failure, success, type Result } from '../result.js';
-import { cyclesPerRound, type Passage, type Session, type Side } from '../session/index.js';
+import type { Passage, Session, Side } from '../session/index.js';
 import { techniqueOf } from '../technique/index.js';
 import { compileSession } from '../timeline/index.js';
 import { seconds, type Seconds } from '../units/index.js';
+import { mostRounds, roundsOf, roundsWord, withRounds } from './rounds.js';
 
 /** A passage that was made longer or shorter. */
 export interface TimeChange {
@@ -128,31 +129,6 @@ function shareRounds(flexible: readonly Flexible[], free: number): Map<string, n
   return rounds;
 }
 
-function withRounds(passage: Passage, rounds: number, conventions: Conventions): Passage {
-  switch (passage.kind) {
-    case 'counted':
-      return { ...passage, cycles: rounds * cyclesPerRound(passage, conventions) };
-    case 'strokes':
-      return { ...passage, sets: rounds };
-    case 'natural':
-      return passage;
-  }
-}
-
-const roundsOf = (passage: Passage, conventions: Conventions): number =>
-  passage.kind === 'counted'
-    ? passage.cycles / cyclesPerRound(passage, conventions)
-    : passage.kind === 'strokes'
-      ? passage.sets
-      : 0;
-
-function mostRounds(passage: Passage, conventions: Conventions): number {
-  const { pattern } = techniqueOf(passage.technique);
-  if (passage.kind === 'counted' && pattern.kind === 'counted')
-    return Math.max(1, Math.floor(pattern.cycles.to / cyclesPerRound(passage, conventions)));
-  return passage.kind === 'strokes' && pattern.kind === 'strokes' ? pattern.sets.to : 1;
-}
-
 function changed(
   session: Session,
   rounds: ReadonlyMap<string, number>,
@@ -207,8 +183,7 @@ function describeChanges(before: Session, after: Session, conventions: Conventio
         ? []
         : [{ passageId: was.id, said: `${now.length} s instead of ${was.length} s` }];
     const [old, fresh] = [roundsOf(was, conventions), roundsOf(now, conventions)];
-    const word = was.kind === 'strokes' ? 'set' : 'round';
-    const said = `${fresh} ${word}${fresh === 1 ? '' : 's'} instead of ${old}`;
+    const said = `${roundsWord(was, fresh)} instead of ${old}`;
     return old === fresh ? [] : [{ passageId: was.id, said }];
   });
 }

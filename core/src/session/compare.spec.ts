@@ -31,6 +31,6 @@ describe('two versions of a session', () => {
     const [changed] = said({ ...session, passages: [counted('1:2', 5), second] });
     expect(changed).toMatch(/in 5 · hold 0 · out 10 · empty 0.* instead of .*in 4 · hold 0 · out 8/);
     const reseated = { ...session, passages: [{ ...first, seat: 'chair' as const }, second] };
-    expect(said(reseated)[0]).toContain('seat, hands or dressing');
+    expect(said(reseated)[0]).toContain('seat, hands, dressing or what is said');
   });
 });

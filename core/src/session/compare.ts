@@ -5,9 +5,11 @@ import type { Passage, Session } from './session.js';
 
 /** What differs between two versions of a session, in words. */
 export interface SessionDifference {
-  readonly kind: 'title' | 'goal' | 'added' | 'removed' | 'changed' | 'order' | 'conventions';
+  readonly kind: 'title' | 'goal' | 'minutes' | 'added' | 'removed' | 'changed' | 'order' | 'conventions';
   readonly said: string;
 }
+
+const timeFor = ({ minutes }: Session): string => (minutes === null ? 'open time' : `${minutes} minutes`);
 
 /** What `after` has that `before` had otherwise; passages are the same where their ids are. */
 export function compareSessions(
@@ -25,6 +27,8 @@ export function compareSessions(
     differences.push({ kind: 'title', said: `“${after.title}” instead of “${before.title}”` });
   if (before.goal !== after.goal)
     differences.push({ kind: 'goal', said: `for ${after.goal} instead of ${before.goal}` });
+  if (before.minutes !== after.minutes)
+    differences.push({ kind: 'minutes', said: `${timeFor(after)} instead of ${timeFor(before)}` });
   if (JSON.stringify(before.conventions) !== JSON.stringify(after.conventions))
     differences.push({ kind: 'conventions', said: 'other answers where schools differ' });
   for (const passage of before.passages)
@@ -34,7 +38,8 @@ export function compareSessions(
     if (!old) differences.push({ kind: 'added', said: `with ${line(passage, after)}` });
     else if (JSON.stringify(old) !== JSON.stringify(passage)) {
       const [then, now] = [line(old, before), line(passage, after)];
-      const said = then === now ? `${now}: seat, hands or dressing` : `${now} instead of ${then}`;
+      const said =
+        then === now ? `${now}: seat, hands, dressing or what is said` : `${now} instead of ${then}`;
       differences.push({ kind: 'changed', said });
     }
   }

@@ -44,6 +44,7 @@ export const newSession = (
   title,
   goal: 'calm',
   conventions: {},
+  minutes: null,
   seatChange: DEFAULT_SEAT_CHANGE,
   passages: [
     newPassage('nadi-shodhana', ids.counted, { sustainable }),

@@ -31,7 +31,14 @@ export function newPassage(
   id: string,
   { sustainable, entry = techniqueOf(technique), variant }: FitTo = { sustainable: null },
 ): Passage {
-  const facts = { id, technique, variant: variant ?? null, seat: entry.seats[0], resting: entry.resting[0] };
+  const facts = {
+    id,
+    technique,
+    variant: variant ?? null,
+    seat: entry.seats[0],
+    resting: entry.resting[0],
+    say: '',
+  };
   const { pattern } = entry;
   switch (pattern.kind) {
     case 'natural':
@@ -43,7 +50,7 @@ export function newPassage(
   }
 }
 
-type Facts = Pick<Passage, 'id' | 'technique' | 'variant' | 'seat' | 'resting'>;
+type Facts = Pick<Passage, 'id' | 'technique' | 'variant' | 'seat' | 'resting' | 'say'>;
 
 function newCounted(facts: Facts, pattern: CountedPattern, sustainable: Sustainable | null): CountedPassage {
   const ratio = ratioFromShort(pattern.ratios[0]);

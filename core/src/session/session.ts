@@ -27,6 +27,8 @@ interface PassageFacts {
   readonly variant: string | null;
   readonly seat: SeatId;
   readonly resting: RestingHandId;
+  /** What to say aloud when it begins; empty where nothing is. */
+  readonly say: string;
 }
 
 /** A breath taken in parts. */
@@ -143,6 +145,8 @@ export interface Session {
   readonly title: string;
   readonly goal: Goal;
   readonly conventions: Partial<Conventions>;
+  /** Time there is for it; null where that is open. */
+  readonly minutes: number | null;
   /** Time to change the seat between two passages. */
   readonly seatChange: Seconds;
   readonly passages: readonly Passage[];

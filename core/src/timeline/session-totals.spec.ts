@@ -16,6 +16,15 @@ describe('what a session amounts to', () => {
     expect(armRaised).toBe((5000 + 8000 + 64_000) as never);
     const [first, , third] = timeline.passages;
     expect(heating).toBeCloseTo(((first?.to ?? 0) - (first?.from ?? 0)) / time, 6);
+    const alone = sessionTotals(session, timeline, 1);
+    expect([alone.time, alone.held, alone.strokes]).toEqual([
+      (timeline.passages[1]?.to ?? 0) - (timeline.passages[1]?.from ?? 0),
+      held,
+      0,
+    ] as never);
+    const longest = timeline.events[alone.longestHold ?? -1];
+    expect([longest?.kind, longest?.passage, longest?.round]).toEqual(['internalHold', 1, 1]);
+    expect(sessionTotals(session, timeline, 3).longestHold).toBeNull();
     expect(cooling).toBeCloseTo(((third?.to ?? 0) - (third?.from ?? 0)) / time, 6);
   });
 });

@@ -56,8 +56,25 @@ export interface InstructorRow {
   readonly createdAt: Date;
 }
 
-export interface SessionRow extends Owned {
+/** A group that breathes together. */
+export interface ClassGroupRow extends Owned {
+  readonly version: number;
+  readonly name: string;
+  readonly note: string;
+  readonly archivedAt: Date | null;
+  readonly createdAt: Date;
+}
+
+export interface ClassMemberRow extends Owned {
+  readonly classGroupId: string;
   readonly studentId: string;
+  readonly position: number;
+}
+
+/** At most one of the two is set: whose it is. */
+export interface SessionRow extends Owned {
+  readonly studentId: string | null;
+  readonly classGroupId: string | null;
   readonly version: number;
   readonly document: SessionJson;
   readonly createdAt: Date;
@@ -153,11 +170,58 @@ export const instructorTable = table<InstructorRow>(
   },
 );
 
+const classGroupId = named({ type: 'uuid' }, 'class_group_id');
+
+export const classGroupTable = table<ClassGroupRow>(
+  'class_group',
+  {
+    id,
+    instructorId,
+    version,
+    name: text,
+    note: { ...text, default: '' },
+    archivedAt: orNull(named(moment, 'archived_at')),
+    createdAt,
+  },
+  {
+    foreignKeys: [owner('class_group')],
+    indices: [index('class_group_list_index', 'instructorId', 'name')],
+  },
+);
+
+export const classMemberTable = table<ClassMemberRow>(
+  'class_member',
+  { id, instructorId, classGroupId, studentId, position: integer },
+  {
+    foreignKeys: [
+      owner('class_member'),
+      reference('class_member', 'classGroupId', () => 'class_group'),
+      reference('class_member', 'studentId', () => 'student'),
+    ],
+    uniques: [{ name: 'class_member_once_unique', columns: ['classGroupId', 'studentId'] }],
+    indices: [index('class_member_of_student_index', 'studentId')],
+  },
+);
+
 export const sessionTable = table<SessionRow>(
   'session',
-  { id, instructorId, studentId, version, document: json, createdAt, updatedAt: named(moment, 'updated_at') },
   {
-    foreignKeys: [owner('session'), reference('session', 'studentId', () => 'student')],
+    id,
+    instructorId,
+    studentId: orNull(studentId),
+    classGroupId: orNull(classGroupId),
+    version,
+    document: json,
+    createdAt,
+    updatedAt: named(moment, 'updated_at'),
+  },
+  {
+    foreignKeys: [
+      owner('session'),
+      reference('session', 'studentId', () => 'student'),
+      reference('session', 'classGroupId', () => 'class_group'),
+    ],
+    checks: [check('session_owner_check', 'num_nonnulls(student_id, class_group_id) <= 1')],
     indices: [
       index('session_list_index', 'instructorId', 'updatedAt'),
       index('session_of_student_index', 'studentId', 'updatedAt'),
@@ -319,6 +383,8 @@ export const allTables = [
   dayCheckTable,
   clearanceTable,
   auditEventTable,
+  classGroupTable,
+  classMemberTable,
   sessionTable,
   sessionVersionTable,
   findingOverrideTable,

@@ -2,6 +2,8 @@ import type { DataSource, EntityManager } from 'typeorm';
 import {
   auditEventTable,
   capacityCheckTable,
+  classGroupTable,
+  classMemberTable,
   clearanceTable,
   dayCheckTable,
   findingOverrideTable,
@@ -24,6 +26,8 @@ export class InstructorStore {
   readonly clearances;
   readonly overrulings;
   readonly auditEvents;
+  readonly classes;
+  readonly classMembers;
   readonly sessions;
   readonly sessionVersions;
   readonly variants;
@@ -41,6 +45,8 @@ export class InstructorStore {
     this.clearances = new ScopedTable(manager, clearanceTable, instructorId);
     this.overrulings = new ScopedTable(manager, findingOverrideTable, instructorId);
     this.auditEvents = new ScopedTable(manager, auditEventTable, instructorId);
+    this.classes = new ScopedTable(manager, classGroupTable, instructorId);
+    this.classMembers = new ScopedTable(manager, classMemberTable, instructorId);
     this.sessions = new ScopedTable(manager, sessionTable, instructorId);
     this.sessionVersions = new ScopedTable(manager, sessionVersionTable, instructorId);
     this.variants = new ScopedTable(manager, techniqueVariantTable, instructorId);

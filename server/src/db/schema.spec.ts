@@ -9,6 +9,51 @@ describe('schema', () => {
     await drop();
   });
 
+  it('gives sessions of before notes to say and the time there is, and takes them away again', async () => {
+    const { source, drop } = await freshDatabase();
+    await source.runMigrations();
+    await source.undoLastMigration();
+    const id = '0b8f3c3e-8c0a-4d43-a6a0-7e6d5c4b3a21';
+    const before = { title: 'Kept', passages: [{ kind: 'counted' }, { kind: 'natural' }] };
+    await source.query(
+      `INSERT INTO instructor (id, email, password_hash, name, naming, time_zone, emergency_number, conventions)
+       VALUES ($1, 'a@b.example', '', '', 'plain', 'Europe/London', '112', '{}')`,
+      [id],
+    );
+    await source.query(
+      `INSERT INTO student (id, instructor_id, name, hand, note) VALUES ($1, $1, '', 'left', '')`,
+      [id],
+    );
+    await source.query(
+      `INSERT INTO session (id, instructor_id, student_id, document, updated_at) VALUES ($1, $1, $1, $2, now())`,
+      [id, before],
+    );
+    await source.query(
+      `INSERT INTO sitting (id, instructor_id, student_id, session_id, version, started_at, led, note)
+       VALUES ($1, $1, $1, $1, 1, now(), $2, '')`,
+      [id, { session: before, hand: 'left' }],
+    );
+    const documents = async (): Promise<unknown[]> => {
+      const [row] = await source.query<{ document: unknown; led: unknown }[]>(
+        'SELECT session.document, sitting.led FROM session JOIN sitting ON sitting.session_id = session.id',
+      );
+      return [row?.document, row?.led];
+    };
+    await source.runMigrations();
+    const after = {
+      title: 'Kept',
+      minutes: null,
+      passages: [
+        { kind: 'counted', say: '' },
+        { kind: 'natural', say: '' },
+      ],
+    };
+    expect(await documents()).toEqual([after, { session: after, hand: 'left' }]);
+    await source.undoLastMigration();
+    expect(await documents()).toEqual([before, { session: before, hand: 'left' }]);
+    await drop();
+  });
+
   it('can be taken back to nothing and made again', async () => {
     const { source, drop } = await freshDatabase();
     const tables = async (): Promise<unknown[]> =>

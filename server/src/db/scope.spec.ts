@@ -63,6 +63,8 @@ describe("somebody else's rows", () => {
       reason: 'Seen often.',
     } as const;
     await owner.must(routes.addOverruling, { params: { id: session.id }, body: overruling });
+    const group = { name: 'Tuesday', members: [], note: '' };
+    const { id: classId } = await owner.must(routes.addClass, { body: { id: randomUUID(), ...group } });
     const requests: Partial<Record<keyof typeof routes, readonly [string, unknown]>> = {
       getStudent: [student.id, undefined],
       changeStudent: [student.id, { ...aStudent, version: 1, archived: true }],
@@ -78,6 +80,8 @@ describe("somebody else's rows", () => {
       changeFact: [factId, fact],
       removeFact: [factId, undefined],
       changeVariant: [variant.id, { version: 1, document: variant.document, archived: true }],
+      changeClass: [classId, { version: 1, ...group, archived: true }],
+      getClass: [classId, undefined],
       getSession: [session.id, undefined],
       saveSession: [session.id, { version: 1, document: documentOf() }],
       getSitting: [sitting.id, undefined],
@@ -108,7 +112,7 @@ describe("somebody else's rows", () => {
   it('answer 404 where a body names one', async () => {
     const { student, session } = await addStudentWithSession(owner);
     const adding = await other.call(routes.addSession, {
-      body: { studentId: student.id, document: documentOf() },
+      body: { owner: { kind: 'student', studentId: student.id }, document: documentOf() },
     });
     const beginning = await other.call(routes.beginSitting, {
       body: { id: randomUUID(), sessionId: session.id, sessionVersion: 1 },

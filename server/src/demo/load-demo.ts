@@ -31,12 +31,15 @@ import {
 import { DateTime } from 'luxon';
 import type { DataSource } from 'typeorm';
 import { hashPassword } from '../accounts/password.js';
-import { instructorTable } from '../db/entities.js';
+import { instructorTable, type SessionRow } from '../db/entities.js';
 import { InstructorStore } from '../db/instructor-store.js';
 import { passageToRow } from '../sittings/sitting-rows.js';
 import {
+  DEMO_CLASSES,
   DEMO_INSTRUCTOR,
   DEMO_STUDENTS,
+  DEMO_TEMPLATES,
+  type DemoClass,
   type DemoPlan,
   type DemoSitting,
   type DemoStudent,
@@ -58,7 +61,11 @@ export async function loadDemo(source: DataSource, now: Date): Promise<boolean> 
       createdAt: now,
     });
     const store = new InstructorStore(manager, id);
-    for (const student of DEMO_STUDENTS) await addStudent(store, student, now);
+    const students = new Map<string, string>();
+    for (const student of DEMO_STUDENTS) students.set(student.name, await addStudent(store, student, now));
+    for (const group of DEMO_CLASSES) await addClass(store, group, students, now);
+    for (const plan of DEMO_TEMPLATES)
+      await addPlan(store, plan, { studentId: null, classGroupId: null }, now);
   });
   return true;
 }
@@ -70,7 +77,8 @@ const daysBefore = (now: Date, days: number): DateTime =>
 
 const dateBefore = (now: Date, days: number): string => daysBefore(now, days).toFormat('yyyy-MM-dd');
 
-async function addStudent(store: InstructorStore, demo: DemoStudent, now: Date): Promise<void> {
+/** @returns the id. */
+async function addStudent(store: InstructorStore, demo: DemoStudent, now: Date): Promise<string> {
   const studentId = randomUUID();
   const { name, birthYear, hand, tongueRolls = null, experienced = false, facts = [], note, capacity } = demo;
   const createdAt = daysBefore(now, 60).toJSDate();
@@ -129,23 +137,59 @@ async function addStudent(store: InstructorStore, demo: DemoStudent, now: Date):
   const sessionId = randomUUID();
   const json = document as unknown as SessionJson;
   const updatedAt = daysBefore(now, demo.sittings.at(-1)?.daysAgo ?? 1).toJSDate();
-  await store.sessions.add({ id: sessionId, studentId, version: 1, document: json, createdAt, updatedAt });
+  await store.sessions.add({
+    id: sessionId,
+    studentId,
+    classGroupId: null,
+    version: 1,
+    document: json,
+    createdAt,
+    updatedAt,
+  });
   for (const sitting of demo.sittings) {
     await addSitting(store, { demo, studentId, sessionId, hand, document }, sitting, now);
   }
-  for (const plan of demo.plans ?? []) {
-    const planned = planOf(plan) as unknown as SessionJson;
-    // Old enough that the sessions that were led lately come first.
-    const at = daysBefore(now, 60).toJSDate();
-    await store.sessions.add({
+  for (const plan of demo.plans ?? []) await addPlan(store, plan, { studentId, classGroupId: null }, now);
+  return studentId;
+}
+
+async function addPlan(
+  store: InstructorStore,
+  plan: DemoPlan,
+  owner: Pick<SessionRow, 'studentId' | 'classGroupId'>,
+  now: Date,
+): Promise<void> {
+  // Old enough that the sessions that were led lately come first.
+  const at = daysBefore(now, 60).toJSDate();
+  const document = planOf(plan) as unknown as SessionJson;
+  await store.sessions.add({
+    id: randomUUID(),
+    ...owner,
+    version: 1,
+    document,
+    createdAt: at,
+    updatedAt: at,
+  });
+}
+
+async function addClass(
+  store: InstructorStore,
+  { name, note, members, plan }: DemoClass,
+  students: ReadonlyMap<string, string>,
+  now: Date,
+): Promise<void> {
+  const id = randomUUID();
+  const createdAt = daysBefore(now, 60).toJSDate();
+  await store.classes.add({ id, version: 1, name, note, archivedAt: null, createdAt });
+  await store.classMembers.addAll(
+    members.map((member, position) => ({
       id: randomUUID(),
-      studentId,
-      version: 1,
-      document: planned,
-      createdAt: at,
-      updatedAt: at,
-    });
-  }
+      classGroupId: id,
+      studentId: students.get(member) ?? '',
+      position,
+    })),
+  );
+  await addPlan(store, plan, { studentId: null, classGroupId: id }, now);
 }
 
 /** How the comfortable seconds came about: months before it was a little less of everything. */
@@ -191,10 +235,11 @@ async function addCapacityChecks(
 }
 
 /** A session written down but not led yet. */
-const planOf = ({ title, goal, passages }: DemoPlan): Session => ({
+const planOf = ({ title, goal, minutes, passages }: DemoPlan): Session => ({
   title,
   goal,
   conventions: {},
+  minutes: minutes ?? null,
   seatChange: DEFAULT_SEAT_CHANGE,
   passages: passages.map(
     ([technique, change]) => ({ ...newPassage(technique, randomUUID()), ...change }) as Passage,

@@ -105,6 +105,15 @@ export const notReady = (needs: readonly LeadNeed[]): RequestProblem => {
   });
 };
 
+/** A template or a class's session is led by nobody until it is fitted to a student. */
+export const nobodys = (): RequestProblem =>
+  new RequestProblem({
+    status: 409,
+    code: 'not-ready',
+    title: 'Not ready to be led',
+    detail: 'This session is no single student’s. Fit it to each student who comes, and lead theirs.',
+  });
+
 export const idTaken = (): RequestProblem =>
   new RequestProblem({
     status: 409,

@@ -37,10 +37,16 @@ export async function overrulingsOf(
   return bySession;
 }
 
+/** A session whose findings can be decided about: they are about somebody. @throws RequestProblem (404). */
+async function studentSession(store: InstructorStore, id: string, what: string): Promise<string> {
+  const studentId = (await store.sessions.get(id))?.studentId ?? null;
+  if (studentId === null) throw notFound(what);
+  return studentId;
+}
+
 export function implementOverrulings(implement: Implement, now: () => Date): void {
   implement(routes.addOverruling, async ({ store, params, body }) => {
-    const session = await store.sessions.get(params.id);
-    if (!session) throw notFound('session');
+    const studentId = await studentSession(store, params.id, 'session of a student');
     const there = await store.overrulings.get(body.id);
     if (there) return toOverruling(there);
     const rule = RULES.find(({ id }) => id === body.rule);
@@ -59,25 +65,19 @@ export function implementOverrulings(implement: Implement, now: () => Date): voi
       if (!(await within.overrulings.addIfNew(row))) throw idTaken();
       const said =
         `${describeMeasure(rule.feature, body.value, rule.over)} (${rule.id}). ${body.reason}`.trim();
-      await writeAudit(within, now(), session.studentId, body.kind, said);
+      await writeAudit(within, now(), studentId, body.kind, said);
     });
     return toOverruling({ ...row, instructorId: store.instructorId });
   });
 
   implement(routes.withdrawOverruling, async ({ store, params }) => {
     const there = await store.overrulings.get(params.id);
-    const session = there && (await store.sessions.get(there.sessionId));
-    if (!there || !session) throw notFound('decision');
+    if (!there) throw notFound('decision');
+    const studentId = await studentSession(store, there.sessionId, 'decision');
     if (there.withdrawnAt !== null) return null;
     await store.whole(async (within) => {
       await within.overrulings.set(params.id, { withdrawnAt: now() });
-      await writeAudit(
-        within,
-        now(),
-        session.studentId,
-        'overruling-withdrawn',
-        `${there.rule}. ${there.reason}`,
-      );
+      await writeAudit(within, now(), studentId, 'overruling-withdrawn', `${there.rule}. ${there.reason}`);
     });
     return null;
   });

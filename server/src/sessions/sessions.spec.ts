@@ -86,7 +86,7 @@ describe('sessions', () => {
 
   it('need a student that is there', async () => {
     const answer = await client.call(routes.addSession, {
-      body: { studentId: randomUUID(), document: documentOf() },
+      body: { owner: { kind: 'student', studentId: randomUUID() }, document: documentOf() },
     });
     expect(answer.status).toBe(404);
   });

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { routes, type StoredSession, type Student } from '@nuvrah/contract';
+import { routes, type SessionOwner, type StoredSession, type Student } from '@nuvrah/contract';
 import {
   checkForStudent,
   checkSession,
@@ -10,6 +10,7 @@ import {
 } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById } from '../accounts/accounts.js';
+import { getClass } from '../classes/classes.js';
 import type { SessionRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
@@ -18,10 +19,17 @@ import { getStudent } from '../students/students.js';
 import { variantsOf } from '../variants/variants.js';
 import { overrulingsOf } from './overrulings.js';
 
+const ownerOf = ({ studentId, classGroupId }: SessionRow): SessionOwner =>
+  studentId !== null
+    ? { kind: 'student', studentId }
+    : classGroupId !== null
+      ? { kind: 'class', classId: classGroupId }
+      : { kind: 'nobody' };
+
 const toStored = (row: SessionRow, overrulings: StoredSession['overrulings']): StoredSession => ({
   id: row.id,
   version: row.version,
-  studentId: row.studentId,
+  owner: ownerOf(row),
   document: row.document,
   updatedAt: row.updatedAt.toISOString(),
   overrulings,
@@ -42,18 +50,18 @@ export async function getStoredSession(store: InstructorStore, id: string): Prom
 
 /**
  * Refuses a document that could not be led: numbers that are none, a variant that is not this instructor's, a form that
- * this student cannot do. @throws RequestProblem (422) with a pointer for each.
+ * this student cannot do (null where it is no student's). @throws RequestProblem (422) with a pointer for each.
  */
 export async function refuseImpossible(
   store: InstructorStore,
   profile: Conventions,
-  student: Pick<Student, 'tongueRolls'>,
+  student: Pick<Student, 'tongueRolls'> | null,
   document: SessionJson,
 ): Promise<void> {
   const session = sessionFromChecked(document);
   const problems = [
     ...checkSession(session, profile),
-    ...checkForStudent(session, student),
+    ...(student ? checkForStudent(session, student) : []),
     ...(await checkVariants(store, session)),
   ];
   if (problems.length === 0) return;
@@ -74,14 +82,22 @@ async function checkVariants(store: InstructorStore, { passages }: Session) {
 }
 
 export function implementSessions(implement: Implement, source: DataSource, now: () => Date): void {
-  const refuse = async (store: InstructorStore, studentId: string, document: SessionJson): Promise<void> => {
-    const student = await getStudent(store, studentId);
+  const refuse = async (
+    store: InstructorStore,
+    owner: SessionOwner,
+    document: SessionJson,
+  ): Promise<void> => {
+    const student = owner.kind === 'student' ? await getStudent(store, owner.studentId) : null;
+    if (owner.kind === 'class') await getClass(store, owner.classId);
     const { conventions } = await instructorById(source, store.instructorId);
     await refuseImpossible(store, conventions, student, document);
   };
 
   implement(routes.listSessions, async ({ store, query }) => {
-    const where = query.student ? { studentId: query.student } : {};
+    const where = {
+      ...(query.student && { studentId: query.student }),
+      ...(query.class && { classGroupId: query.class }),
+    };
     const rows = await store.sessions.list(where, { order: { updatedAt: 'DESC', id: 'ASC' } });
     const decided = await overrulingsOf(
       store,
@@ -93,16 +109,25 @@ export function implementSessions(implement: Implement, source: DataSource, now:
   implement(routes.getSession, ({ store, params }) => getStoredSession(store, params.id));
 
   implement(routes.addSession, async ({ store, body }) => {
-    await refuse(store, body.studentId, body.document);
+    const { owner, document } = body;
+    await refuse(store, owner, document);
     const at = now();
-    const row = { id: randomUUID(), version: 1, ...body, createdAt: at, updatedAt: at };
+    const row = {
+      id: randomUUID(),
+      version: 1,
+      studentId: owner.kind === 'student' ? owner.studentId : null,
+      classGroupId: owner.kind === 'class' ? owner.classId : null,
+      document,
+      createdAt: at,
+      updatedAt: at,
+    };
     await store.sessions.add(row);
     return toStored({ ...row, instructorId: store.instructorId }, []);
   });
 
   implement(routes.saveSession, async ({ store, params, body }) => {
     const before = await getSession(store, params.id);
-    await refuse(store, before.studentId, body.document);
+    await refuse(store, ownerOf(before), body.document);
     const at = now();
     const saved = await store.whole(async (within) => {
       const change = { document: body.document, updatedAt: at };

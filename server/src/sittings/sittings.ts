@@ -20,7 +20,7 @@ import { instructorById, localDay } from '../accounts/accounts.js';
 import type { SittingPassageRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
-import { idTaken, notFound, notReady, staleVersion } from '../http/problem.js';
+import { idTaken, nobodys, notFound, notReady, staleVersion } from '../http/problem.js';
 import { getStoredSession, refuseImpossible } from '../sessions/sessions.js';
 import { getStudent } from '../students/students.js';
 import { variantsOf } from '../variants/variants.js';
@@ -68,7 +68,8 @@ export function implementSittings(implement: Implement, source: DataSource, now:
     const session = await getStoredSession(store, body.sessionId);
     if (session.version !== body.sessionVersion)
       throw staleVersion({ id: session.id, version: session.version });
-    const student = await getStudent(store, session.studentId);
+    if (session.owner.kind !== 'student') throw nobodys();
+    const student = await getStudent(store, session.owner.studentId);
     const instructor = await instructorById(source, store.instructorId);
     const { conventions: profile } = instructor;
     // What was true when it was saved may not be any more.

@@ -87,7 +87,9 @@ export async function addStudentWithSession(
   const { id } = await client.must(routes.addStudent, { body: aStudent });
   await client.must(routes.addDayCheck, { params: { id }, body: aDay() });
   const student = await client.must(routes.getStudent, { params: { id } });
-  const session = await client.must(routes.addSession, { body: { studentId: student.id, document } });
+  const session = await client.must(routes.addSession, {
+    body: { owner: { kind: 'student', studentId: student.id }, document },
+  });
   return { student, session };
 }
 

@@ -76,7 +76,9 @@ describe('variants of techniques', () => {
 
     const other = await server.instructor();
     const student = await other.must(routes.addStudent, { body: aStudent });
-    const stolen = await other.call(routes.addSession, { body: { studentId: student.id, document } });
+    const stolen = await other.call(routes.addSession, {
+      body: { owner: { kind: 'student', studentId: student.id }, document },
+    });
     expect([stolen.status, pointersOf(stolen.body)]).toEqual([422, ['/document/passages/0/variant']]);
   });
 });
@@ -109,14 +111,18 @@ describe('every technique', () => {
   it('is refused where the tongue does not roll, when saved and when led', async () => {
     const student = await client.must(routes.addStudent, { body: { ...aStudent, tongueRolls: false } });
     const document = withPassage(newPassage('sheetali', randomUUID()));
-    const refused = await client.call(routes.addSession, { body: { studentId: student.id, document } });
+    const refused = await client.call(routes.addSession, {
+      body: { owner: { kind: 'student', studentId: student.id }, document },
+    });
     expect([refused.status, refused.body.errors?.[0]?.detail]).toEqual([
       422,
       jasmine.stringContaining('over the teeth'),
     ]);
 
     const able = await client.must(routes.addStudent, { body: { ...aStudent, tongueRolls: true } });
-    const session = await client.must(routes.addSession, { body: { studentId: able.id, document } });
+    const session = await client.must(routes.addSession, {
+      body: { owner: { kind: 'student', studentId: able.id }, document },
+    });
     const change = { ...aStudent, tongueRolls: false, version: 1, archived: false };
     await client.must(routes.changeStudent, { params: { id: able.id }, body: change });
     const body = { id: randomUUID(), sessionId: session.id, sessionVersion: 1 };

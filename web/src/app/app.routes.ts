@@ -49,6 +49,16 @@ export const appRoutes: Routes = [
         loadComponent: () => import('./capacity/capacity-page').then((m) => m.CapacityPage),
       },
       {
+        path: 'classes',
+        title: 'Classes · Nuvrah',
+        loadComponent: () => import('./classes/class-list').then((m) => m.ClassList),
+      },
+      {
+        path: 'classes/:id',
+        title: 'Class · Nuvrah',
+        loadComponent: () => import('./classes/class-page').then((m) => m.ClassPage),
+      },
+      {
         path: 'bench',
         title: 'Bench · Nuvrah',
         loadComponent: () => import('./bench/session-list').then((m) => m.SessionList),

@@ -1,10 +1,12 @@
 import { FirstSlice1790000000000 } from './1790000000000-first-slice.js';
 import { KnowTheStudent1793000000000 } from './1793000000000-know-the-student.js';
 import { SessionVersions1793100000000 } from './1793100000000-session-versions.js';
+import { WholeSessions1793200000000 } from './1793200000000-whole-sessions.js';
 
 /** In the order in which they are applied; append only. */
 export const migrations = [
   FirstSlice1790000000000,
   KnowTheStudent1793000000000,
   SessionVersions1793100000000,
+  WholeSessions1793200000000,
 ];

@@ -2,26 +2,62 @@ import { inject, Injectable } from '@angular/core';
 import {
   routes,
   type BodyOf,
+  type ClassGroup,
+  type QueryOf,
+  type SessionOwner,
   type SessionVersion,
   type StoredOverruling,
   type StoredSession,
   type Student,
 } from '@nuvrah/contract';
 import type { Session, SessionJson } from '@nuvrah/core';
-import { forkJoin, map, type Observable, switchMap } from 'rxjs';
+import { forkJoin, map, type Observable, of, switchMap } from 'rxjs';
 import { Api } from './api';
+import { Classes } from './classes';
 import { Students } from './students';
 import { Variants } from './variants';
+
+/** Whose a session is, with all that is known of them. */
+export type Owner =
+  | { readonly kind: 'student'; readonly student: Student }
+  | { readonly kind: 'class'; readonly group: ClassGroup; readonly members: readonly Student[] }
+  | { readonly kind: 'nobody' };
+
+export interface OwnedSession {
+  readonly session: StoredSession;
+  readonly owner: Owner;
+}
+
+/** The one whose hand it is written for; a class and a template are written for a right hand. */
+export const handOf = (owner: Owner): Pick<Student, 'hand'> =>
+  owner.kind === 'student' ? owner.student : { hand: 'right' };
+
+/** The id of the student or class, or "nobody". */
+export const ownerId = (owner: SessionOwner): string =>
+  owner.kind === 'student' ? owner.studentId : owner.kind === 'class' ? owner.classId : owner.kind;
+
+/** Everybody who practises it. */
+export const studentsOf = (owner: Owner): readonly Student[] =>
+  owner.kind === 'student' ? [owner.student] : owner.kind === 'class' ? owner.members : [];
+
+export const nameOfOwner = (owner: Owner): string =>
+  owner.kind === 'student'
+    ? owner.student.name
+    : owner.kind === 'class'
+      ? owner.group.name
+      : 'template, for nobody yet';
 
 /** Sessions on the server. */
 @Injectable({ providedIn: 'root' })
 export class Sessions {
   private readonly api = inject(Api);
   private readonly students = inject(Students);
+  private readonly classes = inject(Classes);
   private readonly variants = inject(Variants);
 
-  list(student?: string): Observable<StoredSession[]> {
-    return this.api.call(routes.listSessions, { query: student ? { student } : {} });
+  /** All of them, or those of a student or of a class. */
+  list(query: QueryOf<typeof routes.listSessions> = {}): Observable<StoredSession[]> {
+    return this.api.call(routes.listSessions, { query });
   }
 
   get(id: string): Observable<StoredSession> {
@@ -29,17 +65,26 @@ export class Sessions {
   }
 
   /** A session and whose it is; the variants that it may be made of are loaded with it. */
-  withStudent(id: string): Observable<{ readonly session: StoredSession; readonly student: Student }> {
-    const withOwner = this.get(id).pipe(
-      switchMap((session) =>
-        this.students.get(session.studentId).pipe(map((student) => ({ session, student }))),
-      ),
+  withOwner(id: string): Observable<OwnedSession> {
+    const owned = this.get(id).pipe(
+      switchMap((session) => this.ownerOf(session).pipe(map((owner) => ({ session, owner })))),
     );
-    return forkJoin([withOwner, this.variants.load()]).pipe(map(([found]) => found));
+    return forkJoin([owned, this.variants.load()]).pipe(map(([found]) => found));
   }
 
-  add(studentId: string, session: Session): Observable<StoredSession> {
-    return this.api.call(routes.addSession, { body: { studentId, document: toJson(session) } });
+  private ownerOf({ owner }: StoredSession): Observable<Owner> {
+    switch (owner.kind) {
+      case 'student':
+        return this.students.get(owner.studentId).pipe(map((student) => ({ kind: 'student', student })));
+      case 'class':
+        return this.classes.withMembers(owner.classId).pipe(map((found) => ({ kind: 'class', ...found })));
+      case 'nobody':
+        return of({ kind: 'nobody' });
+    }
+  }
+
+  add(owner: SessionOwner, session: Session): Observable<StoredSession> {
+    return this.api.call(routes.addSession, { body: { owner, document: toJson(session) } });
   }
 
   /** Earlier versions, the newest first. */

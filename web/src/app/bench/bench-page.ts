@@ -1,37 +1,25 @@
-import { Component, computed, effect, inject, input, linkedSignal, signal } from '@angular/core';
+import { Component, computed, effect, inject, input, signal, viewChild } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
 import {
-  isDayChecked,
-  orderingRecordOf,
-  readinessOf,
-  screeningCaseOf,
-  sustainableOf,
-  type DayCheck,
-  type StoredOverruling,
-} from '@nuvrah/contract';
-import {
   canSplit,
   CAUTION_LINE,
-  checkOrder,
-  compileSession,
   copyPassage,
   countsOf,
-  describeMissing,
   describePassage,
   editPassage,
   formatClock,
   GOALS,
   insertPassage,
+  LEVELS,
   movePassage,
   newPassage,
   passageInPlaceOf,
   PHASE_KINDS,
   removePassage,
-  resolveConventions,
-  screenCase,
   seconds,
+  slotsOf,
   splitPassage,
   startingSide,
   techniqueName,
@@ -40,33 +28,32 @@ import {
   withPhaseCounts,
   type ConventionKey,
   type CountedPassage,
+  type FindingLevel,
   type Goal,
   type NaturalPassage,
   type Numbers,
-  type OrderingCase,
   type Passage,
   type PhaseKind,
   type Session,
   type StrokePassage,
   type TechniqueId,
-  type Timeline,
   type TimelineEvent,
 } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
 import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
-import { ScreeningClock } from '../api/screening-clock';
-import { Sessions } from '../api/sessions';
+import { nameOfOwner, Sessions } from '../api/sessions';
 import { Variants } from '../api/variants';
 import { BreathScore } from '../score/breath-score';
 import { ConventionFields } from '../shelf/convention-fields';
 import { DayCheckForm } from '../students/day-check-form';
+import { BenchReview } from './bench-review';
 import { BreathForm } from './breath-form';
+import { ClassPanel } from './class-panel';
 import { DressingForm } from './dressing-form';
 import { EasePanel } from './ease-panel';
 import { FindingList } from '../findings/finding-list';
 import { OrderList } from '../findings/order-list';
-import { TimeFitForm } from './time-fit-form';
 import { FitPanel } from './fit-panel';
 import { HoldForm } from './hold-form';
 import { NumberField } from './number-field';
@@ -77,12 +64,14 @@ import { PhaseTable } from './phase-table';
 import { RampForm } from './ramp-form';
 import { RefitForm } from './refit-form';
 import { SaveNote } from './save-note';
+import { SayNote } from './say-note';
 import { SessionConflict } from './session-conflict';
 import { SessionDraft } from './session-draft';
 import { SessionFile } from './session-file';
 import { SessionTotalsList } from './session-totals-list';
 import { StrokeForm } from './stroke-form';
 import type { Pick } from './technique-picker';
+import { TimePanel } from './time-panel';
 import { VersionList } from './version-list';
 
 /** The Bench: a session as a score, with its numbers edited where they stand. */
@@ -91,6 +80,7 @@ import { VersionList } from './version-list';
   imports: [
     BreathForm,
     BreathScore,
+    ClassPanel,
     ConventionFields,
     DayCheckForm,
     DressingForm,
@@ -109,14 +99,15 @@ import { VersionList } from './version-list';
     RefitForm,
     RouterLink,
     SaveNote,
+    SayNote,
     SessionConflict,
     SessionFile,
     SessionTotalsList,
     StrokeForm,
-    TimeFitForm,
+    TimePanel,
     VersionList,
   ],
-  providers: [SessionDraft],
+  providers: [BenchReview, SessionDraft],
   templateUrl: './bench-page.html',
   styleUrl: './bench-page.scss',
   host: { '(document:keydown)': 'shortcut($event)' },
@@ -137,67 +128,37 @@ export class BenchPage {
   protected readonly goals = Object.entries(GOALS) as [Goal, string][];
   protected readonly restForm = restForm;
 
-  protected readonly page = asked(this.id, (id) => this.sessions.withStudent(id));
-  protected readonly student = computed(() => {
-    const student = this.page.value()?.student ?? null;
-    return student && { ...student, dayCheck: this.checkedNow() ?? student.dayCheck };
+  protected readonly page = asked(this.id, (id) => this.sessions.withOwner(id));
+  protected readonly review = inject(BenchReview);
+  protected readonly student = this.review.student;
+  protected readonly sustainable = this.review.sustainable;
+  protected readonly timeline = this.review.timeline;
+  protected readonly conventions = this.review.conventions;
+  protected readonly ownerName = computed(() => {
+    const owner = this.review.owner();
+    return owner ? nameOfOwner(owner) : '';
   });
-  protected readonly sustainable = computed(() => {
-    const student = this.student();
-    return student && sustainableOf(student);
-  });
+  /** To whom it is about to be fitted; empty where to nobody. */
+  protected readonly fitTo = signal('');
 
-  /** While something is impossible the last picture that was possible stays. */
-  protected readonly timeline = linkedSignal<Timeline | null, Timeline | null>({
-    source: () => {
-      const [session, student] = [this.draft.session(), this.student()];
-      if (!session || !student || this.draft.problems().length > 0) return null;
-      return compileSession(session, student, this.account.required().conventions);
-    },
-    computation: (now, before) => now ?? before?.value ?? null,
-  });
-  protected readonly profile = computed(() => this.account.required().conventions);
-  protected readonly conventions = computed(() =>
-    resolveConventions(this.account.required().conventions, this.draft.session()?.conventions ?? {}),
-  );
-  /** Decisions about findings of this session; they are no edits of it, and not undone with them. */
-  protected readonly overrulings = linkedSignal<readonly StoredOverruling[]>(
-    () => this.page.value()?.session.overrulings ?? [],
-  );
-  /** The day check that was just made, or the one on record. */
-  private readonly checkedNow = signal<DayCheck | null>(null);
-  private readonly day = inject(ScreeningClock).day;
-  protected readonly dayChecked = computed(() => {
-    const student = this.student();
-    const { today, now } = this.day();
-    return student !== null && isDayChecked(student, today, now);
-  });
-
-  /** Everything that decides what speaks against what is written, today. */
-  protected readonly screening = computed(() => {
-    const [session, student] = [this.draft.session(), this.student()];
-    if (!session || !student || this.draft.problems().length > 0) return null;
-    return screeningCaseOf(session, student, this.overrulings(), this.day());
-  });
-  protected readonly findings = computed(() => {
-    const [screening, timeline] = [this.screening(), this.timeline()];
-    return screening && timeline ? screenCase(screening, timeline) : [];
-  });
-  /** What decides about the order of what is written. */
-  protected readonly ordering = computed((): OrderingCase | null => {
-    const [session, student] = [this.draft.session(), this.student()];
-    if (!session || !student || this.draft.problems().length > 0) return null;
-    return { session, hand: student.hand, record: orderingRecordOf(student), profile: this.profile() };
-  });
-  protected readonly order = computed(() => {
-    const [of, timeline] = [this.ordering(), this.timeline()];
-    return of && timeline ? checkOrder(of.session, timeline, of.record, of.profile) : [];
-  });
-  protected readonly missing = computed(() => {
-    const student = this.student();
-    return student ? describeMissing(readinessOf(student, this.day()), this.day().today) : [];
-  });
   protected readonly passageNames = computed(() => new Map(this.list().map(({ id, name }) => [id, name])));
+
+  private readonly score = viewChild<BreathScore>('score');
+  protected readonly slots = computed(() => slotsOf({ passages: this.draft.session()?.passages ?? [] }));
+  /** The strictest that speaks against each passage and stands open, by its place. */
+  protected readonly marks = computed((): ReadonlyMap<number, FindingLevel> => {
+    const open = [
+      ...this.review.findings().filter(({ standing }) => standing.kind === 'open'),
+      ...this.review.order(),
+    ];
+    return new Map(
+      (this.draft.session()?.passages ?? []).flatMap(({ id }, index) => {
+        const levels = new Set(open.filter(({ passageId }) => passageId === id).map(({ level }) => level));
+        const level = LEVELS.find((one) => levels.has(one));
+        return level ? [[index, level] as const] : [];
+      }),
+    );
+  });
 
   private readonly chosen = signal(0);
   protected readonly passageIndex = computed(() =>
@@ -241,16 +202,14 @@ export class BenchPage {
   constructor() {
     effect(() => {
       const page = this.page.value();
-      if (page) this.draft.open(page.session);
+      if (!page) return;
+      this.review.open(page);
+      this.draft.open(page.session);
     });
     effect(() => {
       const session = this.draft.session();
       if (session) this.title.setTitle(`${session.title} · Bench · Nuvrah`);
     });
-  }
-
-  protected dayAsked(check: DayCheck): void {
-    this.checkedNow.set(check);
   }
 
   /** A remedy, or all of them: one step that can be undone. */
@@ -270,6 +229,20 @@ export class BenchPage {
 
   protected choose(index: number): void {
     this.chosen.set(index);
+  }
+
+  protected choosePassage(id: string): void {
+    const index = this.draft.session()?.passages.findIndex((passage) => passage.id === id) ?? -1;
+    if (index >= 0) this.choose(index);
+  }
+
+  /** What a total is about, on the score. */
+  protected showEvent(index: number): void {
+    this.score()?.show(index);
+  }
+
+  protected setMinutes(minutes: number | null): void {
+    this.draft.edit((session) => ({ ...session, minutes }), 'minutes');
   }
 
   protected rename(event: Event): void {

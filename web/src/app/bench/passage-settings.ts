@@ -9,6 +9,7 @@ import {
   formatClock,
   formatRatio,
   millis,
+  MOST_CYCLES,
   pace,
   parseRatio,
   passageTotals,
@@ -24,7 +25,7 @@ import {
 } from '@nuvrah/core';
 import { NumberField } from './number-field';
 import { PaceFinder } from './pace-finder';
-import { breathForm, paceForm, roundsForm, roundsTimeForm } from './number-forms';
+import { breathForm, paceForm, roundsForm, roundsTimeForm, wholeForm } from './number-forms';
 
 export interface PassageEdit {
   readonly passage: Passage;
@@ -82,6 +83,20 @@ const MOST_MINUTES = 240;
           [fine]="1"
           [width]="3"
           (valueChange)="setRounds($event)"
+        />
+      </div>
+      <div class="labelled">
+        <span>breaths</span>
+        <nv-number-field
+          label="breaths"
+          [value]="breaths()"
+          [form]="forms.breaths"
+          [min]="1"
+          [max]="mostCycles"
+          [by]="perRound()"
+          [fine]="perRound()"
+          [width]="4"
+          (valueChange)="setBreaths($event)"
         />
       </div>
       <div class="labelled">
@@ -147,13 +162,22 @@ export class PassageSettings {
   /** Milliseconds that whole rounds left over, for the rest that follows. */
   readonly rest = output<number>();
 
-  protected readonly forms = { rounds: roundsForm, time: roundsTimeForm, pace: paceForm, base: breathForm };
+  protected readonly mostCycles = MOST_CYCLES;
+  protected readonly forms = {
+    rounds: roundsForm,
+    breaths: wholeForm(1, MOST_CYCLES, 'breaths, in whole rounds'),
+    time: roundsTimeForm,
+    pace: paceForm,
+    base: breathForm,
+  };
   protected readonly fastest = FASTEST_PACE;
   protected readonly slowest = SLOWEST_PACE;
   protected readonly mostMillis = MOST_MINUTES * 60_000;
 
   protected readonly totals = computed(() => passageTotals(this.passage(), this.start(), this.conventions()));
   protected readonly totalsLine = computed(() => describeTotals(this.totals()));
+  protected readonly perRound = computed(() => cyclesPerRound(this.passage(), this.conventions()));
+  protected readonly breaths = computed(() => this.totals().rounds * this.perRound());
   protected readonly roundsTime = computed(() => {
     const passage = this.passage();
     const cycles = this.totals().rounds * cyclesPerRound(passage, this.conventions());
@@ -197,6 +221,11 @@ export class PassageSettings {
 
   protected setRounds(rounds: number): void {
     this.emit({ cycles: roundsToCycles(this.passage(), rounds, this.conventions()) }, 'rounds');
+  }
+
+  /** Breaths are dosed in whole rounds, as everything is: what is over goes to the nearest. */
+  protected setBreaths(breaths: number): void {
+    this.setRounds(Math.max(1, Math.round(breaths / this.perRound())));
   }
 
   protected setTime(time: number): void {

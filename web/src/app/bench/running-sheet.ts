@@ -21,7 +21,7 @@ import { AccountStore } from '../api/account';
 import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
 import { ScreeningClock } from '../api/screening-clock';
-import { Sessions } from '../api/sessions';
+import { handOf, nameOfOwner, Sessions, studentsOf } from '../api/sessions';
 import { Variants } from '../api/variants';
 
 /** A session on one page, to print: when, what, what to say and to watch for, and the cues that have no time. */
@@ -34,7 +34,7 @@ import { Variants } from '../api/variants';
       @if (sheet(); as sheet) {
         <div class="page-head">
           <h1>{{ sheet.title }}</h1>
-          <span class="soft">{{ sheet.student }} · {{ sheet.total }}</span>
+          <span class="soft">{{ sheet.whose }} · {{ sheet.total }}</span>
           <span class="grow"></span>
           <a matButton class="screen" [routerLink]="['/bench', id()]">Back to the Bench</a>
           <button matButton="outlined" type="button" class="screen" (click)="print()">Print</button>
@@ -59,6 +59,9 @@ import { Variants } from '../api/variants';
                 </td>
                 <td>
                   {{ row.opening }}
+                  @if (row.say) {
+                    <p class="say">“{{ row.say }}”</p>
+                  }
                   @for (care of row.cares; track care) {
                     <div>
                       <strong>{{ care }}</strong>
@@ -99,6 +102,9 @@ import { Variants } from '../api/variants';
     td {
       font-size: 0.9375rem;
     }
+    .say {
+      font-style: italic;
+    }
     ul {
       margin: 0;
       padding-left: 1.25rem;
@@ -123,20 +129,24 @@ export class RunningSheet {
 
   protected readonly caution = CAUTION_LINE;
   protected readonly stop = `At any stop sign: ${STOP_ACTION}`;
-  protected readonly page = asked(this.id, (id) => this.sessions.withStudent(id));
+  protected readonly page = asked(this.id, (id) => this.sessions.withOwner(id));
 
   protected readonly sheet = computed(() => {
     const ready = this.page.value();
     if (!ready) return null;
     const { conventions: profile, naming } = this.account.required();
     const session = sessionFromChecked(ready.session.document);
-    const { student } = ready;
-    const timeline = compileSession(session, student, profile);
+    const { owner } = ready;
+    const timeline = compileSession(session, handOf(owner), profile);
     const conventions = resolveConventions(profile, session.conventions);
-    const cares = screenCase(
-      screeningCaseOf(session, student, ready.session.overrulings, this.day()),
-      timeline,
-    ).filter(({ level }) => level === 'care');
+    const cares = studentsOf(owner).flatMap((student) =>
+      screenCase(screeningCaseOf(session, student, ready.session.overrulings, this.day()))
+        .filter(({ level }) => level === 'care')
+        .map((finding) => ({
+          ...finding,
+          reason: owner.kind === 'class' ? `${student.name}: ${finding.reason}` : finding.reason,
+        })),
+    );
     const nameOf = (index: number): string => {
       const passage = session.passages[index];
       if (!passage) return '';
@@ -144,7 +154,7 @@ export class RunningSheet {
     };
     return {
       title: session.title,
-      student: student.name,
+      whose: nameOfOwner(owner),
       total: describeTotal(timeline),
       rows: session.passages.map((passage, index) => {
         const { opening, watch } = techniqueOf(passage.technique);
@@ -160,6 +170,7 @@ export class RunningSheet {
           line: describePassage(passage, session.goal, conventions),
           seat: SEATS[passage.seat].name,
           opening,
+          say: passage.say,
           cares: concerns.map(({ reason }) => reason),
           watch: watch.map(({ sign, correction }) => `${sign}: ${correction}`),
         };

@@ -71,7 +71,7 @@ import { summarise } from './summarise';
 export class SessionConflict {
   readonly mine = input.required<Session>();
   readonly theirs = input.required<StoredSession>();
-  readonly student = input.required<Student>();
+  readonly student = input.required<Pick<Student, 'hand'>>();
   readonly keepMine = output();
   readonly takeTheirs = output();
 

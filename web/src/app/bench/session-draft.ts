@@ -44,7 +44,7 @@ interface KeptEdits {
   readonly session: Session;
 }
 
-const EDITS_FORMAT = 2;
+const EDITS_FORMAT = 3;
 
 const keptAs = (sessionId: string): string => `session.${sessionId}`;
 

@@ -5,10 +5,12 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatSelectModule } from '@angular/material/select';
 import { Router, RouterLink } from '@angular/router';
 import { combineLatest } from 'rxjs';
+import type { SessionOwner } from '@nuvrah/contract';
 import type { ApiProblem } from '../api/api';
+import { Classes } from '../api/classes';
 import { askedOnce } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
-import { Sessions } from '../api/sessions';
+import { ownerId, Sessions } from '../api/sessions';
 import { Students } from '../api/students';
 import { LeadKeeper } from '../lead/lead-keeper';
 import { firstSessionFor } from './first-session';
@@ -47,6 +49,10 @@ import { SessionTable } from './session-table';
                 @for (student of students(); track student.id) {
                   <mat-option [value]="student.id">{{ student.name }}</mat-option>
                 }
+                @for (group of classes(); track group.id) {
+                  <mat-option [value]="group.id">{{ group.name }}</mat-option>
+                }
+                <mat-option value="nobody">nobody: a template</mat-option>
               </mat-select>
             </mat-form-field>
             <button matButton="outlined" type="submit" [disabled]="busy() || !chosen()">Open it</button>
@@ -77,22 +83,28 @@ export class SessionList {
   readonly purpose = input<'lead'>();
 
   private readonly studentsApi = inject(Students);
+  private readonly classesApi = inject(Classes);
   private readonly sessionsApi = inject(Sessions);
   private readonly router = inject(Router);
 
   protected readonly page = askedOnce(() =>
-    combineLatest([this.studentsApi.list(), this.sessionsApi.list()]),
+    combineLatest([this.studentsApi.list(), this.sessionsApi.list(), this.classesApi.list()]),
   );
   protected readonly students = computed(() =>
     (this.page.value()?.[0] ?? []).filter(({ archived }) => !archived),
   );
-  protected readonly names = computed(
-    () => new Map(this.page.value()?.[0].map(({ id, name }) => [id, name])),
+  protected readonly classes = computed(() =>
+    (this.page.value()?.[2] ?? []).filter(({ archived }) => !archived),
   );
-  /** Sessions of archived students rest with them. */
+  protected readonly names = computed(
+    () => new Map([...this.students(), ...this.classes()].map(({ id, name }) => [id, name])),
+  );
+  /** Sessions of archived students and classes rest with them; only a student's can be led. */
   protected readonly sessions = computed(() => {
-    const here = new Set(this.students().map(({ id }) => id));
-    return (this.page.value()?.[1] ?? []).filter(({ studentId }) => here.has(studentId));
+    const here = new Set([...this.names().keys(), 'nobody']);
+    return (this.page.value()?.[1] ?? []).filter(
+      ({ owner }) => here.has(ownerId(owner)) && (this.purpose() !== 'lead' || owner.kind === 'student'),
+    );
   });
   protected readonly interrupted = signal(inject(LeadKeeper).kept()).asReadonly();
   protected readonly chosen = signal<string | null>(null);
@@ -100,10 +112,16 @@ export class SessionList {
   protected readonly problem = signal<string | null>(null);
 
   protected add(): void {
-    const student = this.students().find(({ id }) => id === this.chosen());
-    if (!student) return;
+    const chosen = this.chosen();
+    if (chosen === null) return;
+    const student = this.students().find(({ id }) => id === chosen);
+    const owner: SessionOwner = student
+      ? { kind: 'student', studentId: chosen }
+      : chosen === 'nobody'
+        ? { kind: 'nobody' }
+        : { kind: 'class', classId: chosen };
     this.busy.set(true);
-    this.sessionsApi.add(student.id, firstSessionFor(student)).subscribe({
+    this.sessionsApi.add(owner, firstSessionFor(student ?? null)).subscribe({
       next: ({ id }) => void this.router.navigate(['/bench', id]),
       error: (problem: ApiProblem) => {
         this.busy.set(false);

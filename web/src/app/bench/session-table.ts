@@ -4,6 +4,7 @@ import { RouterLink } from '@angular/router';
 import type { StoredSession } from '@nuvrah/contract';
 import { sessionFromChecked } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
+import { ownerId } from '../api/sessions';
 import { summarise } from './summarise';
 
 /** Sessions as rows, each with its numbers in full and the ways on. */
@@ -19,7 +20,7 @@ import { summarise } from './summarise';
           <tr>
             <th scope="col">session</th>
             @if (names(); as names) {
-              <th scope="col">student</th>
+              <th scope="col">for</th>
             }
             <th scope="col">numbers</th>
             <th scope="col" class="number">in all</th>
@@ -33,12 +34,20 @@ import { summarise } from './summarise';
                 <a [routerLink]="['/bench', row.id]">{{ row.title }}</a>
               </td>
               @if (names(); as names) {
-                <td>{{ names.get(row.studentId) }}</td>
+                <td>{{ names.get(row.ownerId) ?? 'nobody: a template' }}</td>
               }
               <td>{{ row.line }}</td>
               <td class="number">{{ row.total }}</td>
               <td class="ways">
-                <a matButton [routerLink]="['/lead', row.id]" [attr.aria-label]="'Lead ' + row.title">Lead</a>
+                @if (row.led) {
+                  <a matButton [routerLink]="['/lead', row.id]" [attr.aria-label]="'Lead ' + row.title">
+                    Lead
+                  </a>
+                } @else {
+                  <a matButton [routerLink]="['/bench', row.id]" [attr.aria-label]="'Fit ' + row.title">
+                    Fit
+                  </a>
+                }
               </td>
             </tr>
           }
@@ -56,16 +65,17 @@ import { summarise } from './summarise';
 export class SessionTable {
   readonly sessions = input.required<readonly StoredSession[]>();
   readonly empty = input.required<string>();
-  /** Names by student, where sessions of several students stand together. */
+  /** Names by student and by class, where sessions of several stand together. */
   readonly names = input<ReadonlyMap<string, string> | null>(null);
 
   private readonly account = inject(AccountStore);
 
   protected readonly rows = computed(() => {
     const { conventions, naming } = this.account.required();
-    return this.sessions().map(({ id, studentId, document }) => ({
+    return this.sessions().map(({ id, owner, document }) => ({
       id,
-      studentId,
+      ownerId: ownerId(owner),
+      led: owner.kind === 'student',
       ...summarise(sessionFromChecked(document), conventions, naming),
     }));
   });

@@ -48,7 +48,7 @@ export class ComposePage {
   protected readonly goalWords = GOALS;
   protected readonly range = COMPOSE_MINUTES;
   protected readonly page = asked(this.id, (id) =>
-    combineLatest([this.students.get(id), this.sessionsApi.list(id)]),
+    combineLatest([this.students.get(id), this.sessionsApi.list({ student: id })]),
   );
   protected readonly student = computed(() => this.page.value()?.[0] ?? null);
 
@@ -118,7 +118,7 @@ export class ComposePage {
   protected take(student: Student, { session }: Proposal): void {
     this.sent.send(
       this.sessionsApi.add(
-        student.id,
+        { kind: 'student', studentId: student.id },
         withFreshIds(session, () => crypto.randomUUID()),
       ),
       ({ id }) => void this.router.navigate(['/bench', id]),

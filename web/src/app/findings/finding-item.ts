@@ -20,10 +20,16 @@ import { LEVEL_SIGNS } from './levels';
   selector: 'nv-finding-item',
   imports: [FindingWays, MatButtonModule, RouterLink],
   template: `
-    <div class="notice" [class]="finding().level">
+    <div class="notice" [class]="finding().level" [class.here]="here()">
       <p>
-        <strong class="level">{{ level().sign }} {{ level().word }}</strong>
-        {{ passage() }} — {{ text() }}
+        <strong class="level">{{ level().sign }} {{ level().word }}</strong
+        >&ngsp;
+        @if (finding().passageId; as id) {
+          <button type="button" class="where" (click)="showPassage.emit(id)">{{ passage() }}</button>
+        } @else {
+          {{ passage() }}
+        }
+        &ngsp;— {{ text() }}
       </p>
       @if (toDo(); as words) {
         <p><span class="soft">What to do:</span> {{ words }}</p>
@@ -119,7 +125,11 @@ export class FindingItem {
   readonly overrulings = input.required<readonly StoredOverruling[]>();
   readonly passage = input.required<string>();
   readonly editable = input.required<boolean>();
+  /** Whether it is about the passage that is chosen. */
+  readonly here = input(false);
   readonly apply = output<Session>();
+  /** The passage that it is about is to be shown. */
+  readonly showPassage = output<string>();
   /** The decisions as they are now. */
   readonly decided = output<readonly StoredOverruling[]>();
 

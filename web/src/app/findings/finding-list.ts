@@ -52,7 +52,9 @@ import { FindingItem } from './finding-item';
         [overrulings]="overrulings()"
         [passage]="nameOf(finding)"
         [editable]="editable()"
+        [here]="finding.passageId !== null && finding.passageId === chosen()"
         (apply)="change($event)"
+        (showPassage)="showPassage.emit($event)"
         (decided)="decided.emit($event)"
       />
     } @empty {
@@ -86,7 +88,10 @@ export class FindingList {
   readonly names = input.required<ReadonlyMap<string, string>>();
   /** Whether the session can be changed here. */
   readonly editable = input.required<boolean>();
+  /** The id of the passage that is chosen, where one is. */
+  readonly chosen = input<string | null>(null);
   readonly apply = output<Session>();
+  readonly showPassage = output<string>();
   readonly decided = output<readonly StoredOverruling[]>();
 
   protected readonly keyOf = findingKey;

@@ -15,9 +15,20 @@ import { LEVEL_SIGNS } from './levels';
   imports: [MatButtonModule],
   template: `
     @for (row of rows(); track row.key) {
-      <div class="notice" [class]="row.finding.level">
+      <div
+        class="notice"
+        [class]="row.finding.level"
+        [class.here]="row.finding.passageId !== null && row.finding.passageId === chosen()"
+      >
         <p>
-          <strong>{{ row.level.sign }} {{ row.level.word }}</strong> {{ row.passage }} — {{ row.words }}
+          <strong>{{ row.level.sign }} {{ row.level.word }}</strong
+          >&ngsp;
+          @if (row.finding.passageId; as id) {
+            <button type="button" class="where" (click)="showPassage.emit(id)">{{ row.passage }}</button>
+          } @else {
+            {{ row.passage }}
+          }
+          &ngsp;— {{ row.words }}
         </p>
         <button
           matButton
@@ -55,7 +66,7 @@ import { LEVEL_SIGNS } from './levels';
     .ask {
       margin-left: -0.75rem;
     }
-    button {
+    button:not(.where) {
       height: auto;
       min-height: 2.25rem;
       padding-block: 0.375rem;
@@ -68,7 +79,10 @@ export class OrderList {
   readonly of = input.required<OrderingCase>();
   /** Names of the passages by id. */
   readonly names = input.required<ReadonlyMap<string, string>>();
+  /** The id of the passage that is chosen, where one is. */
+  readonly chosen = input<string | null>(null);
   readonly apply = output<Session>();
+  readonly showPassage = output<string>();
 
   /** The finding whose fixes are shown. */
   protected readonly opened = signal<string | null>(null);

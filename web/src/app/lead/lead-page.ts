@@ -9,6 +9,7 @@ import {
   input,
   signal,
 } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import type { ApiProblem } from '../api/api';
 import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
@@ -26,7 +27,7 @@ import { WakeLock } from './wake-lock';
 /** Lead: ready, leading, closing. Dark, because the room is. */
 @Component({
   selector: 'nv-lead-page',
-  imports: [LeadClosing, LeadInterrupted, LeadReady, LeadScreen, LoadingNote],
+  imports: [LeadClosing, LeadInterrupted, LeadReady, LeadScreen, LoadingNote, RouterLink],
   providers: [LeadStore, WakeLock],
   host: { '(window:beforeunload)': 'unload($event)', '(document:keydown.escape)': 'stopWhenBegun()' },
   template: `
@@ -39,20 +40,29 @@ import { WakeLock } from './wake-lock';
           }
         }
         @case ('ready') {
-          <nv-lead-ready
-            [session]="ready.session"
-            [student]="ready.student"
-            [busy]="busy()"
-            [problem]="problem()"
-            (changed)="page.again()"
-            (begin)="start()"
-          />
+          @if (student(); as student) {
+            <nv-lead-ready
+              [session]="ready.session"
+              [student]="student"
+              [busy]="busy()"
+              [problem]="problem()"
+              (changed)="page.again()"
+              (begin)="start()"
+            />
+          } @else {
+            <p class="notice edge">
+              This session is no single student’s: fit it to each who comes, and lead theirs.
+              <a [routerLink]="['/bench', id()]">Fit it on the Bench</a>
+            </p>
+          }
         }
         @case ('leading') {
           <nv-lead-screen />
         }
         @case ('closing') {
-          <nv-lead-closing [student]="ready.student" />
+          @if (student(); as student) {
+            <nv-lead-closing [student]="student" />
+          }
         }
       }
     }
@@ -74,7 +84,11 @@ export class LeadPage implements AsksBeforeLeaving {
   private readonly outbox = inject(RecordOutbox);
   private readonly injector = inject(Injector);
 
-  protected readonly page = asked(this.id, (id) => this.sessions.withStudent(id));
+  protected readonly page = asked(this.id, (id) => this.sessions.withOwner(id));
+  protected readonly student = computed(() => {
+    const owner = this.page.value()?.owner;
+    return owner?.kind === 'student' ? owner.student : null;
+  });
   protected readonly busy = signal(false);
   protected readonly problem = signal<string | null>(null);
 

@@ -81,16 +81,17 @@ export class LeadScreen {
     return formatRatio(countsInForce(passage, moment?.event.cycle ?? 1, conventions, run.changes));
   });
 
-  /** What is to be said once, as the passage begins: the cares that were found for it. */
+  /** What is to be said once, as the passage begins: the cares that were found for it, and its note. */
   protected readonly care = computed(() => {
     const [moment, passage] = [this.moment(), this.passage()];
     if (!moment || !passage || (moment.round?.now ?? 1) > 1) return [];
     const first = moment.event.passage === 0;
-    return (this.store.sitting()?.led.findings ?? [])
+    const cares = (this.store.sitting()?.led.findings ?? [])
       .filter(
         ({ level, passageId }) => level === 'care' && (passageId ?? (first ? passage.id : '')) === passage.id,
       )
       .map(({ rule }) => ruleOf(rule)?.reason ?? '');
+    return passage.say.trim() === '' ? cares : [...cares, passage.say];
   });
 
   /** How the breath sounds or goes, beyond the nostril. */

@@ -11,7 +11,14 @@ import {
   viewChild,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { describeTotal, eventIndexFrom, type Timeline, type TimelineEvent } from '@nuvrah/core';
+import {
+  describeTotal,
+  eventIndexFrom,
+  type FindingLevel,
+  type Slot,
+  type Timeline,
+  type TimelineEvent,
+} from '@nuvrah/core';
 import { AccountStore } from '../api/account';
 import { announceEvent } from './announce';
 import { elementWidth } from './element-width';
@@ -30,7 +37,15 @@ const GUTTER = 64;
   selector: 'nv-breath-score',
   imports: [MatButtonModule, ScoreLegend, ScoreStaff, ScoreStrip],
   template: `
-    <nv-score-strip [timeline]="timeline()" [window]="window()" (centre)="centreOn($event)" />
+    <nv-score-strip
+      [timeline]="timeline()"
+      [window]="window()"
+      [chosen]="passage()"
+      [slots]="slots()"
+      [marks]="marks()"
+      (centre)="centreOn($event)"
+      (choose)="passageChosen.emit($event)"
+    />
     <div class="tools" role="group" aria-label="Zoom">
       <button matButton type="button" (click)="zoomTo({ kind: 'session' })">Whole session</button>
       <button matButton type="button" (click)="zoomTo({ kind: 'passage', passage: passage() })">
@@ -101,6 +116,11 @@ export class BreathScore {
   readonly timeline = input.required<Timeline>();
   /** The passage that is being worked on. */
   readonly passage = input.required<number>();
+  /** The slot of each passage, and the strictest that speaks against it by its place: both are marked on the strip. */
+  readonly slots = input<readonly Slot[]>([]);
+  readonly marks = input<ReadonlyMap<number, FindingLevel>>(new Map());
+  /** Another passage was chosen on the score. */
+  readonly passageChosen = output<number>();
   /** So many counts more (or fewer, below zero) for the selected event. */
   readonly adjust = output<{ readonly event: TimelineEvent; readonly by: number }>();
 
@@ -130,14 +150,20 @@ export class BreathScore {
   private dragging: { readonly x: number; moved: boolean } | null = null;
 
   constructor() {
-    // Another passage is shown from its beginning, with nothing selected.
+    // Another passage is shown from its beginning, with nothing selected; unless it was chosen by an event of its own.
     effect(() => {
-      this.passage();
+      const passage = this.passage();
       untracked(() => {
+        if (this.selectedEvent()?.passage === passage) return;
         this.selected.set(null);
         this.zoomed.set(null);
       });
     });
+  }
+
+  /** Shows and selects an event that something else on the page names. */
+  show(index: number): void {
+    this.choose(index, true);
   }
 
   protected zoomTo(zoom: Zoom): void {
@@ -230,9 +256,15 @@ export class BreathScore {
   private choose(index: number, show: boolean): boolean {
     const event = this.timeline().events[index];
     if (!event) return true;
+    const window = this.window();
     this.selected.set(index);
-    const moved = show ? reveal(this.window(), event, this.timeline()) : null;
+    const moved = show ? reveal(window, event, this.timeline()) : null;
     if (moved) this.zoomed.set(moved);
+    if (event.passage !== this.passage()) {
+      // The window stays where it is: the passage that was chosen is in it.
+      if (!moved) this.zoomed.set(panBy(window, 0, this.timeline()));
+      this.passageChosen.emit(event.passage);
+    }
     return true;
   }
 

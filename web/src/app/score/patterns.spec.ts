@@ -14,7 +14,7 @@ import { LAYOUT } from './score-layout';
 
 const timelineOf = (...passages: Passage[]): Timeline =>
   compileSession(
-    { title: 'A', goal: 'calm', conventions: {}, seatChange: seconds(10), passages },
+    { title: 'A', goal: 'calm', conventions: {}, minutes: null, seatChange: seconds(10), passages },
     { hand: 'right' },
     DEFAULT_CONVENTIONS,
   );

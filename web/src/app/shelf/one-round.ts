@@ -30,6 +30,7 @@ export function oneRound(
     title: entry.id,
     goal: entry.effects[0] ?? 'calm',
     conventions: {},
+    minutes: null,
     seatChange: seconds(0),
     passages: [shortened(newPassage(entry.id, entry.id, { sustainable: null, entry }))],
   };

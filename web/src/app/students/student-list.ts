@@ -21,6 +21,7 @@ import { CapacityLine } from './capacity-line';
             show {{ archivedCount() }} archived
           </mat-slide-toggle>
         }
+        <a matButton="outlined" routerLink="/classes">Classes</a>
         <a matButton="filled" routerLink="/students/new">Add a student</a>
       </div>
       <nv-loading-note [state]="list.state()" (retry)="list.again()" />

@@ -187,7 +187,11 @@ export class StudentPage {
   private readonly account = inject(AccountStore);
 
   protected readonly page = asked(this.id, (id) =>
-    combineLatest([this.students.get(id), this.sessionsApi.list(id), this.students.auditEvents(id)]),
+    combineLatest([
+      this.students.get(id),
+      this.sessionsApi.list({ student: id }),
+      this.students.auditEvents(id),
+    ]),
   );
   protected readonly student = computed(() => this.page.value()?.[0] ?? null);
   protected readonly sessions = computed(() => this.page.value()?.[1] ?? null);
@@ -214,7 +218,7 @@ export class StudentPage {
 
   protected addSession(student: Student): void {
     this.adding.send(
-      this.sessionsApi.add(student.id, firstSessionFor(student)),
+      this.sessionsApi.add({ kind: 'student', studentId: student.id }, firstSessionFor(student)),
       ({ id }) => void this.router.navigate(['/bench', id]),
     );
   }

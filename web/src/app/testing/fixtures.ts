@@ -106,7 +106,7 @@ export const withCounted = (change: Partial<CountedPassage>, of = session): Sess
 export const storedSession = (of = session, version = 1): StoredSession => ({
   id: ids.session,
   version,
-  studentId: ids.student,
+  owner: { kind: 'student', studentId: ids.student },
   document: of as unknown as SessionJson,
   updatedAt: '2026-03-10T12:00:00.000Z',
   overrulings: [],

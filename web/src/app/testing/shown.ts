@@ -34,12 +34,14 @@ export class Shown<T> {
     this.fixture.detectChanges();
   }
 
-  /** Ticks or chooses the box with exactly these words. */
+  /** Ticks or chooses the box with exactly these words beside it, or as its name. */
   tick(words: string): void {
     const labels = [...this.page.querySelectorAll('label')];
     const label = labels.find((one) => one.textContent.replace(/\s+/g, ' ').trim() === words);
-    if (!label) throw new Error(`nothing says "${words}"`);
-    label.querySelector('input')?.click();
+    const box =
+      label?.querySelector('input') ?? this.page.querySelector<HTMLElement>(`[aria-label="${words}"]`);
+    if (!box) throw new Error(`nothing says "${words}"`);
+    box.click();
     this.fixture.detectChanges();
   }
 

@@ -1,0 +1,68 @@
+import { resolveConventions, type Conventions } from '../conventions/index.js';
+import type { Passage, Session, Side } from '../session/index.js';
+import { techniqueOf } from '../technique/index.js';
+import { compileSession } from '../timeline/index.js';
+import { seconds, type Millis, type Seconds } from '../units/index.js';
+import { mostRounds, roundsOf, roundsWord, withRounds } from './rounds.js';
+
+/** A place where time that is left over could go. */
+export interface LeftOverPlace {
+  readonly passageId: string;
+  /** "3 more rounds", "2 min 28 s longer". */
+  readonly said: string;
+  /** What it takes of what is left. */
+  readonly takes: Seconds;
+  readonly session: Session;
+}
+
+/**
+ * Where time that is left over could go: as many whole rounds of one passage as it holds within its technique, or a longer
+ * rest. What takes most of it comes first. Domain: "capacity and fit", remainder.
+ *
+ * @param left milliseconds between what is planned and what there is.
+ */
+export function placesForLeftOver(
+  session: Session,
+  hand: Side,
+  profile: Conventions,
+  left: Millis,
+): readonly LeftOverPlace[] {
+  const conventions = resolveConventions(profile, session.conventions);
+  const lengthOf = (of: Session): number => compileSession(of, { hand }, profile).total;
+  const before = lengthOf(session);
+  const withPassage = (changed: Passage): Session => ({
+    ...session,
+    passages: session.passages.map((passage) => (passage.id === changed.id ? changed : passage)),
+  });
+  const places = session.passages.flatMap((passage): LeftOverPlace[] => {
+    if (passage.kind === 'natural') return restPlace(passage, left, withPassage);
+    const now = roundsOf(passage, conventions);
+    const more = (number: number): Session => withPassage(withRounds(passage, now + number, conventions));
+    const one = lengthOf(more(1)) - before;
+    // A ramp makes later rounds longer than the first: what does not fit is taken back.
+    let number = Math.min(Math.floor(left / one), mostRounds(passage, conventions) - now);
+    while (number > 0 && lengthOf(more(number)) - before > left) number--;
+    if (number <= 0) return [];
+    const grown = more(number);
+    const takes = seconds((lengthOf(grown) - before) / 1000);
+    const said = `${roundsWord(passage, number).replace(' ', ' more ')}`;
+    return [{ passageId: passage.id, said, takes, session: grown }];
+  });
+  return places.sort((a, b) => b.takes - a.takes);
+}
+
+function restPlace(
+  passage: Extract<Passage, { kind: 'natural' }>,
+  left: Millis,
+  withPassage: (changed: Passage) => Session,
+): LeftOverPlace[] {
+  const { pattern } = techniqueOf(passage.technique);
+  const most = pattern.kind === 'natural' ? pattern.length.to : passage.length;
+  const more = Math.min(Math.floor(left / 1000), most - passage.length);
+  if (more <= 0) return [];
+  const takes = seconds(more);
+  const [minutes, rest] = [Math.floor(takes / 60), takes % 60];
+  const said = `${minutes > 0 ? `${minutes} min ` : ''}${rest > 0 ? `${rest} s ` : ''}longer`;
+  const session = withPassage({ ...passage, length: seconds(passage.length + takes) });
+  return [{ passageId: passage.id, said, takes, session }];
+}

@@ -1,0 +1,156 @@
+import { computed, effect, inject, Injectable, linkedSignal, signal } from '@angular/core';
+import {
+  isDayChecked,
+  orderingRecordOf,
+  readinessOf,
+  screeningCaseOf,
+  sustainableOf,
+  type DayCheck,
+  type StoredOverruling,
+  type Student,
+} from '@nuvrah/contract';
+import {
+  checkOrder,
+  compileSession,
+  describeMissing,
+  resolveConventions,
+  screenCase,
+  type OrderingCase,
+  type OrderingRecord,
+  type Session,
+  type Timeline,
+} from '@nuvrah/core';
+import { AccountStore } from '../api/account';
+import { ScreeningClock } from '../api/screening-clock';
+import { handOf, studentsOf, type OwnedSession, type Owner } from '../api/sessions';
+import { SessionDraft } from './session-draft';
+
+/** What is written, compiled: one that can be led. */
+interface Written {
+  readonly session: Session;
+  readonly timeline: Timeline;
+}
+
+/** Of nobody in particular nothing is known to be prepared or easy. */
+const NO_RECORD: OrderingRecord = { beginner: false, withoutHold: [], easySittings: 0 };
+
+/**
+ * What the Bench says about the session that is being written: its timeline at once, and what speaks against it when the
+ * picture has been drawn, so that a count that is held down never waits for the rules.
+ */
+@Injectable()
+export class BenchReview {
+  private readonly account = inject(AccountStore);
+  private readonly draft = inject(SessionDraft);
+  readonly day = inject(ScreeningClock).day;
+
+  private readonly opened = signal<OwnedSession | null>(null);
+  /** The day check that was just made, or the one on record. */
+  private readonly checkedNow = signal<DayCheck | null>(null);
+  readonly owner = computed((): Owner | null => {
+    const owner = this.opened()?.owner ?? null;
+    const dayCheck = this.checkedNow();
+    return owner?.kind === 'student' && dayCheck
+      ? { kind: 'student', student: { ...owner.student, dayCheck } }
+      : owner;
+  });
+  /** The student whose it is; null for a class and a template. */
+  readonly student = computed(() => {
+    const owner = this.owner();
+    return owner?.kind === 'student' ? owner.student : null;
+  });
+  readonly hand = computed((): Pick<Student, 'hand'> => {
+    const owner = this.owner();
+    return owner ? handOf(owner) : { hand: 'right' };
+  });
+  readonly sustainable = computed(() => {
+    const student = this.student();
+    return student && sustainableOf(student);
+  });
+  /** Decisions about findings of this session; they are no edits of it, and not undone with them. */
+  readonly overrulings = linkedSignal<readonly StoredOverruling[]>(
+    () => this.opened()?.session.overrulings ?? [],
+  );
+
+  readonly profile = computed(() => this.account.required().conventions);
+  readonly conventions = computed(() =>
+    resolveConventions(this.profile(), this.draft.session()?.conventions ?? {}),
+  );
+
+  /** While something is impossible the last picture that was possible stays. */
+  private readonly written = linkedSignal<Written | null, Written | null>({
+    source: () => {
+      const session = this.draft.session();
+      if (!session || !this.owner() || this.draft.problems().length > 0) return null;
+      return { session, timeline: compileSession(session, this.hand(), this.profile()) };
+    },
+    computation: (now, before) => now ?? before?.value ?? null,
+  });
+  readonly timeline = computed(() => this.written()?.timeline ?? null);
+
+  /** What was written when the picture was drawn last. */
+  private readonly drawn = signal<Written | null>(null);
+
+  readonly screening = computed(() => {
+    const [drawn, student] = [this.drawn(), this.student()];
+    return drawn && student ? screeningCaseOf(drawn.session, student, this.overrulings(), this.day()) : null;
+  });
+  readonly findings = computed(() => {
+    const [screening, drawn] = [this.screening(), this.drawn()];
+    return screening && drawn ? screenCase(screening, drawn.timeline) : [];
+  });
+  /** Of a class: who comes, each with what speaks against it for them. */
+  readonly members = computed(() => {
+    const [drawn, owner] = [this.drawn(), this.owner()];
+    if (!drawn || owner?.kind !== 'class') return [];
+    return studentsOf(owner).map((student) => ({
+      student,
+      findings: screenCase(screeningCaseOf(drawn.session, student, [], this.day())),
+    }));
+  });
+
+  /** What decides about the order of what is written. */
+  readonly ordering = computed((): OrderingCase | null => {
+    const [drawn, student] = [this.drawn(), this.student()];
+    if (!drawn) return null;
+    const record = student ? orderingRecordOf(student) : NO_RECORD;
+    return { session: drawn.session, hand: this.hand().hand, record, profile: this.profile() };
+  });
+  readonly order = computed(() => {
+    const [of, drawn] = [this.ordering(), this.drawn()];
+    return of && drawn ? checkOrder(of.session, drawn.timeline, of.record, of.profile) : [];
+  });
+
+  readonly dayChecked = computed(() => {
+    const student = this.student();
+    const { today, now } = this.day();
+    return student !== null && isDayChecked(student, today, now);
+  });
+  readonly missing = computed(() => {
+    const student = this.student();
+    return student ? describeMissing(readinessOf(student, this.day()), this.day().today) : [];
+  });
+
+  constructor() {
+    effect((onCleanup) => {
+      const written = this.written();
+      // A timer that is set just before a frame runs after it; an edit that comes before then is reviewed instead.
+      let timer: ReturnType<typeof setTimeout> | undefined;
+      const frame = requestAnimationFrame(() => {
+        timer = setTimeout(() => this.drawn.set(written));
+      });
+      onCleanup(() => {
+        cancelAnimationFrame(frame);
+        clearTimeout(timer);
+      });
+    });
+  }
+
+  open(opened: OwnedSession): void {
+    this.opened.set(opened);
+  }
+
+  dayAsked(check: DayCheck): void {
+    this.checkedNow.set(check);
+  }
+}
