@@ -37,7 +37,14 @@ const passages = techniques.map((technique) => {
 });
 const { body: students } = await client.call('GET', '/students');
 const student = students.find(({ name }) => name === 'Ingrid Sól');
-const document = { title: 'An hour', goal: 'focus', conventions: {}, minutes: null, seatChange: 10, passages };
+const document = {
+  title: 'An hour',
+  goal: 'focus',
+  conventions: {},
+  minutes: null,
+  seatChange: 10,
+  passages,
+};
 const { body: session } = await client.call('POST', '/sessions', { studentId: student.id, document });
 
 const browser = await openBrowser();

@@ -25,8 +25,9 @@ test('three sessions are composed, explained and compared; one is taken, fitted 
 
   await expect(page.getByLabel('title of the session')).toHaveValue('Gentle: sleep');
   await expect(page.getByText('20:00 in all')).toBeVisible();
-  await page.getByLabel('make it, minutes').fill('12');
-  await page.getByRole('button', { name: 'Fit the time' }).click();
+  await page.getByLabel('time there is, minutes').fill('12');
+  await expect(page.getByText('8:00 too long')).toBeVisible();
+  await page.getByRole('button', { name: 'Make it fit' }).click();
   await expect(page.getByText('12:00 in all')).toBeVisible();
   await expect(page.getByText(/rounds instead of/).first()).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -87,18 +88,18 @@ test('passages are copied, split and dragged, and a session goes to a file and c
   await page.getByLabel('session from a file').setInputFiles(file);
   await expect(page.getByText('Taken from the file')).toBeVisible();
   await expect(passages).toHaveCount(4);
-  const text = JSON.stringify({ format: 'breath-session', version: 2, session: {} });
+  const text = JSON.stringify({ format: 'breath-session', version: 9, session: {} });
   await page
     .getByLabel('session from a file')
     .setInputFiles({ name: 'later.json', mimeType: 'application/json', buffer: Buffer.from(text) });
-  await expect(page.getByRole('alert')).toContainText('has version 2');
+  await expect(page.getByRole('alert')).toContainText('has version 9');
   await expect(passages).toHaveCount(4);
 });
 
 test('a session is fitted to another student, each change with its reason', async ({ signedIn: page }) => {
   await page.getByRole('link', { name: 'Ingrid Sól' }).click();
   await page.getByRole('link', { name: 'Lungs for the hill', exact: true }).click();
-  await page.getByText('For another student').click();
+  await page.getByText('For somebody else').click();
   await page.getByLabel('fit it to').selectOption({ label: 'Marisol Tenby' });
   const fit = page.locator('nv-refit-form');
   await expect(fit).toContainText('seat: chair');

@@ -86,6 +86,24 @@ const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Pr
     },
   },
   {
+    name: 'a class',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Classes' }).click();
+      await page.getByRole('link', { name: 'Tuesday loft class' }).click();
+      await page.getByRole('heading', { name: 'Sessions' }).waitFor();
+    },
+  },
+  {
+    name: 'a session of a class',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Bench' }).click();
+      await page.getByRole('link', { name: 'Rope by rope', exact: true }).click();
+      await page.getByText('Weights and locks').click();
+      await page.getByRole('button', { name: 'Fit it to Juno Abara' }).click();
+      await page.getByRole('button', { name: 'Make it a session of theirs' }).waitFor();
+    },
+  },
+  {
     name: 'sessions',
     open: async (page) => {
       await page.getByRole('link', { name: 'Bench' }).click();

@@ -8,6 +8,7 @@ import { counts } from '../units/index.js';
 import { HELD_CASES } from './held-cases.js';
 import { composeSessions, optionsFor, searchPlan, type ComposeRequest, type Proposal } from './index.js';
 import { exhaustivePlan, greedyPlan } from './reference.js';
+import { smallestRelaxation } from './relax.js';
 import { planValue } from './search.js';
 
 const composed = (request: ComposeRequest): readonly Proposal[] => {
@@ -96,6 +97,33 @@ describe('composing', () => {
       expect(answer.problem.message.length).toBeGreaterThan(10);
       if (answer.problem.code === 'nothing-fits') expect(answer.problem.relax.length).toBeGreaterThan(0);
     });
+
+  it('names the smallest set of constraints to relax, and nothing that would not help', () => {
+    const relaxOf = (change: Partial<ComposeRequest>): readonly string[] => {
+      const answer = composeSessions({ ...REQUEST, ...change });
+      return !answer.ok && answer.problem.code === 'nothing-fits' ? answer.problem.relax : [];
+    };
+    const facts = (...some: typeof REQUEST.student.facts) => ({
+      student: { ...REQUEST.student, facts: some },
+    });
+    const still = relaxOf(facts('not-still', 'asthma'));
+    expect(still.length).toBe(1);
+    expect(still[0]).toContain('Another time: today');
+    const both = { ...REQUEST, ...facts('not-still', 'asthma', 'knees') };
+    const without = ({ student }: ComposeRequest): boolean =>
+      !student.facts.includes('not-still') && !student.facts.includes('knees');
+    expect(smallestRelaxation(both, without).length).toBe(2);
+    // What cannot be relaxed is said as it is.
+    expect(smallestRelaxation(both, () => false).join()).toContain('Never while driving');
+  });
+
+  it('says how far it is, never going back', () => {
+    const told: number[] = [];
+    composeSessions(REQUEST, (done) => told.push(done));
+    expect(told.length).toBeGreaterThan(60);
+    expect(told).toEqual([...told].sort((a, b) => a - b));
+    expect([told[0], told.at(-1)]).toEqual([0, 1]);
+  });
 
   it('gives stillness to whom nothing else is permitted', () => {
     const [only] = composed({ ...REQUEST, minutes: 5, techniques: [] });

@@ -2,7 +2,7 @@ import { heaviestPhase } from '../capacity/index.js';
 import { checkOrder } from '../ordering/index.js';
 import { countsOf } from '../ratio/index.js';
 import { failure, success, type Result } from '../result.js';
-import { applySafeFixes, blocksLeading, rescreener, screenCase } from '../screening/index.js';
+import { applySafeFixes, blocksLeading, rescreener } from '../screening/index.js';
 import { newPassage, type Passage, type Session } from '../session/index.js';
 import { GOALS, SLOTS, techniqueName, techniqueOf, type TechniqueId } from '../technique/index.js';
 import { compileSession, holdTotals, type Timeline } from '../timeline/index.js';
@@ -17,6 +17,7 @@ import {
   type ProposalKind,
 } from './options.js';
 import { checkRequest, seatsOf, type ComposeProblem, type ComposeRequest } from './request.js';
+import { smallestRelaxation } from './relax.js';
 import { searchPlan, type Plan } from './search.js';
 
 /** One session that was composed, with its reasons and what it is compared by. */
@@ -65,7 +66,7 @@ const MOST_TRIES = 12;
  * the student's current numbers, and fill the time. A search: the same request gives the same answer. Domain: "ordering
  * and composing".
  *
- * @param progress called between the searches with how far it is, 0 to 1.
+ * @param progress called with how far it is, 0 to 1, after each technique is looked at and each plan searched.
  */
 export function composeSessions(
   request: ComposeRequest,
@@ -77,20 +78,28 @@ export function composeSessions(
   const kinds: readonly ProposalKind[] = ['goal', continues ? 'carry-on' : 'varied', 'gentle'];
   const proposals: Proposal[] = [];
   for (const [index, kind] of kinds.entries()) {
-    progress(index / kinds.length);
-    const proposal = propose(request, kind, proposals);
+    const proposal = propose(request, kind, proposals, (done) => progress((index + done) / kinds.length));
     if (proposal) proposals.push(proposal);
   }
   progress(1);
   return proposals.length > 0 ? success(proposals) : failure(nothingFits(request));
 }
 
-function propose(request: ComposeRequest, kind: ProposalKind, before: readonly Proposal[]): Proposal | null {
+/** Of a proposal, looking at every technique takes about so much. */
+const LOOKING = 0.8;
+
+function propose(
+  request: ComposeRequest,
+  kind: ProposalKind,
+  before: readonly Proposal[],
+  progress: (done: number) => void,
+): Proposal | null {
   const settle = settling(request);
   if (!settle) return null;
-  const { options, leftOut } = optionsFor(request, kind);
+  const { options, leftOut } = optionsFor(request, kind, (done) => progress(done * LOOKING));
   const banned = new Map<TechniqueId, string>();
   for (let tries = 0; tries < MOST_TRIES; tries++) {
+    progress(LOOKING + (1 - LOOKING) * (tries / MOST_TRIES));
     const left = options.filter(({ technique }) => !banned.has(technique));
     const plan = planFor(request, left, kind);
     const session = assemble(request, plan, settle);
@@ -254,14 +263,8 @@ function servedShare({ goals }: ComposeRequest, { passages }: Session, timeline:
   return timeline.total === 0 ? 0 : served / timeline.total;
 }
 
-/** What would have to give, the least first. */
-function nothingFits(request: ComposeRequest): ComposeProblem {
-  const session = draftOf(request, [newPassage('closing-stillness', 'closing-stillness')]);
-  const against = screenCase({ ...request, session }).filter(blocksLeading);
-  const relax = [...new Set(against.map(({ reason }) => reason))];
-  return {
-    code: 'nothing-fits',
-    message: 'Nothing can be put together: even stillness is not for now.',
-    relax,
-  };
-}
+const nothingFits = (request: ComposeRequest): ComposeProblem => ({
+  code: 'nothing-fits',
+  message: 'Nothing can be put together: even stillness is not for now.',
+  relax: smallestRelaxation(request, (relaxed) => settling(relaxed) !== null),
+});

@@ -100,11 +100,15 @@ export const draftOf = (request: ComposeRequest, passages: readonly Passage[]): 
 });
 
 /** Every technique that may be used, fitted to the student, with lengths and values; and those that may not, with the reason. */
-export function optionsFor(request: ComposeRequest, kind: ProposalKind): Options {
+export function optionsFor(
+  request: ComposeRequest,
+  kind: ProposalKind,
+  progress: (done: number) => void = () => undefined,
+): Options {
   const options: Option[] = [];
   const leftOut: LeftOut[] = [];
-  for (const entry of TECHNIQUES) {
-    const { id, features } = entry;
+  for (const [index, { id, features }] of TECHNIQUES.entries()) {
+    progress(index / TECHNIQUES.length);
     if (features.includes('rest') || (request.techniques && !request.techniques.includes(id))) continue;
     const made = makeOption(request, id, kind);
     if ('reason' in made) leftOut.push(made);

@@ -54,6 +54,7 @@ import { DressingForm } from './dressing-form';
 import { EasePanel } from './ease-panel';
 import { FindingList } from '../findings/finding-list';
 import { OrderList } from '../findings/order-list';
+import { Fold } from '../forms/fold';
 import { FitPanel } from './fit-panel';
 import { HoldForm } from './hold-form';
 import { NumberField } from './number-field';
@@ -87,6 +88,7 @@ import { VersionList } from './version-list';
     EasePanel,
     FindingList,
     FitPanel,
+    Fold,
     HoldForm,
     LoadingNote,
     MatButtonModule,
@@ -124,7 +126,6 @@ export class BenchPage {
   protected readonly naming = computed(() => this.account.required().naming);
 
   protected readonly caution = CAUTION_LINE;
-  protected readonly versionsShown = signal(false);
   protected readonly goals = Object.entries(GOALS) as [Goal, string][];
   protected readonly restForm = restForm;
 

@@ -1,5 +1,15 @@
 import { CdkDrag, CdkDropList, type CdkDragDrop } from '@angular/cdk/drag-drop';
-import { Component, input, output, signal } from '@angular/core';
+import {
+  afterNextRender,
+  Component,
+  type ElementRef,
+  inject,
+  Injector,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { TechniquePicker, type Pick } from './technique-picker';
 
@@ -17,7 +27,21 @@ export interface PassageLine {
   selector: 'nv-passage-list',
   imports: [CdkDrag, CdkDropList, MatButtonModule, TechniquePicker],
   template: `
-    <ol cdkDropList (cdkDropListDropped)="drop($event)">
+    <div class="tools" role="group" aria-label="the passage that is chosen">
+      <button matButton type="button" (click)="picking.set('change')">Change</button>
+      <button matButton type="button" [disabled]="chosen() === 0" (click)="move.emit(-1)">Up</button>
+      <button matButton type="button" [disabled]="chosen() === lines().length - 1" (click)="move.emit(1)">
+        Down
+      </button>
+      <button matButton type="button" (click)="copied.emit()">Copy</button>
+      <button matButton type="button" [disabled]="!lines()[chosen()]?.splits" (click)="splitUp.emit()">
+        Split
+      </button>
+      <button matButton type="button" [disabled]="lines().length === 1" (click)="remove.emit()">
+        Take out
+      </button>
+    </div>
+    <ol #list tabindex="-1" cdkDropList (cdkDropListDropped)="drop($event)">
       @for (item of lines(); track item.id; let index = $index) {
         <li cdkDrag cdkDragLockAxis="y">
           <button
@@ -30,27 +54,6 @@ export interface PassageLine {
             <span>{{ item.time }}</span>
             <span class="line">{{ item.line }}</span>
           </button>
-          @if (index === chosen()) {
-            <span class="tools">
-              <button matButton type="button" (click)="picking.set('change')">Change</button>
-              <button matButton type="button" [disabled]="index === 0" (click)="move.emit(-1)">Up</button>
-              <button
-                matButton
-                type="button"
-                [disabled]="index === lines().length - 1"
-                (click)="move.emit(1)"
-              >
-                Down
-              </button>
-              <button matButton type="button" (click)="copied.emit()">Copy</button>
-              <button matButton type="button" [disabled]="!item.splits" (click)="splitUp.emit()">
-                Split
-              </button>
-              <button matButton type="button" [disabled]="lines().length === 1" (click)="remove.emit()">
-                Take out
-              </button>
-            </span>
-          }
         </li>
       }
     </ol>
@@ -107,7 +110,7 @@ export interface PassageLine {
     .tools {
       display: flex;
       flex-wrap: wrap;
-      padding-left: 0.25rem;
+      margin: 0 -0.75rem;
     }
   `,
 })
@@ -126,6 +129,9 @@ export class PassageList {
 
   protected readonly picking = signal<'add' | 'change' | null>(null);
 
+  private readonly list = viewChild.required<ElementRef<HTMLElement>>('list');
+  private readonly injector = inject(Injector);
+
   /** Dragged to another place. */
   protected drop({ previousIndex, currentIndex }: CdkDragDrop<unknown>): void {
     if (previousIndex === currentIndex) return;
@@ -133,10 +139,20 @@ export class PassageList {
     this.move.emit(currentIndex - previousIndex);
   }
 
+  /** What was added is where the keyboard goes on. */
+  private focusChosen(): void {
+    this.list()
+      .nativeElement.querySelector<HTMLElement>('[aria-pressed=true]')
+      ?.focus({ preventScroll: true });
+  }
+
   protected pick(pick: Pick): void {
     const changes = this.picking() === 'change';
+    // The focus leaves the picker before it goes: taken from under it, the whole page is laid out in between.
+    this.list().nativeElement.focus({ preventScroll: true });
     this.picking.set(null);
     if (changes) this.changed.emit(pick);
     else this.added.emit(pick);
+    afterNextRender(() => this.focusChosen(), { injector: this.injector });
   }
 }

@@ -1,0 +1,82 @@
+import { expect, test } from './application.js';
+
+test('a template is written for nobody, fitted to a student, and kept for a class', async ({
+  signedIn: page,
+}) => {
+  await page.getByRole('link', { name: 'Bench', exact: true }).click();
+  await page.getByRole('combobox', { name: 'New session for' }).press('Space');
+  await page.getByRole('option', { name: 'nobody: a template' }).click();
+  await page.getByRole('button', { name: 'Open it' }).click();
+  await page.getByLabel('title of the session').fill('Slow tide');
+  await page.getByLabel('say aloud when it begins').fill('Let the shoulders go.');
+  await expect(page.getByText(/^Saved/)).toBeVisible();
+  await expect(page.getByText('A template: nobody is screened for it.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Lead this session' })).toHaveCount(0);
+
+  await page.getByLabel('fit it to', { exact: true }).selectOption({ label: 'Old Pell Ardwick' });
+  await expect(page.getByText(/seat: chair/).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Make it a session of theirs' }).click();
+  await expect(page.getByRole('link', { name: 'Old Pell Ardwick' })).toBeVisible();
+  await expect(page.getByLabel('title of the session')).toHaveValue('Slow tide');
+  await expect(page.getByLabel('say aloud when it begins')).toHaveValue('Let the shoulders go.');
+
+  await page.getByText('For somebody else').click();
+  await page.getByLabel('fit it to', { exact: true }).selectOption({ label: 'Tuesday loft class' });
+  await page.getByRole('button', { name: 'Copy it' }).click();
+  await expect(page.getByRole('heading', { name: 'Who comes' })).toBeVisible();
+  await page.getByRole('button', { name: 'Sheet' }).click();
+  await expect(page.getByText('“Let the shoulders go.”')).toBeVisible();
+});
+
+test('a class has who comes, and says of each what speaks against its session', async ({
+  signedIn: page,
+}) => {
+  await page.getByRole('link', { name: 'Classes' }).click();
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await expect(page.getByRole('alert')).toContainText('Give the class a name');
+  await page.getByLabel('name of the class').fill('Boathouse');
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await page.getByRole('checkbox', { name: 'Marisol Tenby' }).check();
+  await page.getByRole('checkbox', { name: 'Dov Lerner' }).check();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await page.getByRole('button', { name: 'New session' }).click();
+  const comes = page.locator('nv-class-panel li');
+  await expect(comes).toHaveCount(2);
+  await page.getByRole('textbox', { name: 'ratio' }).fill('1:2:2');
+  await expect(comes.filter({ hasText: 'Marisol Tenby' })).toContainText('No Pregnant');
+  await comes.getByRole('button', { name: 'Fit it to Marisol Tenby' }).click();
+  await expect(page.getByLabel('fit it to', { exact: true })).toHaveValue(/.+/);
+  await page.getByRole('button', { name: 'Make it a session of theirs' }).click();
+  await expect(page.getByRole('link', { name: 'Marisol Tenby' })).toBeVisible();
+  await expect(page.getByRole('spinbutton', { name: 'internal hold' })).toHaveValue('0');
+});
+
+test('score, passages, findings and totals lead to each other; what is left over finds a place', async ({
+  signedIn: page,
+}) => {
+  await page.getByRole('link', { name: 'Ingrid Sól' }).click();
+  await page.getByRole('link', { name: 'Hill morning', exact: true }).click();
+  const order = page.locator('nv-order-list');
+  await order.getByRole('button', { name: 'Sūrya bhedana' }).click();
+  await expect(page.getByRole('heading', { name: 'Sūrya bhedana, numbers' })).toBeVisible();
+  await expect(order.locator('.notice.here')).toContainText('Sūrya bhedana');
+  await page.getByRole('button', { name: 'Longest hold' }).click();
+  await expect(page.locator('nv-breath-score [aria-live]')).toContainText('hold');
+  // Walking on the score into the next passage chooses it.
+  await page.getByLabel(/^Breath score/).press('End');
+  await expect(page.getByRole('heading', { name: 'Niścala sthiti, numbers' })).toBeVisible();
+
+  await page.getByLabel('time there is, minutes').fill('24');
+  await page.getByText('Weights and locks').click();
+  await page.getByLabel('lock Kapālabhāti').check();
+  await page.getByRole('button', { name: /Niścala sthiti: .* longer/ }).click();
+  await expect(page.getByText(/planned: it fills the time/)).toBeVisible();
+});
+
+test('breaths dose a passage in whole rounds', async ({ signedIn: page }) => {
+  await page.getByRole('link', { name: 'Bench', exact: true }).click();
+  await page.getByRole('link', { name: 'Slow hands', exact: true }).click();
+  await page.getByRole('spinbutton', { name: 'breaths' }).fill('21');
+  await page.getByRole('spinbutton', { name: 'breaths' }).press('Enter');
+  await expect(page.getByRole('spinbutton', { name: 'rounds', exact: true })).toHaveValue(/^1[01]$/);
+});
