@@ -1,4 +1,4 @@
-import { seconds, type Seconds } from '../units/index.js';
+import { median, seconds, type Seconds } from '../units/index.js';
 
 /** Tries of one phase that are wanted, and the most that are made. */
 export const TRIES = { from: 3, to: 5 } as const;
@@ -22,14 +22,12 @@ export interface TriesResult {
 export function resultOfTries(tries: readonly number[]): TriesResult | null {
   if (tries.length === 0) return null;
   const sorted = [...tries].sort((a, b) => a - b);
-  const middle = sorted.length >> 1;
-  const upper = sorted[middle] as number;
-  const median = sorted.length % 2 === 1 ? upper : ((sorted[middle - 1] as number) + upper) / 2;
+  const middle = median(sorted);
   const spread = (sorted.at(-1) as number) - (sorted[0] as number);
-  const erratic = sorted.length > 1 && spread > ERRATIC * median;
+  const erratic = sorted.length > 1 && spread > ERRATIC * middle;
   const few = sorted.length < TRIES.from;
   return {
-    median: toTenths(median),
+    median: toTenths(middle),
     spread: toTenths(spread),
     erratic,
     wantsAnother: few || (erratic && sorted.length < TRIES.to),

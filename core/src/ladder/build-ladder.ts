@@ -1,0 +1,167 @@
+import { CAPACITY_RANGES } from '../capacity/index.js';
+import { failure, success, type Result } from '../result.js';
+import { PHASE_KINDS, type Sustainable } from '../ratio/index.js';
+import { addDays, countsToSeconds, type Pace, type Seconds } from '../units/index.js';
+import { describeRung, rungCycle, rungNeed, sameRung, type RungNeed, type RungNumbers } from './rung.js';
+import { countedPath, durationPath, SCHOOLS, strokesPath, type Gate, type SchoolId } from './schools.js';
+
+/** How often somebody practises. */
+export interface PracticePlan {
+  readonly sittingsADay: number;
+  readonly daysAWeek: number;
+}
+
+export interface LadderRequest {
+  readonly school: SchoolId;
+  /** Today's numbers. */
+  readonly start: RungNumbers;
+  readonly target: RungNumbers;
+  readonly pace: Pace;
+  /** What can be sustained today; null where nothing was measured. */
+  readonly sustainable: Sustainable | null;
+}
+
+export interface Rung {
+  readonly numbers: RungNumbers;
+  readonly cycle: Seconds | null;
+  readonly need: RungNeed | null;
+  /** It asks for more than can be sustained today, and opens only when a later check allows it. */
+  readonly aboveFit: boolean;
+}
+
+export type LadderProblem =
+  | { readonly code: 'wrong-kind'; readonly message: string }
+  | { readonly code: 'target-below-start'; readonly message: string }
+  /** Longer than anybody's comfortable capacity. */
+  | { readonly code: 'out-of-reach'; readonly message: string }
+  /** The school does not come by the target; the rungs of it that are nearest. */
+  | { readonly code: 'not-of-school'; readonly message: string; readonly nearest: readonly RungNumbers[] };
+
+/** More rungs than anybody climbs: the target is out of any reach. */
+export const MOST_RUNGS = 200;
+
+/**
+ * The rungs from the school's own rung at or below today's numbers to the target, each one step of the school from the one
+ * before; or why the school does not lead there. Domain: "progression".
+ */
+export function buildLadder(request: LadderRequest): Result<readonly Rung[], LadderProblem> {
+  const { school, start, target, pace, sustainable } = request;
+  const { of, name } = SCHOOLS[school];
+  if (start.kind !== of || target.kind !== of) {
+    const message = `${name} grows in ${KIND_WORDS[of]}; these numbers are ${KIND_WORDS[start.kind === of ? target.kind : start.kind]}.`;
+    return failure({ code: 'wrong-kind', message });
+  }
+  const far = beyondReach(target, pace);
+  if (far) return failure({ code: 'out-of-reach', message: far });
+  const path = pathOf(request);
+  const end = path.findIndex((numbers) => sameRung(numbers, target));
+  if (end < 0 || end >= MOST_RUNGS) return failure(notOfSchool(request, path));
+  const begin = entryOf(path, start);
+  if (begin >= end && !(begin === end && sameRung(start, target))) {
+    const message = `${describeRung(target)} is not above ${describeRung(start)}: choose a target that is further on.`;
+    return failure({ code: 'target-below-start', message });
+  }
+  return success(path.slice(begin, end + 1).map((numbers) => rungFrom(numbers, sustainable, pace)));
+}
+
+const CAPACITY_OF = {
+  inhale: 'inhale',
+  internalHold: 'hold',
+  exhale: 'exhale',
+  externalHold: 'emptyHold',
+} as const;
+
+/** Why nobody gets there, or null. */
+function beyondReach(target: RungNumbers, pace: Pace): string | null {
+  if (target.kind !== 'counts') return null;
+  const phase = PHASE_KINDS.find(
+    (kind) => countsToSeconds(target.counts[kind], pace) > CAPACITY_RANGES[CAPACITY_OF[kind]].to,
+  );
+  if (!phase) return null;
+  const { to } = CAPACITY_RANGES[CAPACITY_OF[phase]];
+  return `${describeRung(target)} is out of anybody's reach: ${to} s is the longest here. Choose a nearer target.`;
+}
+
+const KIND_WORDS: Readonly<Record<RungNumbers['kind'], string>> = {
+  counts: 'counts of a breath',
+  strokes: 'strokes',
+  minutes: 'minutes',
+};
+
+/** A rung with what it asks for today. */
+export function rungFrom(numbers: RungNumbers, sustainable: Sustainable | null, pace: Pace): Rung {
+  const need = rungNeed(numbers, sustainable, pace);
+  return { numbers, cycle: rungCycle(numbers, pace), need, aboveFit: need !== null && need.share > 1 + 1e-9 };
+}
+
+function pathOf({ school, start, target, pace }: LadderRequest): readonly RungNumbers[] {
+  if (start.kind === 'counts' && target.kind === 'counts')
+    return countedPath(school, start.counts, target.counts, pace).map((counts) => ({
+      kind: 'counts',
+      counts,
+    }));
+  if (start.kind === 'strokes' && target.kind === 'strokes') return strokesPath(start, target) ?? [start];
+  return durationPath();
+}
+
+/** The last rung that asks no more than today's numbers in any phase; the first one where none does. */
+function entryOf(path: readonly RungNumbers[], start: RungNumbers): number {
+  const exact = path.findIndex((numbers) => sameRung(numbers, start));
+  if (exact >= 0) return exact;
+  return Math.max(
+    0,
+    path.findLastIndex((numbers) => asksNoMore(numbers, start)),
+  );
+}
+
+function asksNoMore(a: RungNumbers, b: RungNumbers): boolean {
+  if (a.kind === 'counts' && b.kind === 'counts')
+    return PHASE_KINDS.every((kind) => a.counts[kind] <= b.counts[kind]);
+  return a.kind === 'minutes' && b.kind === 'minutes' && a.minutes <= b.minutes;
+}
+
+const distance = (a: RungNumbers, b: RungNumbers): number => {
+  if (a.kind === 'counts' && b.kind === 'counts')
+    return PHASE_KINDS.reduce((sum, kind) => sum + Math.abs(a.counts[kind] - b.counts[kind]), 0);
+  if (a.kind === 'strokes' && b.kind === 'strokes')
+    return Math.abs(a.strokes - b.strokes) + 10 * Math.abs(a.sets - b.sets) + Math.abs(a.rate - b.rate);
+  return a.kind === 'minutes' && b.kind === 'minutes' ? Math.abs(a.minutes - b.minutes) : Infinity;
+};
+
+function notOfSchool(request: LadderRequest, path: readonly RungNumbers[]): LadderProblem {
+  const { target, school } = request;
+  const [first, ...others] = [...path].sort((a, b) => distance(a, target) - distance(b, target));
+  const nearest = first ? [first, ...others.slice(0, 2)] : [];
+  const name = SCHOOLS[school].name;
+  if (target.kind === 'strokes') {
+    const message =
+      'Strokes grow by 5 or 10, sets by 1 and the rate by 10, none of them shrinks: choose a target that such steps meet.';
+    return { code: 'not-of-school', message, nearest: nearestStrokes(request) };
+  }
+  const words = nearest.map(describeRung).join('; ');
+  const message = `${name} does not come by ${describeRung(target)}. Nearest on its way: ${words}.`;
+  return { code: 'not-of-school', message, nearest };
+}
+
+/** The nearest strokes, sets and rate that steps of the school meet. */
+function nearestStrokes({ start, target }: LadderRequest): readonly RungNumbers[] {
+  if (start.kind !== 'strokes' || target.kind !== 'strokes') return [];
+  const meet = (from: number, to: number, step: number): number =>
+    from + Math.max(0, Math.round((to - from) / step)) * step;
+  return [
+    {
+      kind: 'strokes',
+      strokes: meet(start.strokes, target.strokes, 5),
+      sets: Math.max(start.sets, target.sets),
+      rate: meet(start.rate, target.rate, 10),
+    },
+  ];
+}
+
+/** Days that a rung takes if every sitting is easy: the gate's, or as many as its sittings take. */
+export const daysOnRung = (gate: Gate, { sittingsADay, daysAWeek }: PracticePlan): number =>
+  Math.max(gate.days, Math.ceil((gate.sittings * 7) / (sittingsADay * daysAWeek)));
+
+/** The day on which each rung begins if every sitting is easy. */
+export const plannedDays = (rungs: number, from: string, gate: Gate, plan: PracticePlan): readonly string[] =>
+  Array.from({ length: rungs }, (_, index) => addDays(from, index * daysOnRung(gate, plan)));

@@ -1,0 +1,183 @@
+import { randomBeta, randomLcg } from 'd3-random';
+import { addDays, dayNumber } from '../units/index.js';
+import { GAPS, HARD } from './decide.js';
+import type { PracticePlan } from './build-ladder.js';
+import type { Gate } from './schools.js';
+
+/** What the log says of somebody's practice. */
+export interface PracticeLog {
+  /** Planned days of the last weeks, and on how many of them something was practised. */
+  readonly planned: number;
+  readonly practised: number;
+  /** Sittings of late, and how many of them were comfortable: complete, within the gate's effort, no sign, not eased. */
+  readonly sittings: number;
+  readonly comfortable: number;
+}
+
+export interface ForecastRequest {
+  /** Rungs to be climbed to the target. */
+  readonly rungs: number;
+  readonly gate: Gate;
+  readonly plan: PracticePlan;
+  readonly log: PracticeLog;
+  /** The first day, yyyy-mm-dd. */
+  readonly from: string;
+  /** The wished day, or null. */
+  readonly wished: string | null;
+  readonly seed: number;
+}
+
+export interface Forecast {
+  /** Dates by which so many of a hundred courses are at the target; null where that is further than is looked. */
+  readonly p10: string | null;
+  readonly p50: string | null;
+  readonly p90: string | null;
+  /** Share of courses at the target on the wished day; null where none is wished. */
+  readonly chance: number | null;
+  /** Share of courses that get there within the time that is looked at. */
+  readonly arrived: number;
+  readonly courses: number;
+}
+
+/** Courses of one forecast, and the days that are looked ahead. */
+export const COURSES = 10_000;
+export const HORIZON_DAYS = 3 * 365;
+/** Before anything is known, a chance is somewhere about a half. */
+const PRIOR = 2;
+/** Courses between two messages of progress. */
+const STEP = 250;
+
+/**
+ * When the target will be reached: ten thousand courses are lived through day by day. The chance of practising on a planned
+ * day and of a comfortable sitting are each drawn from Beta(2, 2) updated from the log; a rung is climbed when its days and
+ * sittings are there and the last of them were all comfortable; two hard ones of three and long gaps go one rung down, a
+ * short gap begins the rung anew. The same seed gives the same answer. Domain: "progression", forecast.
+ *
+ * @param progress called with how far it is, 0 to 1.
+ */
+export function forecastLadder(
+  request: ForecastRequest,
+  progress: (done: number) => void = () => undefined,
+): Forecast {
+  const source = randomLcg((request.seed >>> 0) / 2 ** 32);
+  const { planned, practised, sittings, comfortable } = request.log;
+  const practises = randomBeta.source(source)(PRIOR + practised, PRIOR + Math.max(0, planned - practised));
+  const goesWell = randomBeta.source(source)(PRIOR + comfortable, PRIOR + sittings - comfortable);
+  const days = practiceDays(request.plan.daysAWeek);
+  const arrivals: number[] = [];
+  for (let course = 0; course < COURSES; course++) {
+    if (course % STEP === 0) progress(course / COURSES);
+    const arrival = liveThrough(request, days, practises(), goesWell(), source);
+    if (arrival !== null) arrivals.push(arrival);
+  }
+  progress(1);
+  arrivals.sort((a, b) => a - b);
+  const { from, wished } = request;
+  const byShare = (share: number): string | null => {
+    const at = arrivals[Math.ceil(share * COURSES) - 1];
+    return at === undefined ? null : addDays(from, at);
+  };
+  const until = wished === null ? 0 : dayNumber(wished) - dayNumber(from);
+  return {
+    p10: byShare(0.1),
+    p50: byShare(0.5),
+    p90: byShare(0.9),
+    chance: wished === null ? null : arrivals.filter((arrival) => arrival <= until).length / COURSES,
+    arrived: arrivals.length / COURSES,
+    courses: COURSES,
+  };
+}
+
+/** Which days of a week are practised, spread evenly. */
+function practiceDays(daysAWeek: number): readonly boolean[] {
+  return Array.from(
+    { length: 7 },
+    (_, day) => Math.floor(((day + 1) * daysAWeek) / 7) > Math.floor((day * daysAWeek) / 7),
+  );
+}
+
+/** One course. @returns the days until the target, or null beyond the horizon. */
+function liveThrough(
+  { rungs, gate, plan }: ForecastRequest,
+  week: readonly boolean[],
+  practises: number,
+  goesWell: number,
+  random: () => number,
+): number | null {
+  let [rung, since, last] = [0, 0, 0];
+  let run = 0; // comfortable sittings in a row, on this rung
+  let onRung = 0;
+  let [before, beforeThat] = [true, true];
+  const enter = (next: number, day: number): void => {
+    [rung, since, run, onRung, before, beforeThat] = [Math.max(0, next), day, 0, 0, true, true];
+  };
+  for (let day = 0; day < HORIZON_DAYS; day++) {
+    if (rung >= rungs) return day;
+    if (!week[day % 7] || random() >= practises) continue;
+    const gap = day - last;
+    if (gap >= GAPS.ease) enter(rung - 1, day);
+    else if (gap >= GAPS.repeat) enter(rung, day);
+    last = day;
+    for (let sitting = 0; sitting < plan.sittingsADay; sitting++) {
+      const well = random() < goesWell;
+      onRung++;
+      run = well ? run + 1 : 0;
+      const hard = Number(!well) + Number(!before) + Number(!beforeThat);
+      [beforeThat, before] = [before, well];
+      if (hard >= HARD.number) enter(rung - 1, day);
+      else if (run >= gate.sittings && onRung >= gate.sittings && day - since >= gate.days)
+        enter(rung + 1, day);
+    }
+  }
+  return null;
+}
+
+/** Something that could be done differently. */
+export interface Alternative {
+  readonly said: string;
+  readonly request: ForecastRequest;
+}
+
+export interface Help {
+  readonly said: string;
+  readonly forecast: Forecast;
+  /** Days earlier at the middle course than without it; null where either does not get there. */
+  readonly earlier: number | null;
+}
+
+/** A day more a week, a sitting more a day, and what else is given (gentler schools), each lived through; what helps most comes first. */
+export function whatHelpsMost(
+  request: ForecastRequest,
+  now: Forecast,
+  others: readonly Alternative[] = [],
+): readonly Help[] {
+  const { plan } = request;
+  const more: Alternative[] = [
+    ...(plan.daysAWeek < 7
+      ? [
+          {
+            said: 'a day more a week',
+            request: { ...request, plan: { ...plan, daysAWeek: plan.daysAWeek + 1 } },
+          },
+        ]
+      : []),
+    ...(plan.sittingsADay < 2
+      ? [
+          {
+            said: 'a sitting more a day',
+            request: { ...request, plan: { ...plan, sittingsADay: plan.sittingsADay + 1 } },
+          },
+        ]
+      : []),
+    ...others,
+  ];
+  const daysTo = ({ p50 }: Forecast): number | null => (p50 === null ? null : dayNumber(p50));
+  const base = daysTo(now);
+  return more
+    .map(({ said, request: other }): Help => {
+      const forecast = forecastLadder(other);
+      const there = daysTo(forecast);
+      return { said, forecast, earlier: base === null || there === null ? null : base - there };
+    })
+    .sort((a, b) => b.forecast.arrived - a.forecast.arrived || (b.earlier ?? 0) - (a.earlier ?? 0));
+}

@@ -1,0 +1,75 @@
+import { heaviestPhase } from '../capacity/index.js';
+import {
+  countsOf,
+  cycleCounts,
+  sameCounts,
+  type PhaseCounts,
+  type PhaseKind,
+  type Sustainable,
+} from '../ratio/index.js';
+import type { Passage } from '../session/index.js';
+import { countsToSeconds, type Pace, type Seconds } from '../units/index.js';
+
+/** The numbers of one rung of a ladder. */
+export type RungNumbers =
+  | { readonly kind: 'counts'; readonly counts: PhaseCounts }
+  | { readonly kind: 'strokes'; readonly strokes: number; readonly sets: number; readonly rate: number }
+  | { readonly kind: 'minutes'; readonly minutes: number };
+
+export const sameRung = (a: RungNumbers, b: RungNumbers): boolean => {
+  if (a.kind === 'counts' && b.kind === 'counts') return sameCounts(a.counts, b.counts);
+  if (a.kind === 'strokes' && b.kind === 'strokes')
+    return a.strokes === b.strokes && a.sets === b.sets && a.rate === b.rate;
+  return a.kind === 'minutes' && b.kind === 'minutes' && a.minutes === b.minutes;
+};
+
+/** "in 4 · hold 8 · out 8 · empty 0", "3 sets of 30 strokes at 60 a minute", "10 minutes". */
+export function describeRung(numbers: RungNumbers): string {
+  switch (numbers.kind) {
+    case 'counts': {
+      const { inhale, internalHold, exhale, externalHold } = numbers.counts;
+      return `in ${inhale} · hold ${internalHold} · out ${exhale} · empty ${externalHold}`;
+    }
+    case 'strokes': {
+      const { strokes, sets, rate } = numbers;
+      return `${sets} ${sets === 1 ? 'set' : 'sets'} of ${strokes} strokes at ${rate} a minute`;
+    }
+    case 'minutes':
+      return `${numbers.minutes} minutes`;
+  }
+}
+
+/** Seconds of one breath; of strokes and of a duration there is none. */
+export const rungCycle = (numbers: RungNumbers, pace: Pace): Seconds | null =>
+  numbers.kind === 'counts' ? countsToSeconds(cycleCounts(numbers.counts), pace) : null;
+
+/** What a rung asks of what can be sustained. */
+export interface RungNeed {
+  readonly phase: PhaseKind;
+  /** 1 is all that can be sustained; above it the rung is above today's fit. */
+  readonly share: number;
+}
+
+/**
+ * The phase that asks most of what can be sustained. A hold that was never measured asks for more than is known: the rung
+ * opens only when a later check allows it. null of strokes, of a duration, and where nothing was measured.
+ */
+export function rungNeed(numbers: RungNumbers, sustainable: Sustainable | null, pace: Pace): RungNeed | null {
+  if (numbers.kind !== 'counts' || !sustainable) return null;
+  for (const phase of ['internalHold', 'externalHold'] as const)
+    if (numbers.counts[phase] > 0 && sustainable[phase] === null) return { phase, share: Infinity };
+  const heaviest = heaviestPhase(numbers.counts, sustainable, pace);
+  return heaviest && { phase: heaviest.phase, share: heaviest.share };
+}
+
+/** The numbers that a passage has now, as a rung; minutes are those of its duration. */
+export function rungOf(passage: Passage, minutes: number): RungNumbers {
+  switch (passage.kind) {
+    case 'counted':
+      return { kind: 'counts', counts: countsOf(passage) };
+    case 'strokes':
+      return { kind: 'strokes', strokes: passage.strokes, sets: passage.sets, rate: passage.rate };
+    case 'natural':
+      return { kind: 'minutes', minutes };
+  }
+}
