@@ -104,29 +104,46 @@ function liveThrough(
   goesWell: number,
   random: () => number,
 ): number | null {
-  let [rung, since, last] = [0, 0, 0];
-  let run = 0; // comfortable sittings in a row, on this rung
-  let onRung = 0;
-  let [before, beforeThat] = [true, true];
-  const enter = (next: number, day: number): void => {
-    [rung, since, run, onRung, before, beforeThat] = [Math.max(0, next), day, 0, 0, true, true];
-  };
+  // Plain numbers and no closures: this runs ten million times.
+  let rung = 0;
+  let since = 0;
+  let last = 0;
+  /** Comfortable sittings in a row on the rung, and whether the last two were. */
+  let run = 0;
+  let before = true;
+  let beforeThat = true;
+  /** A rung was entered: the next sitting is the first on it. */
+  let entered = true;
   for (let day = 0; day < HORIZON_DAYS; day++) {
     if (rung >= rungs) return day;
     if (!week[day % 7] || random() >= practises) continue;
     const gap = day - last;
-    if (gap >= GAPS.ease) enter(rung - 1, day);
-    else if (gap >= GAPS.repeat) enter(rung, day);
     last = day;
+    if (gap >= GAPS.repeat) {
+      since = day;
+      entered = true;
+    }
+    if (gap >= GAPS.ease && rung > 0) rung--;
     for (let sitting = 0; sitting < plan.sittingsADay; sitting++) {
+      if (entered) {
+        run = 0;
+        before = beforeThat = true;
+        entered = false;
+      }
       const well = random() < goesWell;
-      onRung++;
       run = well ? run + 1 : 0;
-      const hard = Number(!well) + Number(!before) + Number(!beforeThat);
-      [beforeThat, before] = [before, well];
-      if (hard >= HARD.number) enter(rung - 1, day);
-      else if (run >= gate.sittings && onRung >= gate.sittings && day - since >= gate.days)
-        enter(rung + 1, day);
+      const hard = (well ? 0 : 1) + (before ? 0 : 1) + (beforeThat ? 0 : 1);
+      beforeThat = before;
+      before = well;
+      if (hard >= HARD.number) {
+        if (rung > 0) rung--;
+        since = day;
+        entered = true;
+      } else if (run >= gate.sittings && day - since >= gate.days) {
+        rung++;
+        since = day;
+        entered = true;
+      }
     }
   }
   return null;
