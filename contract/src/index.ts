@@ -3,3 +3,4 @@ export * from './student-schemas.js';
 export * from './student-day.js';
 export * from './schemas.js';
 export * from './routes.js';
+export * from './ladder-schemas.js';

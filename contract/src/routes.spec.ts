@@ -34,7 +34,7 @@ describe('the session document', () => {
   const ajv = new Ajv({ discriminator: true, strictTypes: false, strictRequired: false });
   ajv.addFormat('uuid', /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/);
   const check = ajv.compile(newSessionSchema);
-  const body = { studentId: ids.counted, document: newSession('First', ids) };
+  const body = { owner: { kind: 'student', studentId: ids.counted }, document: newSession('First', ids) };
 
   it('is what core makes of a new session', () => {
     expect(check(body)).withContext(JSON.stringify(check.errors)).toBeTrue();

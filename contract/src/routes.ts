@@ -24,6 +24,13 @@ import {
   variantChangeSchema,
 } from './schemas.js';
 import {
+  ladderChangeSchema,
+  ladderSchema,
+  newLadderSchema,
+  newRungDecisionSchema,
+  todayStudentSchema,
+} from './ladder-schemas.js';
+import {
   capacityCheckSchema,
   clearanceChangeSchema,
   clearanceSchema,
@@ -173,6 +180,35 @@ export const routes = {
     summary: 'Change or archive a class; a stale save is refused with what is stored now',
     body: classChangeSchema,
     answer: classSchema,
+  }),
+
+  listLadders: route('get', '/ladders', {
+    summary: 'Ladders of a student, or of all: the newest first',
+    query: ofStudent,
+    answer: listOf(ladderSchema),
+  }),
+  getLadder: route('get', '/ladders/:id', { summary: 'One ladder', answer: ladderSchema }),
+  addLadder: route('post', '/ladders', {
+    summary: "Build a ladder from a session's passage to a target; the same id again answers what is there",
+    body: newLadderSchema,
+    answer: ladderSchema,
+    status: 201,
+  }),
+  changeLadder: route('put', '/ladders/:id', {
+    summary: 'Edit the rungs, gate or plan of a ladder, or end it; a stale save is refused',
+    body: ladderChangeSchema,
+    answer: ladderSchema,
+  }),
+  decideRung: route('post', '/ladders/:id/decisions', {
+    summary:
+      'Accept what the rules say, or do otherwise with a reason; the next session has the numbers of the rung',
+    body: newRungDecisionSchema,
+    answer: ladderSchema,
+    status: 201,
+  }),
+  today: route('get', '/today', {
+    summary: 'Who comes, whose decision waits, what runs out, who is away: what needs most first',
+    answer: listOf(todayStudentSchema),
   }),
 
   listStudents: route('get', '/students', {

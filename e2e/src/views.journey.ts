@@ -210,7 +210,10 @@ const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Pr
       await page.getByRole('link', { name: 'Bench', exact: true }).click();
       await page.getByRole('link', { name: 'Hill morning', exact: true }).click();
       await page.getByRole('button', { name: 'Legend' }).click();
-      await page.getByRole('button', { name: /Nāḍī śodhana/ }).click();
+      await page
+        .locator('nv-passage-list')
+        .getByRole('button', { name: /Nāḍī śodhana/ })
+        .click();
       for (const part of ['Breath', 'Holds and locks', 'Change over the rounds', 'Seat, hands and dressing'])
         await page.locator('summary').getByText(part, { exact: true }).click();
       await page.getByRole('button', { name: 'Add a passage' }).click();

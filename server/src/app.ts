@@ -21,6 +21,8 @@ import { implementClearances } from './students/clearances.js';
 import { implementDayChecks } from './students/day-checks.js';
 import { implementFacts } from './students/facts.js';
 import { implementStudents } from './students/students.js';
+import { implementLadders } from './ladders/ladders.js';
+import { implementToday } from './today/today.js';
 import { implementClasses } from './classes/classes.js';
 import { implementVariants } from './variants/variants.js';
 
@@ -83,6 +85,8 @@ export function createApp(options: AppOptions): Express {
   implementDayChecks(implement, source, now);
   implementClearances(implement, source, now);
   implementClasses(implement, now);
+  implementLadders(implement, source, now);
+  implementToday(implement, source, now);
   implementVariants(implement, now);
   implementSessions(implement, source, now);
   implementOverrulings(implement, now);

@@ -30,7 +30,8 @@ export interface DecisionRequest {
 }
 
 /** What to do next: climb, stay on the rung, one rung down, check the capacity anew, or nothing until there is a clearance. */
-export type NextStep = 'advance' | 'stay' | 'ease' | 'check' | 'suspend';
+export const NEXT_STEPS = ['advance', 'stay', 'ease', 'check', 'suspend'] as const;
+export type NextStep = (typeof NEXT_STEPS)[number];
 
 /** One reason, in numbers. */
 export type DecisionReason =

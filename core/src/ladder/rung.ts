@@ -62,8 +62,9 @@ export function rungNeed(numbers: RungNumbers, sustainable: Sustainable | null, 
   return heaviest && { phase: heaviest.phase, share: heaviest.share };
 }
 
-/** The numbers that a passage has now, as a rung; minutes are those of its duration. */
-export function rungOf(passage: Passage, minutes: number): RungNumbers {
+/** The numbers that a passage has now, as a rung of this kind where it has such numbers; `minutes` are those it takes. */
+export function rungOf(passage: Passage, kind: RungNumbers['kind'], minutes: number): RungNumbers {
+  if (kind === 'minutes') return { kind, minutes };
   switch (passage.kind) {
     case 'counted':
       return { kind: 'counts', counts: countsOf(passage) };

@@ -8,6 +8,7 @@ import type {
   SignId,
   TurnRecord,
 } from '@nuvrah/core';
+import { ladderTable, rungDecisionTable } from './ladder-tables.js';
 import {
   auditEventTable,
   capacityCheckTable,
@@ -39,6 +40,7 @@ import {
   type Owned,
 } from './table.js';
 
+export * from './ladder-tables.js';
 export * from './student-tables.js';
 export type { Owned };
 
@@ -376,6 +378,8 @@ export const webSessionTable = table<{ sid: string; sess: unknown; expire: Date 
 );
 
 export const allTables = [
+  ladderTable,
+  rungDecisionTable,
   instructorTable,
   studentTable,
   studentFactTable,

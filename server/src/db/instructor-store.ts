@@ -7,6 +7,8 @@ import {
   clearanceTable,
   dayCheckTable,
   findingOverrideTable,
+  ladderTable,
+  rungDecisionTable,
   sessionTable,
   sessionVersionTable,
   sittingPassageTable,
@@ -32,6 +34,8 @@ export class InstructorStore {
   readonly sessionVersions;
   readonly variants;
   readonly sittings;
+  readonly ladders;
+  readonly rungDecisions;
   readonly sittingPassages;
 
   constructor(
@@ -50,6 +54,8 @@ export class InstructorStore {
     this.sessions = new ScopedTable(manager, sessionTable, instructorId);
     this.sessionVersions = new ScopedTable(manager, sessionVersionTable, instructorId);
     this.variants = new ScopedTable(manager, techniqueVariantTable, instructorId);
+    this.ladders = new ScopedTable(manager, ladderTable, instructorId);
+    this.rungDecisions = new ScopedTable(manager, rungDecisionTable, instructorId);
     this.sittings = new ScopedTable(manager, sittingTable, instructorId);
     this.sittingPassages = new ScopedTable(manager, sittingPassageTable, instructorId);
   }

@@ -12,7 +12,12 @@ describe('schema', () => {
   it('gives sessions of before notes to say and the time there is, and takes them away again', async () => {
     const { source, drop } = await freshDatabase();
     await source.runMigrations();
-    await source.undoLastMigration();
+    const undo = async (): Promise<void> => {
+      // Down to before these: later ones go first.
+      const index = source.migrations.findIndex(({ name }) => name?.startsWith('WholeSessions'));
+      for (const _ of source.migrations.slice(index)) await source.undoLastMigration();
+    };
+    await undo();
     const id = '0b8f3c3e-8c0a-4d43-a6a0-7e6d5c4b3a21';
     const before = { title: 'Kept', passages: [{ kind: 'counted' }, { kind: 'natural' }] };
     await source.query(
@@ -49,7 +54,7 @@ describe('schema', () => {
       ],
     };
     expect(await documents()).toEqual([after, { session: after, hand: 'left' }]);
-    await source.undoLastMigration();
+    await undo();
     expect(await documents()).toEqual([before, { session: before, hand: 'left' }]);
     await drop();
   });

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { routes, type Route } from '@nuvrah/contract';
-import { variantOf } from '@nuvrah/core';
+import { DEFAULT_GATE, variantOf } from '@nuvrah/core';
 import { aCapacity, aDay, aStudent, addStudentWithSession, documentOf } from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
 
@@ -65,6 +65,21 @@ describe("somebody else's rows", () => {
     await owner.must(routes.addOverruling, { params: { id: session.id }, body: overruling });
     const group = { name: 'Tuesday', members: [], note: '' };
     const { id: classId } = await owner.must(routes.addClass, { body: { id: randomUUID(), ...group } });
+    const climb = {
+      id: randomUUID(),
+      sessionId: session.id,
+      passageId: session.document.passages[0]?.id ?? '',
+      school: 'count-first' as const,
+      target: {
+        kind: 'counts',
+        counts: { inhale: 8, internalHold: 0, exhale: 16, externalHold: 0 },
+      } as never,
+      gate: DEFAULT_GATE,
+      plan: { weekdays: [1], sittingsADay: 1 },
+      wished: null,
+    };
+    const { rungs } = await owner.must(routes.addLadder, { body: climb });
+    const ladderBody = { rungs, at: 0, gate: climb.gate, plan: climb.plan, wished: null, ended: true };
     const requests: Partial<Record<keyof typeof routes, readonly [string, unknown]>> = {
       getStudent: [student.id, undefined],
       changeStudent: [student.id, { ...aStudent, version: 1, archived: true }],
@@ -82,6 +97,9 @@ describe("somebody else's rows", () => {
       changeVariant: [variant.id, { version: 1, document: variant.document, archived: true }],
       changeClass: [classId, { version: 1, ...group, archived: true }],
       getClass: [classId, undefined],
+      getLadder: [climb.id, undefined],
+      changeLadder: [climb.id, { version: 1, ...ladderBody }],
+      decideRung: [climb.id, { id: randomUUID(), version: 1, step: 'stay', reason: '' }],
       getSession: [session.id, undefined],
       saveSession: [session.id, { version: 1, document: documentOf() }],
       getSitting: [sitting.id, undefined],

@@ -129,12 +129,9 @@ export function implementSessions(implement: Implement, source: DataSource, now:
     const before = await getSession(store, params.id);
     await refuse(store, ownerOf(before), body.document);
     const at = now();
-    const saved = await store.whole(async (within) => {
-      const change = { document: body.document, updatedAt: at };
-      if (!(await within.sessions.change(params.id, body.version, change))) return false;
-      if (at.getTime() - before.updatedAt.getTime() >= STOOD_LONG_ENOUGH) await keepVersion(within, before);
-      return true;
-    });
+    const saved = await store.whole((within) =>
+      changeDocument(within, { ...before, version: body.version }, body.document, at),
+    );
     const stored = await getStoredSession(store, params.id);
     if (!saved) throw staleVersion(stored);
     return stored;
@@ -156,6 +153,21 @@ export function implementSessions(implement: Implement, source: DataSource, now:
 const STOOD_LONG_ENOUGH = 10 * 60_000;
 /** Versions that are shown. */
 const MOST_VERSIONS = 50;
+
+/**
+ * Puts a document in the place of the one that is stored, which is kept as a version if it stood long enough.
+ * @returns false, and nothing changed, where it is stored in another version by now.
+ */
+export async function changeDocument(
+  store: InstructorStore,
+  before: SessionRow,
+  document: SessionJson,
+  at: Date,
+): Promise<boolean> {
+  if (!(await store.sessions.change(before.id, before.version, { document, updatedAt: at }))) return false;
+  if (at.getTime() - before.updatedAt.getTime() >= STOOD_LONG_ENOUGH) await keepVersion(store, before);
+  return true;
+}
 
 async function keepVersion(
   store: InstructorStore,

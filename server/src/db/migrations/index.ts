@@ -1,6 +1,7 @@
 import { FirstSlice1790000000000 } from './1790000000000-first-slice.js';
 import { KnowTheStudent1793000000000 } from './1793000000000-know-the-student.js';
 import { SessionVersions1793100000000 } from './1793100000000-session-versions.js';
+import { Ladders1793300000000 } from './1793300000000-ladders.js';
 import { WholeSessions1793200000000 } from './1793200000000-whole-sessions.js';
 
 /** In the order in which they are applied; append only. */
@@ -9,4 +10,5 @@ export const migrations = [
   KnowTheStudent1793000000000,
   SessionVersions1793100000000,
   WholeSessions1793200000000,
+  Ladders1793300000000,
 ];

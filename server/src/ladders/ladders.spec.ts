@@ -1,0 +1,282 @@
+import { randomUUID } from 'node:crypto';
+import { routes, type BodyOf, type Ladder } from '@nuvrah/contract';
+import { countsOf, DEFAULT_GATE, sessionFromChecked, type RungNumbers, type SignId } from '@nuvrah/core';
+import { aCapacity, addStudentWithSession, documentOf, finishedRecord } from '../testing/documents.js';
+import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
+
+const breath = (inhale: number, internalHold: number, exhale: number): RungNumbers =>
+  ({ kind: 'counts', counts: { inhale, internalHold, exhale, externalHold: 0 } }) as never;
+const DAY = 86_400_000;
+
+describe('a ladder', () => {
+  let server: TestServer;
+  let client: TestClient;
+  let start: Date;
+  beforeAll(async () => (server = await startTestServer()));
+  beforeEach(async () => {
+    start = server.now;
+    client = await server.instructor();
+  });
+  afterEach(() => server.setClock(start));
+  afterAll(() => server.close());
+
+  const plan = { weekdays: [1, 2, 3, 4, 5, 6, 7], sittingsADay: 1 };
+
+  /** A student at 4:0:8 with a capacity, and a ladder to 8:0:16. */
+  async function climbing(change: Partial<BodyOf<typeof routes.addLadder>> = {}) {
+    const { student, session } = await addStudentWithSession(client, documentOf('1:2', 5));
+    const capacity = { ...aCapacity, inhale: 10, exhale: 18 };
+    await client.must(routes.addCapacityCheck, { params: { id: student.id }, body: capacity });
+    const body = {
+      id: randomUUID(),
+      sessionId: session.id,
+      passageId: session.document.passages[0]?.id ?? '',
+      school: 'count-first' as const,
+      target: breath(8, 0, 16) as never,
+      gate: DEFAULT_GATE,
+      plan,
+      wished: null,
+      ...change,
+    };
+    const ladder = await client.must(routes.addLadder, { body });
+    return { ladder, body, student, session };
+  }
+
+  async function sit(ladder: Ladder, effort: number | null, signs: SignId[] = []): Promise<void> {
+    const id = ladder.sessionId ?? '';
+    const { version, document } = await client.must(routes.getSession, { params: { id } });
+    const sitting = await client.must(routes.beginSitting, {
+      body: { id: randomUUID(), sessionId: id, sessionVersion: version },
+    });
+    await client.must(routes.recordSitting, {
+      params: { id: sitting.id },
+      body: { version: 1, record: { ...finishedRecord(document), signs }, effort, note: '' },
+    });
+  }
+  const later = (days: number): void => server.setClock(new Date(start.getTime() + days * DAY));
+  /** A day of which was asked, so that it can be led. */
+  async function onDay(
+    days: number,
+    ladder: Ladder,
+    effort: number | null,
+    signs: SignId[] = [],
+  ): Promise<void> {
+    later(days);
+    await client.must(routes.addDayCheck, {
+      params: { id: ladder.studentId },
+      body: {
+        id: randomUUID(),
+        facts: [],
+        lastMealAt: null,
+        freerNostril: null,
+        sleep: null,
+        calm: null,
+        alert: null,
+        mood: null,
+        pulse: null,
+        note: '',
+      },
+    });
+    await sit(ladder, effort, signs);
+  }
+  const get = (id: string): Promise<Ladder> => client.must(routes.getLadder, { params: { id } });
+  const decide = (ladder: Ladder, step: Ladder['rule']['step'], reason = '') =>
+    client.call(routes.decideRung, {
+      params: { id: ladder.id },
+      body: { id: randomUUID(), version: ladder.version, step, reason },
+    });
+  const numbersIn = async (id: string | null): Promise<number[]> => {
+    const { document } = await client.must(routes.getSession, { params: { id: id ?? '' } });
+    const [passage] = sessionFromChecked(document).passages;
+    return passage?.kind === 'counted' ? Object.values(countsOf(passage)) : [];
+  };
+
+  it("is built from the passage's numbers to the target, once for an id", async () => {
+    const { ladder, body } = await climbing();
+    expect(ladder.rungs).toEqual([breath(5, 0, 10), breath(6, 0, 12), breath(7, 0, 14), breath(8, 0, 16)]);
+    expect([ladder.at, ladder.rule.step, ladder.rule.said, ladder.waits]).toEqual([
+      0,
+      'stay',
+      ['No sitting on this rung yet.'],
+      false,
+    ]);
+    expect(await client.must(routes.addLadder, { body: { ...body, school: 'ratio-first' } })).toEqual(ladder);
+  });
+
+  it('says at the target why it cannot be reached, and adds nothing', async () => {
+    const { body } = await climbing();
+    const bad = [breath(3, 0, 6), breath(5, 5, 5), breath(46, 184, 92)];
+    for (const target of bad) {
+      const answer = await client.call(routes.addLadder, {
+        body: { ...body, id: randomUUID(), target: target as never },
+      });
+      expect([answer.status, answer.body.errors?.[0]?.pointer]).toEqual([422, '/target']);
+    }
+    expect((await client.must(routes.listLadders)).length).toBe(1);
+  });
+
+  it('advances when the gate is met, and the next session has the numbers of the next rung', async () => {
+    const { ladder } = await climbing();
+    for (const day of [1, 2, 3, 4]) await onDay(day, ladder, 3);
+    expect((await get(ladder.id)).rule.said).toContain('4 of 5 sittings.');
+    await onDay(7, ladder, 2);
+    const ready = await get(ladder.id);
+    expect([ready.rule.step, ready.waits]).toEqual(['advance', true]);
+    const { status, body } = await decide(ready, 'advance');
+    const climbed = body as unknown as Ladder;
+    expect([status, climbed.at, climbed.waits, climbed.begun.map(({ rung }) => rung)]).toEqual([
+      201,
+      1,
+      false,
+      [0, 1],
+    ]);
+    expect(climbed.decisions[0]).toEqual(jasmine.objectContaining({ step: 'advance', reason: '', rung: 0 }));
+    expect(await numbersIn(ladder.sessionId)).toEqual([6, 0, 12, 0]);
+    expect(climbed.rule.said).toEqual(['No sitting on this rung yet.']);
+  });
+
+  it('keeps a decision other than the rule beside it, with a reason and not without', async () => {
+    const { ladder } = await climbing();
+    await onDay(1, ladder, 2);
+    const waiting = await get(ladder.id);
+    const refused = await decide(waiting, 'advance');
+    expect([refused.status, refused.body.errors?.[0]?.pointer]).toEqual([422, '/reason']);
+    expect(await numbersIn(ladder.sessionId)).toEqual([5, 0, 10, 0]);
+    const made = await decide(waiting, 'advance', 'Ten years of it elsewhere.');
+    const [decision] = (made.body as unknown as Ladder).decisions;
+    expect([decision?.step, decision?.rule.step, decision?.reason]).toEqual([
+      'advance',
+      'stay',
+      'Ten years of it elsewhere.',
+    ]);
+    const stale = await decide(waiting, 'stay');
+    expect(stale.status).toBe(409);
+  });
+
+  it('eases after a stop sign, and not below the first rung', async () => {
+    const { ladder } = await climbing();
+    const { body } = await decide(ladder, 'advance', 'Seen often.');
+    const second = body as unknown as Ladder;
+    await onDay(1, second, 4, ['dizzy']);
+    const signed = await get(ladder.id);
+    expect(signed.rule.step).toBe('ease');
+    const eased = (await decide(signed, 'ease')).body as unknown as Ladder;
+    expect([eased.at, await numbersIn(ladder.sessionId)]).toEqual([0, [5, 0, 10, 0]]);
+    expect(((await decide(eased, 'ease', 'Tired.')).body as unknown as Ladder).at).toBe(0);
+  });
+
+  it('is suspended by an emergency sign until a clearance is on file', async () => {
+    const { ladder } = await climbing();
+    await onDay(1, ladder, 2, ['chest-pain']);
+    expect((await get(ladder.id)).rule.step).toBe('suspend');
+    later(9);
+    const today = server.now.toISOString().slice(0, 10);
+    await client.must(routes.addClearance, {
+      params: { id: ladder.studentId },
+      body: {
+        id: randomUUID(),
+        clinician: 'Dr. Feld',
+        givenOn: today,
+        until: '2099-01-01',
+        fact: 'heart',
+        scope: 'holds',
+        upTo: null,
+        withdrawnOn: null,
+        note: '',
+      },
+    });
+    expect((await get(ladder.id)).rule.step).not.toBe('suspend');
+  });
+
+  it('after days away repeats, goes down, or asks for a new check', async () => {
+    const { ladder } = await climbing();
+    await onDay(1, ladder, 2);
+    const steps: string[] = [];
+    for (const days of [4, 5, 14, 15, 30, 31]) {
+      later(days);
+      const { rule } = await get(ladder.id);
+      steps.push(`${days - 1} ${rule.step}`);
+    }
+    expect(steps).toEqual(['3 stay', '4 stay', '13 stay', '14 ease', '29 ease', '30 check']);
+    later(5);
+    expect((await get(ladder.id)).rule.said).toEqual(['4 days since the last sitting: repeat the rung.']);
+  });
+
+  it('has its rungs inserted, removed and edited, and refuses such as are none', async () => {
+    const { ladder } = await climbing();
+    const { gate, wished } = ladder;
+    const change = (rungs: RungNumbers[], at = 0) =>
+      client.call(routes.changeLadder, {
+        params: { id: ladder.id },
+        body: { version: ladder.version, rungs: rungs as never, at, gate, plan, wished, ended: false },
+      });
+    const strokes = { kind: 'strokes', strokes: 20, sets: 1, rate: 60 } as const;
+    const wrong = await change([breath(5, 0, 10), strokes]);
+    expect([wrong.status, wrong.body.errors?.[0]?.pointer]).toEqual([422, '/rungs/1']);
+    expect((await change([breath(5, 0, 10)], 4)).body.errors?.[0]?.pointer).toBe('/at');
+    const edited = await change([breath(5, 0, 10), breath(5.5, 0, 11), breath(6, 0, 12)], 1);
+    expect([(edited.body as unknown as Ladder).at, await numbersIn(ladder.sessionId)]).toEqual([
+      1,
+      [5.5, 0, 11, 0],
+    ]);
+    expect((await change([breath(5, 0, 10)])).status).toBe(409);
+  });
+
+  it('is built for a session of a student only, and for a technique with holds only toward them', async () => {
+    const { body } = await climbing();
+    const template = await client.must(routes.addSession, {
+      body: { owner: { kind: 'nobody' }, document: documentOf() },
+    });
+    const of = { ...body, id: randomUUID(), sessionId: template.id };
+    expect((await client.call(routes.addLadder, { body: of })).status).toBe(404);
+    const nothing = { ...body, id: randomUUID(), passageId: randomUUID() };
+    expect((await client.call(routes.addLadder, { body: nothing })).body.errors?.[0]?.pointer).toBe(
+      '/passageId',
+    );
+  });
+});
+
+describe('today', () => {
+  it('lists what needs most first, each with where to act', async () => {
+    const server = await startTestServer();
+    const client = await server.instructor();
+    const { student } = await addStudentWithSession(client);
+    const { session, student: climber } = await addStudentWithSession(client, documentOf('1:2', 5));
+    await client.must(routes.addCapacityCheck, {
+      params: { id: climber.id },
+      body: { ...aCapacity, inhale: 10, exhale: 18, checkedOn: server.now.toISOString().slice(0, 10) },
+    });
+    const ladder = await client.must(routes.addLadder, {
+      body: {
+        id: randomUUID(),
+        sessionId: session.id,
+        passageId: session.document.passages[0]?.id ?? '',
+        school: 'count-first',
+        target: breath(6, 0, 12) as never,
+        gate: DEFAULT_GATE,
+        plan: { weekdays: [1, 2, 3, 4, 5, 6, 7], sittingsADay: 1 },
+        wished: null,
+      },
+    });
+    const before = await client.must(routes.today);
+    expect(before.map(({ id, items }) => [id, items.map(({ kind }) => kind)])).toEqual([
+      [student.id, ['capacity']],
+      [climber.id, ['comes']],
+    ]);
+    server.setClock(new Date(server.now.getTime() + 60_000));
+    const sitting = await client.must(routes.beginSitting, {
+      body: { id: randomUUID(), sessionId: session.id, sessionVersion: 1 },
+    });
+    await client.must(routes.recordSitting, {
+      params: { id: sitting.id },
+      body: { version: 1, record: finishedRecord(session.document), effort: 2, note: '' },
+    });
+    const [first] = await client.must(routes.today);
+    expect([first?.id, first?.items.map(({ kind, ladderId }) => [kind, ladderId])]).toEqual([
+      climber.id,
+      [['decision', ladder.id]],
+    ]);
+    expect(first?.items[0]?.said).toContain('Stay? ');
+    await server.close();
+  });
+});

@@ -1,0 +1,318 @@
+import { routes, sustainableOf, type BodyOf, type Ladder, type Student } from '@nuvrah/contract';
+import { isDeepStrictEqual } from 'node:util';
+import {
+  buildLadder,
+  cyclesHalfMillis,
+  decideNextStep,
+  describeReason,
+  GAPS,
+  passageOnRung,
+  resolveConventions,
+  rungFrom,
+  rungOf,
+  SCHOOLS,
+  sessionFromChecked,
+  techniqueOf,
+  type Conventions,
+  type Decision,
+  type LadderProblem,
+  type Pace,
+  type Passage,
+  type SessionJson,
+} from '@nuvrah/core';
+import type { DataSource } from 'typeorm';
+import { instructorById, localDay } from '../accounts/accounts.js';
+import type { InstructorRow, LadderRow, RungDecisionRow } from '../db/entities.js';
+import type { InstructorStore } from '../db/instructor-store.js';
+import type { Implement } from '../http/implement.js';
+import { idTaken, invalidRequest, notFound, staleVersion } from '../http/problem.js';
+import { changeDocument } from '../sessions/sessions.js';
+import { getStudent } from '../students/students.js';
+import { onRung, openEmergency, practiceLog, sittingsOf, type PractisedSitting } from './practice.js';
+
+/** Everything that a ladder's decision depends on. */
+interface Around {
+  readonly instructor: InstructorRow;
+  readonly student: Student;
+  readonly sittings: readonly PractisedSitting[];
+  readonly now: Date;
+}
+
+/** What the rules say of a ladder now. Domain: "progression". */
+function ruleFor(row: LadderRow, { instructor, student, sittings, now }: Around): Decision {
+  const next = row.rungs[row.at + 1];
+  const sustainable = sustainableOf(student);
+  const known = next?.kind !== 'counts' || sustainable !== null;
+  const nextFits = next ? known && !rungFrom(next, sustainable, row.pace as Pace).aboveFit : null;
+  return decideNextStep({
+    sittings: onRung(row, sittings),
+    since: localDay(instructor, row.since),
+    today: localDay(instructor, now),
+    gate: row.gate,
+    nextFits,
+    emergency: openEmergency(sittings, student.clearances),
+  });
+}
+
+function toLadder(row: LadderRow, decisions: readonly RungDecisionRow[], around: Around): Ladder {
+  const { instructorId: _, endedAt, createdAt: __, since, ...fields } = row;
+  const { step, reasons } = ruleFor(row, around);
+  return {
+    ...fields,
+    since: localDay(around.instructor, since),
+    ended: endedAt !== null,
+    rule: { step, said: reasons.map(describeReason) },
+    waits: endedAt === null && waits(row, step, decisions, around),
+    decisions: decisions.map(({ id, madeAt, rung, rule, step: made, reason }) => ({
+      id,
+      madeAt: madeAt.toISOString(),
+      rung,
+      rule,
+      step: made,
+      reason,
+    })),
+    log: practiceLog(row, around.sittings, around.now),
+  };
+}
+
+/** Something happened since the last decision: a sitting, or days enough without one. */
+function waits(
+  row: LadderRow,
+  step: Decision['step'],
+  [last]: readonly RungDecisionRow[],
+  { instructor, sittings, now }: Around,
+): boolean {
+  const since = last ? last.madeAt : row.createdAt;
+  if (onRung(row, sittings).some(({ startedAt }) => startedAt > since)) return true;
+  const today = localDay(instructor, now);
+  return step !== 'stay' && step !== 'advance' && localDay(instructor, since) < today;
+}
+
+async function around(
+  source: DataSource,
+  store: InstructorStore,
+  studentId: string,
+  now: Date,
+): Promise<Around> {
+  const instructor = await instructorById(source, store.instructorId);
+  const [student, sittings] = await Promise.all([
+    getStudent(store, studentId),
+    sittingsOf(store, studentId, instructor.timeZone),
+  ]);
+  return { instructor, student, sittings, now };
+}
+
+/** Ladders of some students, the newest first, each with what the rules say of it. */
+export async function laddersOf(
+  source: DataSource,
+  store: InstructorStore,
+  where: Partial<LadderRow>,
+  now: Date,
+): Promise<Ladder[]> {
+  const rows = await store.ladders.list(where, { order: { createdAt: 'DESC', id: 'ASC' } });
+  const decisions = await store.rungDecisions.listIn(
+    'ladderId',
+    rows.map(({ id }) => id),
+    { madeAt: 'DESC' },
+  );
+  const known = new Map<string, Promise<Around>>();
+  const ofStudent = (id: string): Promise<Around> => {
+    const there = known.get(id) ?? around(source, store, id, now);
+    known.set(id, there);
+    return there;
+  };
+  return Promise.all(
+    rows.map(async (row) =>
+      toLadder(
+        row,
+        decisions.filter(({ ladderId }) => ladderId === row.id),
+        await ofStudent(row.studentId),
+      ),
+    ),
+  );
+}
+
+const problemAt = (pointer: string, { message }: LadderProblem) =>
+  invalidRequest([{ pointer, detail: message }]);
+
+export function implementLadders(implement: Implement, source: DataSource, now: () => Date): void {
+  const getLadder = async (store: InstructorStore, id: string): Promise<Ladder> => {
+    const [ladder] = await laddersOf(source, store, { id }, now());
+    if (!ladder) throw notFound('ladder');
+    return ladder;
+  };
+  const getRow = async (store: InstructorStore, id: string): Promise<LadderRow> => {
+    const row = await store.ladders.get(id);
+    if (!row) throw notFound('ladder');
+    return row;
+  };
+
+  implement(routes.listLadders, ({ store, query }) =>
+    laddersOf(source, store, query.student ? { studentId: query.student } : {}, now()),
+  );
+  implement(routes.getLadder, ({ store, params }) => getLadder(store, params.id));
+
+  implement(routes.addLadder, async ({ store, body }) => {
+    if (await store.ladders.get(body.id)) return getLadder(store, body.id);
+    const row = await begin(source, store, body, now());
+    if (!(await store.ladders.addIfNew(row))) throw idTaken();
+    return getLadder(store, body.id);
+  });
+
+  implement(routes.changeLadder, async ({ store, params, body }) => {
+    const before = await getRow(store, params.id);
+    refuseRungs(before, body);
+    const { version, ended, ...change } = body;
+    const moved = body.at !== before.at;
+    const instructor = await instructorById(source, store.instructorId);
+    const day = localDay(instructor, now());
+    const saved = await store.whole(async (within) => {
+      const changed = await within.ladders.change(params.id, version, {
+        ...change,
+        endedAt: ended ? (before.endedAt ?? now()) : null,
+        ...(moved && { since: now(), begun: [...before.begun, { rung: body.at, on: day }] }),
+      });
+      if (changed && !ended)
+        await writeNumbers(within, { ...before, ...change }, instructor.conventions, now());
+      return changed;
+    });
+    const stored = await getLadder(store, params.id);
+    if (!saved) throw staleVersion(stored);
+    return stored;
+  });
+
+  implement(routes.decideRung, async ({ store, params, body }) => {
+    const row = await getRow(store, params.id);
+    if (await store.rungDecisions.get(body.id)) return getLadder(store, params.id);
+    const known = await around(source, store, row.studentId, now());
+    const { step, reasons } = ruleFor(row, known);
+    if (body.step !== step && body.reason.trim() === '') {
+      const detail = 'Say why: a decision other than what the rules say is kept with its reason.';
+      throw invalidRequest([{ pointer: '/reason', detail }]);
+    }
+    const to = rungAfter(row, body.step);
+    if (to === null) {
+      const detail = 'There is no rung further on: insert one, or build a ladder to a new target.';
+      throw invalidRequest([{ pointer: '/step', detail }]);
+    }
+    const [gap] = reasons.filter(({ code }) => code === 'gap');
+    const anew = to !== row.at || (gap?.code === 'gap' && gap.days >= GAPS.repeat);
+    const day = localDay(known.instructor, now());
+    const saved = await store.whole(async (within) => {
+      const changed = await within.ladders.change(params.id, body.version, {
+        at: to,
+        ...(anew && { since: now() }),
+        ...(to !== row.at && { begun: [...row.begun, { rung: to, on: day }] }),
+      });
+      if (!changed) return false;
+      const { id, step: made, reason } = body;
+      const rule = { step, said: reasons.map(describeReason) };
+      const decision = { id, ladderId: params.id, madeAt: now(), rung: row.at, rule, step: made, reason };
+      if (!(await within.rungDecisions.addIfNew(decision))) throw idTaken();
+      await writeNumbers(within, { ...row, at: to }, known.instructor.conventions, now());
+      return true;
+    });
+    const stored = await getLadder(store, params.id);
+    if (!saved) throw staleVersion(stored);
+    return stored;
+  });
+}
+
+/** The rung that a step leads to; null where there is none. */
+function rungAfter({ at, rungs }: LadderRow, step: Decision['step']): number | null {
+  if (step === 'advance') return at + 1 < rungs.length ? at + 1 : null;
+  return step === 'ease' ? Math.max(0, at - 1) : at;
+}
+
+async function begin(
+  source: DataSource,
+  store: InstructorStore,
+  body: BodyOf<typeof routes.addLadder>,
+  now: Date,
+): Promise<Omit<LadderRow, 'instructorId'>> {
+  const { id, sessionId, passageId, school, target, gate, plan, wished } = body;
+  const stored = await store.sessions.get(sessionId);
+  if (!stored || stored.studentId === null) throw notFound('session of a student');
+  const passage = sessionFromChecked(stored.document).passages.find((one) => one.id === passageId);
+  if (!passage)
+    throw invalidRequest([{ pointer: '/passageId', detail: 'This session has no such passage.' }]);
+  const known = await around(source, store, stored.studentId, now);
+  const { pattern } = techniqueOf(passage.technique);
+  const pace = passage.kind === 'natural' ? 1000 : passage.pace;
+  const conventions = resolveConventions(known.instructor.conventions, {});
+  const start = rungOf(passage, SCHOOLS[school].of, minutesOf(passage, conventions));
+  const holds =
+    target.kind === 'counts' && (target.counts.internalHold > 0 || target.counts.externalHold > 0);
+  if (holds && pattern.kind === 'counted' && pattern.holds === 'never') {
+    const detail = 'This technique is practised without holds: choose a target that has none.';
+    throw invalidRequest([{ pointer: '/target', detail }]);
+  }
+  const built = buildLadder({
+    school,
+    start,
+    target,
+    pace: pace as Pace,
+    sustainable: sustainableOf(known.student),
+  });
+  if (!built.ok) throw problemAt('/target', built.problem);
+  return {
+    id,
+    studentId: stored.studentId,
+    sessionId,
+    passageId,
+    version: 1,
+    technique: passage.technique,
+    pace,
+    school,
+    rungs: built.value.map(({ numbers }) => numbers),
+    at: 0,
+    since: now,
+    gate,
+    plan,
+    wished,
+    begun: [{ rung: 0, on: localDay(known.instructor, now) }],
+    endedAt: null,
+    createdAt: now,
+  };
+}
+
+function refuseRungs({ school }: LadderRow, { rungs, at }: BodyOf<typeof routes.changeLadder>): void {
+  const { of, name } = SCHOOLS[school];
+  const wrong = rungs.findIndex(({ kind }) => kind !== of);
+  if (wrong >= 0) {
+    const detail = `${name} has rungs of ${of}: give this one such numbers.`;
+    throw invalidRequest([{ pointer: `/rungs/${wrong}`, detail }]);
+  }
+  if (at >= rungs.length)
+    throw invalidRequest([{ pointer: '/at', detail: 'There is no such rung: choose one that is there.' }]);
+}
+
+/** The ladder's session gets the numbers of the rung that is practised now; what stood long before stays as a version. */
+async function writeNumbers(
+  store: InstructorStore,
+  { sessionId, passageId, rungs, at }: LadderRow,
+  profile: Conventions,
+  now: Date,
+): Promise<void> {
+  const stored = sessionId === null ? null : await store.sessions.get(sessionId);
+  const numbers = rungs[at];
+  if (!stored || !numbers) return;
+  const session = sessionFromChecked(stored.document);
+  const conventions = resolveConventions(profile, session.conventions);
+  const passages = session.passages.map((passage) =>
+    passage.id === passageId ? passageOnRung(passage, numbers, conventions) : passage,
+  );
+  const document = { ...session, passages } as unknown as SessionJson;
+  if (!isDeepStrictEqual(document, stored.document)) await changeDocument(store, stored, document, now);
+}
+
+/** Whole minutes that a passage takes, at least those of the first rung. */
+function minutesOf(passage: Passage, conventions: Conventions): number {
+  const seconds =
+    passage.kind === 'natural'
+      ? passage.length
+      : passage.kind === 'counted'
+        ? cyclesHalfMillis(passage, conventions, passage.cycles) / 2000
+        : 0;
+  return Math.max(3, Math.floor(seconds / 60));
+}
