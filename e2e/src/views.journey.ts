@@ -86,6 +86,32 @@ const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Pr
     },
   },
   {
+    name: 'today',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Today', exact: true }).click();
+      await page.getByRole('link', { name: 'Decide: Hesper Vane' }).waitFor();
+    },
+  },
+  {
+    name: 'a ladder',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Hesper Vane' }).click();
+      await page.locator('nv-ladder-list').getByRole('link').click();
+      await page.getByRole('button', { name: 'Edit the rungs' }).click();
+      await page.getByText('Days of practice, gate and wished date').click();
+      await page.getByRole('button', { name: 'Otherwise …' }).click();
+      await page.getByLabel('another school beside it').selectOption({ label: 'Count first' });
+    },
+  },
+  {
+    name: 'a new ladder',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Dov Lerner' }).click();
+      await page.getByRole('link', { name: 'New ladder' }).click();
+      await page.getByLabel('target: inhale').fill('6');
+    },
+  },
+  {
     name: 'a class',
     open: async (page) => {
       await page.getByRole('link', { name: 'Classes' }).click();
@@ -246,6 +272,8 @@ for (const { name, open } of VIEWS) {
 
 test('every view fits a width of 768 pixels and text of twice the size', async ({ signedIn: page }) => {
   const addresses = [
+    '/today',
+    '/classes',
     '/students',
     '/students/new',
     '/bench',

@@ -85,6 +85,9 @@ describe('a forecast', () => {
       'a gentler school',
       'a sitting more a day',
     ]);
+    const told: number[] = [];
+    whatHelpsMost(REQUEST, now, [], (done) => told.push(done));
+    expect(told.at(-1)).toBe(1);
     for (const { earlier } of help) expect(earlier).toBeGreaterThan(0);
   });
 

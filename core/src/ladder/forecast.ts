@@ -167,6 +167,7 @@ export function whatHelpsMost(
   request: ForecastRequest,
   now: Forecast,
   others: readonly Alternative[] = [],
+  progress: (done: number) => void = () => undefined,
 ): readonly Help[] {
   const { plan } = request;
   const more: Alternative[] = [
@@ -191,8 +192,8 @@ export function whatHelpsMost(
   const daysTo = ({ p50 }: Forecast): number | null => (p50 === null ? null : dayNumber(p50));
   const base = daysTo(now);
   return more
-    .map(({ said, request: other }): Help => {
-      const forecast = forecastLadder(other);
+    .map(({ said, request: other }, index): Help => {
+      const forecast = forecastLadder(other, (done) => progress((index + done) / more.length));
       const there = daysTo(forecast);
       return { said, forecast, earlier: base === null || there === null ? null : base - there };
     })

@@ -1,4 +1,12 @@
-import type { ClearanceScope, Goal, PersonFact, SeatId, TechniqueId, TodayFact } from '@nuvrah/core';
+import type {
+  ClearanceScope,
+  Goal,
+  PersonFact,
+  SchoolId,
+  SeatId,
+  TechniqueId,
+  TodayFact,
+} from '@nuvrah/core';
 
 /** The made-up river town of Orrin's Quay: nobody in it exists. */
 
@@ -36,6 +44,21 @@ export interface DemoPlan {
   /** Minutes that there are for it. */
   readonly minutes?: number;
   readonly passages: readonly (readonly [TechniqueId, Readonly<Record<string, unknown>>])[];
+  readonly sittings?: readonly DemoSitting[];
+  readonly ladder?: DemoLadder;
+}
+
+/** A ladder of a session's first passage with counts, from its numbers to the target. */
+export interface DemoLadder {
+  readonly school: SchoolId;
+  /** Inhale, hold, exhale. */
+  readonly from: readonly [number, number, number];
+  readonly target: readonly [number, number, number];
+  /** When it was begun, and when the present rung was entered. */
+  readonly daysAgo: DaysAgo;
+  readonly onRungDaysAgo: DaysAgo;
+  readonly weekdays: readonly number[];
+  readonly wishedInDays: number | null;
 }
 
 export interface DemoStudent {
@@ -76,6 +99,7 @@ export interface DemoStudent {
   };
   readonly sittings: readonly DemoSitting[];
   readonly plans?: readonly DemoPlan[];
+  readonly ladder?: DemoLadder;
 }
 
 /** A group that breathes together, with what it does. */
@@ -141,6 +165,35 @@ const BEFORE_THE_TIDE: DemoPlan = {
     ['nadi-shodhana', { seat: 'chair', ratio: WITH_HOLD, base: 5, cycles: 6 }],
     ['bhramari', { seat: 'cross-legged', cycles: 4 }],
     ['closing-stillness', { seat: 'chair', length: 60 }],
+  ],
+};
+
+/** On the way to 8:0:16 by the exhale alone, and due for 5:0:10. */
+const TO_SIXTEEN: DemoPlan = {
+  title: 'Out to sixteen',
+  goal: 'calm',
+  passages: [
+    [
+      'nadi-shodhana',
+      { ratio: { inhale: 1, internalHold: 0, exhale: 2, externalHold: 0 }, base: 4, cycles: 20 },
+    ],
+    ['closing-stillness', { length: 120 }],
+  ],
+  ladder: {
+    school: 'exhale-led',
+    from: [4, 0, 4],
+    target: [8, 0, 16],
+    daysAgo: 50,
+    onRungDaysAgo: 15,
+    weekdays: [1, 2, 4, 6, 7],
+    wishedInDays: 42,
+  },
+  sittings: [
+    { daysAgo: 13, effort: 3, note: '' },
+    { daysAgo: 11, effort: 3, note: 'At home on the bench by the hives.' },
+    { daysAgo: 9, effort: 2, note: '' },
+    { daysAgo: 4, effort: 3, note: '' },
+    { daysAgo: 2, effort: 2, note: 'The exhale has no end to it, she says.' },
   ],
 };
 
@@ -268,6 +321,15 @@ export const DEMO_STUDENTS: readonly DemoStudent[] = [
     name: 'Dov Lerner',
     facts: [{ fact: 'reflux' }],
     plans: [BY_DAYLIGHT],
+    ladder: {
+      school: 'exhale-led',
+      from: [4, 0, 6],
+      target: [6, 0, 12],
+      daysAgo: 40,
+      onRungDaysAgo: 26,
+      weekdays: [1, 2, 3, 4, 5],
+      wishedInDays: 90,
+    },
     birthYear: 1971,
     hand: 'right',
     seats: ['chair'],
@@ -306,6 +368,7 @@ export const DEMO_STUDENTS: readonly DemoStudent[] = [
   },
   {
     name: 'Hesper Vane',
+    plans: [TO_SIXTEEN],
     facts: [{ fact: 'asthma', factNote: 'Reliever in her bag.' }],
     experienced: true,
     birthYear: 1988,

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import {
   BEGINNER_SITTINGS,
   beginRun,
+  buildLadder,
   compileSession,
   DEFAULT_CONVENTIONS,
   DEFAULT_SEAT_CHANGE,
@@ -14,6 +15,9 @@ import {
   parseRatio,
   recordOf,
   roundsToCycles,
+  rungOf,
+  sameRung,
+  SCHOOLS,
   screenCase,
   stopRun,
   studentOnDay,
@@ -23,6 +27,7 @@ import {
   type LeadRun,
   type Millis,
   type Passage,
+  type RungNumbers,
   type SeatId,
   type Session,
   type SessionJson,
@@ -40,6 +45,7 @@ import {
   DEMO_STUDENTS,
   DEMO_TEMPLATES,
   type DemoClass,
+  type DemoLadder,
   type DemoPlan,
   type DemoSitting,
   type DemoStudent,
@@ -149,8 +155,60 @@ async function addStudent(store: InstructorStore, demo: DemoStudent, now: Date):
   for (const sitting of demo.sittings) {
     await addSitting(store, { demo, studentId, sessionId, hand, document }, sitting, now);
   }
-  for (const plan of demo.plans ?? []) await addPlan(store, plan, { studentId, classGroupId: null }, now);
+  const climber = { studentId, hand, demo };
+  if (demo.ladder) await addLadder(store, demo.ladder, { ...climber, sessionId, document }, now);
+  for (const plan of demo.plans ?? []) {
+    const planned = await addPlan(store, plan, { studentId, classGroupId: null }, now);
+    const led = { ...climber, ...planned };
+    if (plan.ladder) await addLadder(store, plan.ladder, led, now);
+    for (const sitting of plan.sittings ?? []) await addSitting(store, led, sitting, now);
+  }
   return studentId;
+}
+
+async function addLadder(
+  store: InstructorStore,
+  { school, from, target, daysAgo, onRungDaysAgo, weekdays, wishedInDays }: DemoLadder,
+  { studentId, sessionId, document }: Led,
+  now: Date,
+): Promise<void> {
+  const passage = document.passages.find(({ kind }) => kind === 'counted');
+  if (passage?.kind !== 'counted') throw new Error('demo ladder');
+  const rung = ([inhale, internalHold, exhale]: DemoLadder['from']): RungNumbers => ({
+    kind: 'counts',
+    counts: { inhale, internalHold, exhale, externalHold: 0 } as never,
+  });
+  const request = { school, start: rung(from), target: rung(target), pace: passage.pace, sustainable: null };
+  const built = buildLadder(request);
+  if (!built.ok) throw new Error(`demo ladder: ${built.problem.message}`);
+  const rungs = built.value.map(({ numbers }) => numbers);
+  const here = rungOf(passage, 'counts', 0);
+  const at = rungs.findIndex((numbers) => sameRung(numbers, here));
+  // Each rung before the present one took its share of the time.
+  const share = at === 0 ? 0 : (daysAgo - onRungDaysAgo) / at;
+  const begun = rungs.slice(0, at + 1).map((_, index) => ({
+    rung: index,
+    on: dateBefore(now, Math.round(daysAgo - share * index)),
+  }));
+  await store.ladders.add({
+    id: randomUUID(),
+    studentId,
+    sessionId,
+    passageId: passage.id,
+    version: 1,
+    technique: passage.technique,
+    pace: passage.pace,
+    school,
+    rungs,
+    at,
+    since: daysBefore(now, onRungDaysAgo).toJSDate(),
+    gate: SCHOOLS[school].gate,
+    plan: { weekdays: [...weekdays], sittingsADay: 1 },
+    wished: wishedInDays === null ? null : dateBefore(now, -wishedInDays),
+    begun,
+    endedAt: null,
+    createdAt: daysBefore(now, daysAgo).toJSDate(),
+  });
 }
 
 async function addPlan(
@@ -158,18 +216,20 @@ async function addPlan(
   plan: DemoPlan,
   owner: Pick<SessionRow, 'studentId' | 'classGroupId'>,
   now: Date,
-): Promise<void> {
+): Promise<{ readonly sessionId: string; readonly document: Session }> {
   // Old enough that the sessions that were led lately come first.
   const at = daysBefore(now, 60).toJSDate();
-  const document = planOf(plan) as unknown as SessionJson;
+  const document = planOf(plan);
+  const sessionId = randomUUID();
   await store.sessions.add({
-    id: randomUUID(),
+    id: sessionId,
     ...owner,
     version: 1,
-    document,
+    document: document as unknown as SessionJson,
     createdAt: at,
     updatedAt: at,
   });
+  return { sessionId, document };
 }
 
 async function addClass(

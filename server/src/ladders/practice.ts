@@ -1,12 +1,14 @@
 import type { Ladder, StoredClearance } from '@nuvrah/contract';
-import { SIGNS, type SignId, type SittingOnRung } from '@nuvrah/core';
+import { sameCounts, SIGNS, type PhaseCounts, type SignId, type SittingOnRung } from '@nuvrah/core';
 import type { LadderRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 
 /** Sittings of a student (`$2`) with what a decision reads of them, in order; days where the instructor works (`$3`). */
 const SITTINGS_SQL = `
 SELECT sitting.id, sitting.started_at AS "startedAt", (sitting.started_at AT TIME ZONE $3)::date::text AS day,
-       sitting.effort, sitting.signs, array_agg(DISTINCT passage.technique) AS techniques,
+       sitting.effort, sitting.signs,
+       jsonb_agg(jsonb_build_object('technique', passage.technique, 'counts', jsonb_build_object(
+         'inhale', inhale, 'internalHold', internal_hold, 'exhale', exhale, 'externalHold', external_hold))) AS passages,
        bool_or(coalesce(jsonb_array_length(passage.easings), 0) > 0) AS eased,
        coalesce(sum(passage.cycles_done), 0)::float AS done, coalesce(sum(passage.cycles_planned), 0)::float AS planned
   FROM sitting JOIN sitting_passage passage ON passage.sitting_id = sitting.id
@@ -18,7 +20,7 @@ interface SittingLineRow {
   readonly day: string;
   readonly effort: number | null;
   readonly signs: SignId[];
-  readonly techniques: string[];
+  readonly passages: { readonly technique: string; readonly counts: PhaseCounts }[];
   readonly eased: boolean;
   readonly done: number;
   readonly planned: number;
@@ -27,7 +29,8 @@ interface SittingLineRow {
 /** A sitting of the record, with what it was of. */
 export interface PractisedSitting extends SittingOnRung {
   readonly startedAt: Date;
-  readonly techniques: readonly string[];
+  /** Its passages, with the counts as planned where they have such. */
+  readonly passages: SittingLineRow['passages'];
 }
 
 /** Everything that was practised by a student, in order. */
@@ -44,12 +47,22 @@ export async function sittingsOf(
   }));
 }
 
-/** Those of the ladder's technique since its present rung was entered. */
-export const onRung = (
-  { technique, since }: LadderRow,
+/** Those with the ladder's technique in the numbers of its present rung, since that was entered. */
+export function onRung(
+  { technique, since, rungs, at }: LadderRow,
   sittings: readonly PractisedSitting[],
-): readonly PractisedSitting[] =>
-  sittings.filter(({ techniques, startedAt }) => techniques.includes(technique) && startedAt > since);
+): readonly PractisedSitting[] {
+  const numbers = rungs[at];
+  return sittings.filter(
+    ({ passages, startedAt }) =>
+      startedAt > since &&
+      passages.some(
+        (one) =>
+          one.technique === technique &&
+          (numbers?.kind !== 'counts' || sameCounts(one.counts, numbers.counts)),
+      ),
+  );
+}
 
 /** The newest emergency sign after which no clearance was given that still holds; null where there is none. */
 export function openEmergency(
@@ -77,7 +90,7 @@ export function practiceLog(
   sittings: readonly PractisedSitting[],
   now: Date,
 ): Ladder['log'] {
-  const own = sittings.filter(({ techniques }) => techniques.includes(technique));
+  const own = sittings.filter(({ passages }) => passages.some((one) => one.technique === technique));
   const from = now.getTime() - LOG_DAYS * 86_400_000;
   const days = new Set(own.filter(({ startedAt }) => startedAt.getTime() >= from).map(({ day }) => day));
   // Before the ladder and its plan there was nothing to be kept: only days since count as planned.

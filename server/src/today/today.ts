@@ -98,7 +98,9 @@ function ofLadders(ladders: readonly Ladder[], weekday: number, practisedToday: 
     if (rule.step === 'suspend') return [item('suspended', said, where)];
     return [
       ...(waits ? [item('decision', `${STEP_WORDS[rule.step]}? ${said}`, where)] : []),
-      ...(plan.weekdays.includes(weekday) && !practisedToday ? [item('comes', 'Comes today.', where)] : []),
+      ...(plan.weekdays.includes(weekday) && !practisedToday
+        ? [item('comes', 'Planned for today.', where)]
+        : []),
     ];
   });
 }

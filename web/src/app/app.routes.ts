@@ -22,7 +22,12 @@ export const appRoutes: Routes = [
     component: Shell,
     canActivate: [signedIn],
     children: [
-      { path: '', pathMatch: 'full', redirectTo: 'students' },
+      { path: '', pathMatch: 'full', redirectTo: 'today' },
+      {
+        path: 'today',
+        title: 'Today · Nuvrah',
+        loadComponent: () => import('./today/today-page').then((m) => m.TodayPage),
+      },
       {
         path: 'students',
         title: 'Students · Nuvrah',
@@ -37,6 +42,16 @@ export const appRoutes: Routes = [
         path: 'students/:id',
         title: 'Student · Nuvrah',
         loadComponent: () => import('./students/student-page').then((m) => m.StudentPage),
+      },
+      {
+        path: 'students/:id/ladder',
+        title: 'New ladder · Nuvrah',
+        loadComponent: () => import('./ladder/new-ladder').then((m) => m.NewLadder),
+      },
+      {
+        path: 'ladders/:id',
+        title: 'Ladder · Nuvrah',
+        loadComponent: () => import('./ladder/ladder-page').then((m) => m.LadderPage),
       },
       {
         path: 'students/:id/intake',

@@ -2,6 +2,14 @@
 export const dayInWords = (day: string): string =>
   new Intl.DateTimeFormat(undefined, { timeZone: 'UTC', dateStyle: 'medium' }).format(new Date(day));
 
+/** A day without its year: "25 Nov". */
+export const dayInShort = (day: string): string =>
+  new Date(`${day}T00:00:00Z`).toLocaleDateString(undefined, {
+    day: 'numeric',
+    month: 'short',
+    timeZone: 'UTC',
+  });
+
 /** Day and time of a moment where the instructor works. */
 export const momentInWords = (moment: string, timeZone: string): string =>
   new Intl.DateTimeFormat(undefined, { timeZone, dateStyle: 'medium', timeStyle: 'short' }).format(

@@ -126,6 +126,7 @@ export class Shell {
 
   /** In the order of the work. */
   protected readonly places = [
+    { path: '/today', name: 'Today' },
     { path: '/students', name: 'Students' },
     { path: '/bench', name: 'Bench' },
     { path: '/lead', name: 'Lead' },

@@ -9,10 +9,12 @@ import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
 import { ScreeningClock } from '../api/screening-clock';
 import { sending } from '../api/sending';
+import { Ladders } from '../api/ladders';
 import { Sessions } from '../api/sessions';
 import { Students } from '../api/students';
 import { SessionTable } from '../bench/session-table';
 import { firstSessionFor } from '../bench/first-session';
+import { LadderList } from '../ladder/ladder-list';
 import { momentInWords } from '../shell/dates';
 import { CapacityForm } from './capacity-form';
 import { ClearanceList } from './clearance-list';
@@ -30,6 +32,7 @@ import { StudentForm } from './student-form';
     ClearanceList,
     DayCheckForm,
     FactList,
+    LadderList,
     LoadingNote,
     MatButtonModule,
     RouterLink,
@@ -127,6 +130,14 @@ import { StudentForm } from './student-form';
             empty="No session yet. A new one opens on the Bench."
           />
         </section>
+        <section aria-labelledby="ladders">
+          <div class="page-head">
+            <h2 id="ladders">Ladders</h2>
+            <span class="grow"></span>
+            <a matButton="outlined" [routerLink]="['/students', student.id, 'ladder']">New ladder</a>
+          </div>
+          <nv-ladder-list [ladders]="climbs()" />
+        </section>
         @if (decisions().length > 0) {
           <section aria-labelledby="decided">
             <h2 id="decided">What was decided</h2>
@@ -183,6 +194,7 @@ export class StudentPage {
 
   private readonly students = inject(Students);
   private readonly sessionsApi = inject(Sessions);
+  private readonly ladders = inject(Ladders);
   private readonly router = inject(Router);
   private readonly account = inject(AccountStore);
 
@@ -191,10 +203,12 @@ export class StudentPage {
       this.students.get(id),
       this.sessionsApi.list({ student: id }),
       this.students.auditEvents(id),
+      this.ladders.list(id),
     ]),
   );
   protected readonly student = computed(() => this.page.value()?.[0] ?? null);
   protected readonly sessions = computed(() => this.page.value()?.[1] ?? null);
+  protected readonly climbs = computed(() => this.page.value()?.[3] ?? []);
   protected readonly saving = savingStudent(() => this.page.again());
   protected readonly adding = sending();
   private readonly day = inject(ScreeningClock).day;

@@ -1,0 +1,76 @@
+import { expect, test } from './application.js';
+
+test('today says whose decision waits; it is accepted, and the next session has the numbers', async ({
+  signedIn: page,
+}) => {
+  await page.getByRole('link', { name: 'Today', exact: true }).click();
+  const hesper = page.locator('.students > li').filter({ hasText: 'Hesper Vane' });
+  await expect(hesper).toContainText(
+    'Advance? 15 days on the rung, wanted 7. 5 of 5 sittings. Median effort 3',
+  );
+  // What needs most stands first; what runs out is there too.
+  await expect(page.locator('.students > li').filter({ hasText: 'Old Pell Ardwick' })).toContainText(
+    'A clearance runs out in 6 days',
+  );
+  await hesper.getByRole('link', { name: 'Decide: Hesper Vane' }).click();
+
+  await expect(page.getByText('rung 5 of 9: in 4 · hold 0 · out 8 · empty 0')).toBeVisible();
+  await page.getByRole('button', { name: 'Accept: advance a rung' }).click();
+  await expect(page.getByText('rung 6 of 9: in 5 · hold 0 · out 10 · empty 0')).toBeVisible();
+  await expect(page.locator('nv-decision-panel')).toContainText('No sitting on this rung yet.');
+
+  // Otherwise than the rules say: not without a reason.
+  await page.getByRole('button', { name: 'Otherwise …' }).click();
+  await page.getByLabel('do instead').selectOption({ label: 'go one rung down' });
+  await page.getByRole('button', { name: 'Decide so' }).click();
+  await expect(page.getByRole('alert')).toContainText('Say why');
+  await page.getByLabel('reason').fill('Smoke from the hives all week.');
+  await page.getByRole('button', { name: 'Decide so' }).click();
+  await expect(page.getByText('rung 5 of 9')).toBeVisible();
+  await page.getByText('What was decided').click();
+  await expect(page.locator('nv-decision-panel')).toContainText(
+    'Rung 6: ease instead of stay: Smoke from the hives all week.',
+  );
+
+  await page.getByRole('link', { name: 'Out to sixteen on the Bench' }).click();
+  await expect(page.getByRole('spinbutton', { name: 'exhale', exact: true })).toHaveValue('8');
+});
+
+test('a ladder is built to a target, seen beside another school, edited and forecast', async ({
+  signedIn: page,
+}) => {
+  await page.getByRole('link', { name: 'Ingrid Sól' }).click();
+  await page.getByRole('link', { name: 'New ladder' }).click();
+  await page.getByLabel('what climbs').selectOption({ label: 'Nāḍī śodhana, in “Lungs for the hill”' });
+  await expect(page.getByText('Today: in 5 · hold 10 · out 10 · empty 0')).toBeVisible();
+  // A target that the school does not come by says so, and which ones are near.
+  await page.getByLabel('target: hold').fill('5');
+  await page.getByLabel('target: exhale').fill('5');
+  await expect(page.getByRole('alert')).toContainText('does not come by in 5 · hold 5 · out 5');
+  await page.getByLabel('target: exhale').fill('10');
+  await expect(page.getByRole('alert')).toContainText('further on');
+  await page.getByLabel('target: hold').fill('14');
+  await page.getByLabel('beside it').selectOption({ label: 'Ratio first' });
+  await expect(page.locator('nv-ladder-sight')).toHaveCount(1);
+  await expect(page.getByText(/Ratio first does not come by/)).toBeVisible();
+  await page.getByLabel('target: hold').fill('20');
+  await expect(page.locator('nv-ladder-sight')).toHaveCount(2);
+  await expect(page.locator('nv-ladder-sight').first()).toContainText('Highest hold 20 s.');
+  await page.getByRole('button', { name: 'Keep this ladder' }).click();
+
+  await expect(page.getByRole('heading', { name: 'The stairs' })).toBeVisible();
+  const rungs = page.locator('nv-rung-table tbody tr');
+  await expect(rungs).toHaveCount(11);
+  await expect(rungs.last()).toContainText("above today's fit");
+  await page.getByRole('button', { name: 'Edit the rungs' }).click();
+  await page.getByRole('button', { name: 'Insert after' }).first().click();
+  await expect(page.getByLabel('hold of rung 2', { exact: true })).toHaveValue('10.5');
+  await page.getByRole('button', { name: 'Remove rung 12' }).click();
+  await page.getByRole('button', { name: 'Save the rungs' }).click();
+  await expect(page.getByText('rung 1 of 11')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Edit the rungs' })).toBeVisible();
+
+  await page.getByRole('button', { name: 'Work out a forecast' }).click();
+  await expect(page.getByText('Half of them by')).toBeVisible();
+  await expect(page.getByText('a sitting more a day')).toBeVisible();
+});

@@ -1,0 +1,152 @@
+import { Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
+import { sustainableOf, type Ladder } from '@nuvrah/contract';
+import {
+  buildLadder,
+  CAUTION_LINE,
+  describeRung,
+  isTechniqueId,
+  SCHOOL_IDS,
+  SCHOOLS,
+  techniqueName,
+  type Pace,
+  type RungNumbers,
+  type SchoolId,
+} from '@nuvrah/core';
+import { forkJoin, map, of, switchMap } from 'rxjs';
+import { AccountStore } from '../api/account';
+import { Ladders } from '../api/ladders';
+import { asked } from '../api/loaded';
+import { LoadingNote } from '../api/loading-note';
+import { sending } from '../api/sending';
+import { Sessions } from '../api/sessions';
+import { Students } from '../api/students';
+import { ChoiceField } from '../forms/choice-field';
+import { Fold } from '../forms/fold';
+import { DecisionPanel } from './decision-panel';
+import { ForecastPanel } from './forecast-panel';
+import { LadderSight } from './ladder-sight';
+import { PlanForm, type Terms } from './plan-form';
+import { RungTable } from './rung-table';
+
+/** One ladder: where it stands, what the rules say, its rungs, another school beside it, and a forecast. */
+@Component({
+  selector: 'nv-ladder-page',
+  imports: [
+    ChoiceField,
+    DecisionPanel,
+    Fold,
+    ForecastPanel,
+    LadderSight,
+    LoadingNote,
+    MatButtonModule,
+    PlanForm,
+    RouterLink,
+    RungTable,
+  ],
+  templateUrl: './ladder-page.html',
+  styleUrl: './ladder-page.scss',
+})
+export class LadderPage {
+  readonly id = input.required<string>();
+
+  private readonly ladders = inject(Ladders);
+  private readonly students = inject(Students);
+  private readonly sessions = inject(Sessions);
+  private readonly account = inject(AccountStore);
+
+  protected readonly caution = CAUTION_LINE;
+  protected readonly page = asked(this.id, (id) =>
+    this.ladders.get(id).pipe(
+      switchMap((ladder) =>
+        forkJoin([
+          of(ladder),
+          this.students.get(ladder.studentId),
+          ladder.sessionId === null ? of(null) : this.sessions.get(ladder.sessionId),
+        ]),
+      ),
+      map(([ladder, student, session]) => ({ ladder, student, session })),
+    ),
+  );
+  protected readonly today = computed(() => this.account.required().today);
+  protected readonly ladder = computed(() => this.page.value()?.ladder ?? null);
+  protected readonly student = computed(() => this.page.value()?.student ?? null);
+  protected readonly sustainable = computed(() => {
+    const student = this.student();
+    return student && sustainableOf(student);
+  });
+  protected readonly session = computed(() => this.page.value()?.session ?? null);
+  /** Breaths in a sitting now. */
+  protected readonly cycles = computed(() => {
+    const id = this.ladder()?.passageId;
+    const passage = this.session()?.document.passages.find((one) => one.id === id);
+    return passage?.kind === 'counted' ? passage.cycles : 0;
+  });
+  protected readonly technique = computed(() => {
+    const technique = this.ladder()?.technique ?? '';
+    return isTechniqueId(technique) ? techniqueName(technique, this.account.required().naming) : technique;
+  });
+  protected readonly now = computed(() => {
+    const ladder = this.ladder();
+    const numbers = ladder?.rungs[ladder.at];
+    return numbers ? describeRung(numbers) : '';
+  });
+
+  protected readonly editing = signal(false);
+  protected readonly rungs = linkedSignal<readonly RungNumbers[]>(() => this.ladder()?.rungs ?? []);
+  protected readonly edited = computed(() => this.rungs() !== this.ladder()?.rungs);
+  protected readonly saving = sending();
+
+  protected readonly beside = signal<SchoolId | ''>('');
+  protected readonly schools = computed((): Readonly<Partial<Record<SchoolId | '', string>>> => {
+    const school = this.ladder()?.school ?? 'count-first';
+    const others = SCHOOL_IDS.filter((id) => id !== school && SCHOOLS[id].of === SCHOOLS[school].of);
+    return { '': 'none', ...Object.fromEntries(others.map((id) => [id, SCHOOLS[id].name])) };
+  });
+  /** Another school from the present rung to the same target, or why it does not lead there. */
+  protected readonly other = computed(() => {
+    const [ladder, school] = [this.ladder(), this.beside()];
+    const [start, target] = [ladder?.rungs[ladder.at], ladder?.rungs.at(-1)];
+    if (!ladder || !start || !target || school === '') return null;
+    const pace = ladder.pace as Pace;
+    const built = buildLadder({ school, start, target, pace, sustainable: this.sustainable() });
+    return built.ok
+      ? { school, gate: SCHOOLS[school].gate, rungs: built.value.map(({ numbers }) => numbers), why: '' }
+      : { school, gate: SCHOOLS[school].gate, rungs: [], why: built.problem.message };
+  });
+
+  protected setTerms(ladder: Ladder, terms: Terms): void {
+    this.save(ladder, terms);
+  }
+
+  /** The rung that is practised stays the same one while others come and go around it. */
+  protected setRungs(ladder: Ladder, rungs: readonly RungNumbers[]): void {
+    this.rungs.set(rungs);
+    const here = ladder.rungs[ladder.at];
+    const at = here ? rungs.indexOf(here) : -1;
+    this.at.set(at >= 0 ? at : Math.min(ladder.at, rungs.length - 1));
+  }
+  protected readonly at = linkedSignal(() => this.ladder()?.at ?? 0);
+
+  protected keepRungs(ladder: Ladder): void {
+    this.save(ladder, { rungs: [...this.rungs()], at: this.at() });
+  }
+
+  protected dropRungs(ladder: Ladder): void {
+    this.rungs.set(ladder.rungs);
+    this.at.set(ladder.at);
+    this.editing.set(false);
+  }
+
+  protected end(ladder: Ladder): void {
+    this.save(ladder, { ended: !ladder.ended });
+  }
+
+  private save(ladder: Ladder, change: Partial<Parameters<Ladders['change']>[1]>): void {
+    this.saving.send(this.ladders.change(ladder, change), () => {
+      this.editing.set(false);
+      this.page.again();
+    });
+  }
+}

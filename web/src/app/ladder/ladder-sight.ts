@@ -1,0 +1,107 @@
+import { Component, computed, input } from '@angular/core';
+import type { LadderPlan } from '@nuvrah/contract';
+import {
+  addDays,
+  countsToSeconds,
+  daysOnRung,
+  dayNumber,
+  formatSeconds,
+  rungFrom,
+  SCHOOLS,
+  type Gate,
+  type Pace,
+  type RungNumbers,
+  type SchoolId,
+  type Sustainable,
+} from '@nuvrah/core';
+import { dayInWords } from '../shell/dates';
+import { rungInShort } from './rung-words';
+import { Staircase, type StairStep } from './staircase';
+
+/** A ladder at a glance: the school's rule, the stairs over dates, the time to the target and the highest hold. */
+@Component({
+  selector: 'nv-ladder-sight',
+  imports: [Staircase],
+  template: `
+    <p class="rule">
+      <strong>{{ schoolName() }}.</strong> {{ rule() }}
+    </p>
+    <nv-staircase
+      [names]="names()"
+      [planned]="planned()"
+      [real]="real()"
+      [today]="today()"
+      [wished]="wished()"
+      [above]="above()"
+      [label]="label()"
+    />
+    <p>{{ line() }}</p>
+  `,
+  styles: `
+    p {
+      margin: 0.375rem 0;
+    }
+    .rule {
+      color: var(--soft-ink);
+    }
+  `,
+})
+export class LadderSight {
+  readonly school = input.required<SchoolId>();
+  readonly rungs = input.required<readonly RungNumbers[]>();
+  /** The rung that is practised now, and since when. */
+  readonly at = input(0);
+  readonly since = input.required<string>();
+  readonly real = input<readonly StairStep[]>([]);
+  readonly gate = input.required<Gate>();
+  readonly plan = input.required<LadderPlan>();
+  readonly pace = input.required<number>();
+  readonly sustainable = input.required<Sustainable | null>();
+  readonly today = input.required<string>();
+  readonly wished = input<string | null>(null);
+
+  protected readonly schoolName = computed(() => SCHOOLS[this.school()].name);
+  protected readonly rule = computed(() => SCHOOLS[this.school()].rule);
+  protected readonly names = computed(() => this.rungs().map(rungInShort));
+
+  private readonly days = computed(() => {
+    const { weekdays, sittingsADay } = this.plan();
+    return daysOnRung(this.gate(), { daysAWeek: weekdays.length, sittingsADay });
+  });
+  /** If every sitting from here on is easy; the next rung is not entered before today. */
+  protected readonly planned = computed(() => {
+    const [since, days] = [this.since(), this.days()];
+    const due = addDays(since, days);
+    const next = due > this.today() ? due : this.today();
+    return this.rungs()
+      .slice(this.at())
+      .map((_, index) => ({
+        rung: this.at() + index,
+        on: index === 0 ? since : addDays(next, (index - 1) * days),
+      }));
+  });
+  protected readonly above = computed(() => {
+    const index = this.rungs().findIndex(
+      (numbers) => rungFrom(numbers, this.sustainable(), this.pace() as Pace).aboveFit,
+    );
+    return index < 0 ? null : index;
+  });
+  private readonly reached = computed(() => this.planned().at(-1)?.on ?? this.today());
+  protected readonly label = computed(
+    () =>
+      `${this.schoolName()}: ${this.rungs().length} rungs, the target by ${dayInWords(this.reached())} at the earliest`,
+  );
+  protected readonly line = computed(() => {
+    const weeks = Math.max(0, Math.ceil((dayNumber(this.reached()) - dayNumber(this.today())) / 7));
+    const holds = this.rungs().flatMap((numbers) =>
+      numbers.kind === 'counts' ? [numbers.counts.internalHold, numbers.counts.externalHold] : [],
+    );
+    const highest = holds.reduce((most, hold) => (hold > most ? hold : most), 0 as (typeof holds)[number]);
+    const hold =
+      holds.length === 0
+        ? ''
+        : ` Highest hold ${formatSeconds(countsToSeconds(highest, this.pace() as Pace))} s.`;
+    const rungs = this.rungs().length;
+    return `${rungs} ${rungs === 1 ? 'rung' : 'rungs'}; at the earliest there on ${dayInWords(this.reached())}, in ${weeks} ${weeks === 1 ? 'week' : 'weeks'}.${hold}`;
+  });
+}

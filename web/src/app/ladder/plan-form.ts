@@ -1,0 +1,127 @@
+import { Component, computed, input, output } from '@angular/core';
+import type { LadderPlan } from '@nuvrah/contract';
+import type { Gate } from '@nuvrah/core';
+import { CheckChips } from '../forms/check-chips';
+
+const WEEKDAYS = {
+  '1': 'Mon',
+  '2': 'Tue',
+  '3': 'Wed',
+  '4': 'Thu',
+  '5': 'Fri',
+  '6': 'Sat',
+  '7': 'Sun',
+} as const;
+type Weekday = keyof typeof WEEKDAYS;
+
+/** What the gate and the plan can be changed in. */
+export interface Terms {
+  readonly gate: Gate;
+  readonly plan: LadderPlan;
+  readonly wished: string | null;
+}
+
+interface GateField {
+  readonly key: keyof Gate;
+  readonly label: string;
+  readonly from: number;
+  readonly to: number;
+}
+const GATE_FIELDS: readonly GateField[] = [
+  { key: 'days', label: 'days on a rung', from: 1, to: 365 },
+  { key: 'sittings', label: 'sittings on a rung', from: 1, to: 50 },
+  { key: 'medianEffort', label: 'median effort at most', from: 0, to: 10 },
+  { key: 'effort', label: 'no effort above', from: 0, to: 10 },
+];
+
+/** When is practised, what opens the next rung, and the wished date. */
+@Component({
+  selector: 'nv-plan-form',
+  imports: [CheckChips],
+  template: `
+    <nv-check-chips
+      legend="days of practice"
+      [words]="weekdays"
+      [values]="chosen()"
+      (changed)="setDays($event)"
+    />
+    <div class="row">
+      <label>
+        <span>sittings a day</span>
+        <input
+          type="number"
+          min="1"
+          max="4"
+          aria-label="sittings a day"
+          [value]="terms().plan.sittingsADay"
+          (change)="setSittings($event)"
+        />
+      </label>
+      @for (field of fields; track field.key) {
+        <label>
+          <span>{{ field.label }}</span>
+          <input
+            type="number"
+            [min]="field.from"
+            [max]="field.to"
+            [attr.aria-label]="field.label"
+            [value]="terms().gate[field.key]"
+            (change)="setGate(field, $event)"
+          />
+        </label>
+      }
+      <label>
+        <span>wished date</span>
+        <input
+          type="date"
+          aria-label="wished date"
+          [value]="terms().wished ?? ''"
+          (change)="setWished($event)"
+        />
+      </label>
+    </div>
+  `,
+  styleUrl: '../forms/form.scss',
+})
+export class PlanForm {
+  readonly terms = input.required<Terms>();
+  readonly changed = output<Terms>();
+
+  protected readonly weekdays = WEEKDAYS;
+  protected readonly fields = GATE_FIELDS;
+  protected readonly chosen = computed(() => this.terms().plan.weekdays.map((day) => String(day) as Weekday));
+
+  /** At least one day is left: a plan without any is none. */
+  protected setDays(days: readonly Weekday[]): void {
+    if (days.length === 0) return;
+    const weekdays = days.map(Number).sort((a, b) => a - b);
+    this.emit({ plan: { ...this.terms().plan, weekdays } });
+  }
+
+  protected setSittings(event: Event): void {
+    const value = this.read(event, 1, 4, this.terms().plan.sittingsADay);
+    this.emit({ plan: { ...this.terms().plan, sittingsADay: value } });
+  }
+
+  protected setGate({ key, from, to }: GateField, event: Event): void {
+    this.emit({ gate: { ...this.terms().gate, [key]: this.read(event, from, to, this.terms().gate[key]) } });
+  }
+
+  protected setWished(event: Event): void {
+    const { value } = event.target as HTMLInputElement;
+    this.emit({ wished: value === '' ? null : value });
+  }
+
+  /** A whole number within its limits; anything else stays what it was. */
+  private read(event: Event, from: number, to: number, now: number): number {
+    const box = event.target as HTMLInputElement;
+    const value = Number(box.value);
+    const good = Number.isInteger(value) && value >= from && value <= to;
+    if (!good) box.value = String(now);
+    return good ? value : now;
+  }
+
+  private emit(change: Partial<Terms>): void {
+    this.changed.emit({ ...this.terms(), ...change });
+  }
+}

@@ -1,0 +1,24 @@
+import { type NextStep, type RungNumbers } from '@nuvrah/core';
+
+/** "4 : 8 : 8" where the staircase has little room; the full words stand in the table. */
+export function rungInShort(numbers: RungNumbers): string {
+  switch (numbers.kind) {
+    case 'counts': {
+      const { inhale, internalHold, exhale, externalHold } = numbers.counts;
+      return [inhale, internalHold, exhale, ...(externalHold > 0 ? [externalHold] : [])].join(' : ');
+    }
+    case 'strokes':
+      return `${numbers.sets} × ${numbers.strokes}, ${numbers.rate}/min`;
+    case 'minutes':
+      return `${numbers.minutes} min`;
+  }
+}
+
+/** What each step is called, and what its button does. */
+export const STEPS: Readonly<Record<NextStep, { readonly name: string; readonly action: string }>> = {
+  advance: { name: 'Advance', action: 'advance a rung' },
+  stay: { name: 'Stay', action: 'stay on the rung' },
+  ease: { name: 'Ease', action: 'go one rung down' },
+  check: { name: 'Check anew', action: 'stay, and check the capacity first' },
+  suspend: { name: 'Suspended', action: 'suspend until a clearance is on file' },
+};
