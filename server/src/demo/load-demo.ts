@@ -2,7 +2,6 @@ import { randomUUID } from 'node:crypto';
 import {
   BEGINNER_SITTINGS,
   beginRun,
-  buildLadder,
   compileSession,
   DEFAULT_CONVENTIONS,
   DEFAULT_SEAT_CHANGE,
@@ -15,9 +14,6 @@ import {
   parseRatio,
   recordOf,
   roundsToCycles,
-  rungOf,
-  sameRung,
-  SCHOOLS,
   screenCase,
   stopRun,
   studentOnDay,
@@ -27,25 +23,22 @@ import {
   type LeadRun,
   type Millis,
   type Passage,
-  type RungNumbers,
   type SeatId,
   type Session,
   type SessionJson,
   type TodayFact,
 } from '@nuvrah/core';
-import { DateTime } from 'luxon';
 import type { DataSource } from 'typeorm';
 import { hashPassword } from '../accounts/password.js';
 import { instructorTable, type SessionRow } from '../db/entities.js';
 import { InstructorStore } from '../db/instructor-store.js';
 import { passageToRow } from '../sittings/sitting-rows.js';
+import { DEMO_CLASSES, DEMO_TEMPLATES, type DemoClass } from './demo-classes.js';
+import { dateBefore, daysBefore } from './demo-dates.js';
+import { addLadder } from './load-ladder.js';
 import {
-  DEMO_CLASSES,
   DEMO_INSTRUCTOR,
   DEMO_STUDENTS,
-  DEMO_TEMPLATES,
-  type DemoClass,
-  type DemoLadder,
   type DemoPlan,
   type DemoSitting,
   type DemoStudent,
@@ -75,13 +68,6 @@ export async function loadDemo(source: DataSource, now: Date): Promise<boolean> 
   });
   return true;
 }
-
-const daysBefore = (now: Date, days: number): DateTime =>
-  DateTime.fromJSDate(now, { zone: DEMO_INSTRUCTOR.timeZone })
-    .minus({ days })
-    .set({ hour: 17, minute: 30, second: 0 });
-
-const dateBefore = (now: Date, days: number): string => daysBefore(now, days).toFormat('yyyy-MM-dd');
 
 /** @returns the id. */
 async function addStudent(store: InstructorStore, demo: DemoStudent, now: Date): Promise<string> {
@@ -164,51 +150,6 @@ async function addStudent(store: InstructorStore, demo: DemoStudent, now: Date):
     for (const sitting of plan.sittings ?? []) await addSitting(store, led, sitting, now);
   }
   return studentId;
-}
-
-async function addLadder(
-  store: InstructorStore,
-  { school, from, target, daysAgo, onRungDaysAgo, weekdays, wishedInDays }: DemoLadder,
-  { studentId, sessionId, document }: Led,
-  now: Date,
-): Promise<void> {
-  const passage = document.passages.find(({ kind }) => kind === 'counted');
-  if (passage?.kind !== 'counted') throw new Error('demo ladder');
-  const rung = ([inhale, internalHold, exhale]: DemoLadder['from']): RungNumbers => ({
-    kind: 'counts',
-    counts: { inhale, internalHold, exhale, externalHold: 0 } as never,
-  });
-  const request = { school, start: rung(from), target: rung(target), pace: passage.pace, sustainable: null };
-  const built = buildLadder(request);
-  if (!built.ok) throw new Error(`demo ladder: ${built.problem.message}`);
-  const rungs = built.value.map(({ numbers }) => numbers);
-  const here = rungOf(passage, 'counts', 0);
-  const at = rungs.findIndex((numbers) => sameRung(numbers, here));
-  // Each rung before the present one took its share of the time.
-  const share = at === 0 ? 0 : (daysAgo - onRungDaysAgo) / at;
-  const begun = rungs.slice(0, at + 1).map((_, index) => ({
-    rung: index,
-    on: dateBefore(now, Math.round(daysAgo - share * index)),
-  }));
-  await store.ladders.add({
-    id: randomUUID(),
-    studentId,
-    sessionId,
-    passageId: passage.id,
-    version: 1,
-    technique: passage.technique,
-    pace: passage.pace,
-    school,
-    rungs,
-    at,
-    since: daysBefore(now, onRungDaysAgo).toJSDate(),
-    gate: SCHOOLS[school].gate,
-    plan: { weekdays: [...weekdays], sittingsADay: 1 },
-    wished: wishedInDays === null ? null : dateBefore(now, -wishedInDays),
-    begun,
-    endedAt: null,
-    createdAt: daysBefore(now, daysAgo).toJSDate(),
-  });
 }
 
 async function addPlan(
