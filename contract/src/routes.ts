@@ -2,6 +2,10 @@ import { Type, type Static, type TSchema } from '@sinclair/typebox';
 import { listOf, nothing, uuid } from './schema-parts.js';
 import {
   accountSchema,
+  ledgerPageSchema,
+  ledgerQuerySchema,
+  sittingCorrectionSchema,
+  trendPointSchema,
   auditEventSchema,
   classChangeSchema,
   classSchema,
@@ -180,6 +184,20 @@ export const routes = {
     summary: 'Change or archive a class; a stale save is refused with what is stored now',
     body: classChangeSchema,
     answer: classSchema,
+  }),
+
+  ledger: route('get', '/ledger', {
+    summary: 'Sittings, the newest first, filtered and a page at a time',
+    query: ledgerQuerySchema,
+    answer: ledgerPageSchema,
+  }),
+  listCorrections: route('get', '/sittings/:id/corrections', {
+    summary: 'How a sitting stood before each correction, the newest first',
+    answer: listOf(sittingCorrectionSchema),
+  }),
+  trends: route('get', '/students/:id/trends', {
+    summary: "What is drawn of a student's practice, the oldest first",
+    answer: listOf(trendPointSchema),
   }),
 
   listLadders: route('get', '/ladders', {

@@ -245,6 +245,59 @@ export const sittingSchema = object({
 });
 export type Sitting = Static<typeof sittingSchema>;
 
+/** A sitting as a row of the Ledger: without what was led. */
+export const ledgerLineSchema = object({
+  id: uuid,
+  studentId: uuid,
+  title: Type.String(),
+  startedAt: moment,
+  record: nullable(leadRecordSchema),
+  effort,
+  note: Type.String(),
+});
+export type LedgerLine = Static<typeof ledgerLineSchema>;
+
+/** Rows of a page of the Ledger, the newest first; `more` when there are older ones that answer to the filters. */
+export const ledgerPageSchema = object({ lines: listOf(ledgerLineSchema), more: Type.Boolean() });
+export type LedgerRows = Static<typeof ledgerPageSchema>;
+
+/** What the Ledger is filtered by; dates are the instructor's, both inclusive. */
+export const ledgerQuerySchema = Type.Object(
+  {
+    student: Type.Optional(uuid),
+    from: Type.Optional(day),
+    to: Type.Optional(day),
+    technique: Type.Optional(text(60)),
+    sign: Type.Optional(oneOf(SIGN_IDS)),
+    /** Lowest effort, 0 to 10. */
+    effort: Type.Optional(Type.String({ pattern: '^(10|[0-9])$' })),
+    /** How many rows are shown already. */
+    after: Type.Optional(Type.String({ pattern: '^[0-9]{1,7}$' })),
+  },
+  { additionalProperties: false },
+);
+
+/** How a sitting stood before it was corrected. */
+export const sittingCorrectionSchema = object({
+  version,
+  correctedAt: moment,
+  effort,
+  note: Type.String(),
+});
+export type SittingCorrection = Static<typeof sittingCorrectionSchema>;
+
+/** What is drawn of a student's practice, the oldest first; null where there is no such number. */
+export const trendPointSchema = object({
+  day,
+  effort,
+  minutes: Type.Number(),
+  /** Of the first counted passage: counts of the inhale, seconds of a breath, the longest open hold in seconds. */
+  base: nullable(Type.Number()),
+  cycle: nullable(Type.Number()),
+  openHold: nullable(Type.Number()),
+});
+export type TrendPoint = Static<typeof trendPointSchema>;
+
 // What was decided, and the rule book
 
 export const auditEventSchema = object({

@@ -21,6 +21,7 @@ import { implementClearances } from './students/clearances.js';
 import { implementDayChecks } from './students/day-checks.js';
 import { implementFacts } from './students/facts.js';
 import { implementStudents } from './students/students.js';
+import { implementLedger } from './sittings/ledger.js';
 import { implementLadders } from './ladders/ladders.js';
 import { implementToday } from './today/today.js';
 import { implementClasses } from './classes/classes.js';
@@ -85,6 +86,7 @@ export function createApp(options: AppOptions): Express {
   implementDayChecks(implement, source, now);
   implementClearances(implement, source, now);
   implementClasses(implement, now);
+  implementLedger(implement, source);
   implementLadders(implement, source, now);
   implementToday(implement, source, now);
   implementVariants(implement, now);

@@ -130,6 +130,15 @@ export interface SittingRow extends Owned {
   readonly note: string;
 }
 
+/** How a sitting stood before it was corrected. */
+export interface SittingCorrectionRow extends Owned {
+  readonly sittingId: string;
+  readonly version: number;
+  readonly correctedAt: Date;
+  readonly effort: number | null;
+  readonly note: string;
+}
+
 /** One passage of a sitting. Counted passages have counts and cycles, strokes have turns, natural ones have seconds. */
 export interface SittingPassageRow extends Owned {
   readonly sittingId: string;
@@ -323,6 +332,23 @@ export const sittingTable = table<SittingRow>(
   },
 );
 
+export const sittingCorrectionTable = table<SittingCorrectionRow>(
+  'sitting_correction',
+  {
+    id,
+    instructorId,
+    sittingId: named({ type: 'uuid' }, 'sitting_id'),
+    version: integer,
+    correctedAt: named(moment, 'corrected_at'),
+    effort: orNull(small),
+    note: text,
+  },
+  {
+    foreignKeys: [owner('sitting_correction'), reference('sitting_correction', 'sittingId', () => 'sitting')],
+    uniques: [{ name: 'sitting_correction_version_unique', columns: ['sittingId', 'version'] }],
+  },
+);
+
 export const sittingPassageTable = table<SittingPassageRow>(
   'sitting_passage',
   {
@@ -394,6 +420,7 @@ export const allTables = [
   findingOverrideTable,
   techniqueVariantTable,
   sittingTable,
+  sittingCorrectionTable,
   sittingPassageTable,
   webSessionTable,
 ];

@@ -9,6 +9,7 @@ import {
   findingOverrideTable,
   ladderTable,
   rungDecisionTable,
+  sittingCorrectionTable,
   sessionTable,
   sessionVersionTable,
   sittingPassageTable,
@@ -34,6 +35,7 @@ export class InstructorStore {
   readonly sessionVersions;
   readonly variants;
   readonly sittings;
+  readonly corrections;
   readonly ladders;
   readonly rungDecisions;
   readonly sittingPassages;
@@ -54,6 +56,7 @@ export class InstructorStore {
     this.sessions = new ScopedTable(manager, sessionTable, instructorId);
     this.sessionVersions = new ScopedTable(manager, sessionVersionTable, instructorId);
     this.variants = new ScopedTable(manager, techniqueVariantTable, instructorId);
+    this.corrections = new ScopedTable(manager, sittingCorrectionTable, instructorId);
     this.ladders = new ScopedTable(manager, ladderTable, instructorId);
     this.rungDecisions = new ScopedTable(manager, rungDecisionTable, instructorId);
     this.sittings = new ScopedTable(manager, sittingTable, instructorId);

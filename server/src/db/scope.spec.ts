@@ -102,6 +102,8 @@ describe("somebody else's rows", () => {
       decideRung: [climb.id, { id: randomUUID(), version: 1, step: 'stay', reason: '' }],
       getSession: [session.id, undefined],
       saveSession: [session.id, { version: 1, document: documentOf() }],
+      listCorrections: [sitting.id, undefined],
+      trends: [student.id, undefined],
       getSitting: [sitting.id, undefined],
       recordSitting: [sitting.id, { version: 1, record, effort: null, note: '' }],
     };

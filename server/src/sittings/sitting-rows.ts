@@ -55,21 +55,24 @@ function passageFromRow(row: SittingPassageRow): PassageRecord {
   return made[kind] as PassageRecord;
 }
 
-/** A sitting with its passages, in order. */
-export function toSitting(row: SittingRow, passages: readonly SittingPassageRow[]): Sitting {
-  const { outcome, ledMillis, pauses, signs } = row;
+/** The record that a sitting's columns and its passages hold; null until it has arrived. */
+export function toRecord(
+  { outcome, ledMillis, pauses, signs }: Pick<SittingRow, 'outcome' | 'ledMillis' | 'pauses' | 'signs'>,
+  passages: readonly SittingPassageRow[],
+): Sitting['record'] {
   const recorded = outcome !== null && ledMillis !== null && pauses !== null && signs !== null;
-  return {
-    id: row.id,
-    version: row.version,
-    studentId: row.studentId,
-    sessionId: row.sessionId,
-    startedAt: row.startedAt.toISOString(),
-    led: row.led,
-    record: recorded
-      ? { outcome, led: ledMillis, pauses, signs, passages: passages.map(passageFromRow) }
-      : null,
-    effort: row.effort,
-    note: row.note,
-  };
+  return recorded ? { outcome, led: ledMillis, pauses, signs, passages: passages.map(passageFromRow) } : null;
 }
+
+/** A sitting with its passages, in order. */
+export const toSitting = (row: SittingRow, passages: readonly SittingPassageRow[]): Sitting => ({
+  id: row.id,
+  version: row.version,
+  studentId: row.studentId,
+  sessionId: row.sessionId,
+  startedAt: row.startedAt.toISOString(),
+  led: row.led,
+  record: toRecord(row, passages),
+  effort: row.effort,
+  note: row.note,
+});

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 import {
   dayCheckOf,
@@ -120,6 +121,12 @@ export function implementSittings(implement: Implement, source: DataSource, now:
       };
       const saved = await within.sittings.change(params.id, version, change);
       if (!saved) throw staleVersion(await getSitting(store, params.id));
+      if (before.record !== null) {
+        // What was on record stays beside what it is corrected to.
+        const { effort: was, note: said } = before;
+        const correction = { id: randomUUID(), sittingId: params.id, version, correctedAt: now() };
+        await within.corrections.add({ ...correction, effort: was, note: said });
+      }
       await within.sittingPassages.remove({ sittingId: params.id });
       await within.sittingPassages.addAll(
         record.passages.map((passage, position) => passageToRow(passage, params.id, position)),

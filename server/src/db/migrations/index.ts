@@ -1,3 +1,4 @@
+import { Corrections1793400000000 } from './1793400000000-corrections.js';
 import { FirstSlice1790000000000 } from './1790000000000-first-slice.js';
 import { KnowTheStudent1793000000000 } from './1793000000000-know-the-student.js';
 import { SessionVersions1793100000000 } from './1793100000000-session-versions.js';
@@ -11,4 +12,5 @@ export const migrations = [
   SessionVersions1793100000000,
   WholeSessions1793200000000,
   Ladders1793300000000,
+  Corrections1793400000000,
 ];

@@ -1,5 +1,13 @@
 import { inject, Injectable } from '@angular/core';
-import { routes, type BodyOf, type Sitting } from '@nuvrah/contract';
+import {
+  routes,
+  type BodyOf,
+  type LedgerRows,
+  type QueryOf,
+  type Sitting,
+  type SittingCorrection,
+  type TrendPoint,
+} from '@nuvrah/contract';
 import type { Observable } from 'rxjs';
 import { Api } from './api';
 
@@ -10,6 +18,20 @@ export class Sittings {
 
   list(student?: string): Observable<Sitting[]> {
     return this.api.call(routes.listSittings, { query: student ? { student } : {} });
+  }
+
+  /** A page of the Ledger. */
+  ledger(query: QueryOf<typeof routes.ledger>): Observable<LedgerRows> {
+    return this.api.call(routes.ledger, { query });
+  }
+
+  trends(student: string): Observable<TrendPoint[]> {
+    return this.api.call(routes.trends, { params: { id: student } });
+  }
+
+  /** How a sitting stood before it was corrected, the newest first. */
+  corrections(id: string): Observable<SittingCorrection[]> {
+    return this.api.call(routes.listCorrections, { params: { id } });
   }
 
   get(id: string): Observable<Sitting> {

@@ -10,6 +10,7 @@ import {
   type ElementRef,
 } from '@angular/core';
 import type { Data, Layout, PlotlyHTMLElement } from 'plotly.js';
+import { Fold } from '../forms/fold';
 
 /** One line of a chart: a number by day, or nothing where it was not measured. */
 export interface Series {
@@ -28,33 +29,35 @@ const STYLES = [
 /** Lines over days, drawn by a library that is loaded when the first chart is shown; the numbers stand in a table too. */
 @Component({
   selector: 'nv-line-chart',
+  imports: [Fold],
   template: `
     <figure>
       <div #plot class="plot" role="img" [attr.aria-label]="label()"></div>
       <figcaption>
-        <details>
-          <summary>{{ label() }}, as a table</summary>
-          <table class="sheet-table">
-            <thead>
-              <tr>
-                <th scope="col">day</th>
-                @for (line of series(); track line.name) {
-                  <th scope="col" class="number">{{ line.name }}, {{ unit() }}</th>
-                }
-              </tr>
-            </thead>
-            <tbody>
-              @for (row of rows(); track $index) {
+        <nv-fold [name]="label() + ', as a table'">
+          <ng-template>
+            <table class="sheet-table">
+              <thead>
                 <tr>
-                  <td>{{ row.day }}</td>
-                  @for (value of row.values; track $index) {
-                    <td class="number">{{ value ?? '–' }}</td>
+                  <th scope="col">day</th>
+                  @for (line of series(); track line.name) {
+                    <th scope="col" class="number">{{ line.name }}, {{ unit() }}</th>
                   }
                 </tr>
-              }
-            </tbody>
-          </table>
-        </details>
+              </thead>
+              <tbody>
+                @for (row of rows(); track $index) {
+                  <tr>
+                    <td>{{ row.day }}</td>
+                    @for (value of row.values; track $index) {
+                      <td class="number">{{ value ?? '–' }}</td>
+                    }
+                  </tr>
+                }
+              </tbody>
+            </table>
+          </ng-template>
+        </nv-fold>
       </figcaption>
     </figure>
   `,
@@ -65,10 +68,6 @@ const STYLES = [
     .plot {
       height: 18rem;
       background: var(--sheet);
-    }
-    summary {
-      cursor: pointer;
-      padding: 0.375rem 0;
     }
   `,
 })

@@ -1,147 +1,96 @@
-import { Component, computed, inject, input } from '@angular/core';
+import { Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import type { Sitting } from '@nuvrah/contract';
-import { signById } from '@nuvrah/core';
-import { combineLatest } from 'rxjs';
+import { routes, type LedgerLine, type QueryOf } from '@nuvrah/contract';
+import { signById, SIGNS, TECHNIQUES } from '@nuvrah/core';
+import { Subscription } from 'rxjs';
 import { AccountStore } from '../api/account';
+import type { ApiProblem } from '../api/api';
 import { askedOnce } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
 import { Sittings } from '../api/sittings';
 import { Students } from '../api/students';
-import { describePassageRecord } from './describe-record';
+import { ChoiceField } from '../forms/choice-field';
+import { Fold } from '../forms/fold';
 import { momentInWords } from '../shell/dates';
+import { describePassageRecord } from './describe-record';
+import { Trends } from './trends';
 
-/** The Ledger: sittings under their students, newest first. */
+type Filters = Omit<QueryOf<typeof routes.ledger>, 'after'>;
+type FilterKey = keyof Filters;
+
+/** The Ledger: sittings, the newest first, filtered; of one student with trends. The filters are part of the address. */
 @Component({
   selector: 'nv-ledger-page',
-  imports: [LoadingNote, RouterLink],
-  template: `
-    <div class="page">
-      <div class="page-head">
-        <h1>Ledger</h1>
-        <span class="grow"></span>
-        @if (page.value(); as ready) {
-          <label>
-            <span class="soft">student</span>
-            <select [value]="student() ?? ''" (change)="choose($event)">
-              <option value="">all</option>
-              @for (one of ready.students; track one.id) {
-                <option [value]="one.id" [selected]="one.id === student()">{{ one.name }}</option>
-              }
-            </select>
-          </label>
-        }
-      </div>
-      <nv-loading-note [state]="page.state()" (retry)="page.again()" />
-      @for (group of groups(); track group.id) {
-        <section [attr.aria-labelledby]="group.id">
-          <h2 [id]="group.id">
-            <a [routerLink]="['/students', group.id]">{{ group.name }}</a>
-          </h2>
-          <table class="sheet-table">
-            <thead>
-              <tr>
-                <th scope="col" class="day">day</th>
-                <th scope="col">done</th>
-                <th scope="col" class="number">effort</th>
-                <th scope="col" class="signs">signs</th>
-                <th scope="col" class="note">note</th>
-              </tr>
-            </thead>
-            <tbody>
-              @for (row of group.rows; track row.id) {
-                <tr>
-                  <td>
-                    <a [routerLink]="['/ledger', row.id]">{{ row.day }}</a>
-                  </td>
-                  <td>
-                    @for (line of row.done; track $index) {
-                      <div>{{ line }}</div>
-                    }
-                  </td>
-                  <td class="number">{{ row.effort ?? '–' }}</td>
-                  <td [class.sign]="row.signs">{{ row.signs || '–' }}</td>
-                  <td>{{ row.note }}</td>
-                </tr>
-              }
-            </tbody>
-          </table>
-        </section>
-      } @empty {
-        @if (page.value()) {
-          <p class="notice">No sitting on record yet. Lead a session, and it stands here.</p>
-        }
-      }
-    </div>
-  `,
-  styles: `
-    section {
-      margin-bottom: 2rem;
-    }
-    h2 {
-      margin-bottom: 0.5rem;
-      color: var(--ink);
-    }
-    .day {
-      width: 12.5rem;
-    }
-    .number {
-      width: 4.5rem;
-    }
-    .signs {
-      width: 8rem;
-    }
-    .note {
-      width: 26%;
-    }
-    .sign {
-      font-weight: 600;
-    }
-    select {
-      font: inherit;
-      color: var(--ink);
-      background: var(--sheet);
-      border: 1px solid var(--edge);
-      border-radius: 3px;
-      padding: 0.375rem;
-      margin-left: 0.5rem;
-    }
-  `,
+  imports: [ChoiceField, Fold, LoadingNote, MatButtonModule, RouterLink, Trends],
+  templateUrl: './ledger-page.html',
+  styleUrls: ['../forms/form.scss', './ledger-page.scss'],
 })
 export class LedgerPage {
-  /** Only this student's sittings; part of the address. */
   readonly student = input<string>();
+  readonly from = input<string>();
+  readonly to = input<string>();
+  readonly technique = input<string>();
+  readonly sign = input<string>();
+  readonly effort = input<string>();
 
   private readonly sittings = inject(Sittings);
-  private readonly students = inject(Students);
+  private readonly studentsApi = inject(Students);
   private readonly account = inject(AccountStore);
   private readonly router = inject(Router);
 
-  protected readonly page = askedOnce(() =>
-    combineLatest({ students: this.students.list(), sittings: this.sittings.list() }),
+  protected readonly students = askedOnce(() => this.studentsApi.list());
+  private readonly names = computed(
+    () => new Map((this.students.value() ?? []).map(({ id, name }) => [id, name])),
   );
-
-  protected readonly groups = computed(() => {
-    const ready = this.page.value();
-    if (!ready) return [];
-    return ready.students.flatMap(({ id, name }) => {
-      if (this.student() && this.student() !== id) return [];
-      const rows = ready.sittings
-        .filter(({ studentId }) => studentId === id)
-        .map((sitting) => this.row(sitting));
-      return rows.length > 0 ? [{ id, name, rows }] : [];
-    });
+  protected readonly studentWords = computed((): Readonly<Record<string, string>> => ({
+    '': 'all',
+    ...Object.fromEntries(this.names()),
+  }));
+  protected readonly techniqueWords = computed((): Readonly<Record<string, string>> => {
+    const { naming } = this.account.required();
+    return { '': 'any', ...Object.fromEntries(TECHNIQUES.map(({ id, names }) => [id, names[naming]])) };
   });
+  protected readonly signWords: Readonly<Record<string, string>> = {
+    '': 'any or none',
+    ...Object.fromEntries(SIGNS.map(({ id, label }) => [id, label])),
+  };
 
-  protected choose(event: Event): void {
-    const student = (event.target as HTMLSelectElement).value || null;
-    void this.router.navigate([], { queryParams: { student } });
+  protected readonly filters = computed(
+    (): Filters =>
+      Object.fromEntries(
+        Object.entries({
+          student: this.student(),
+          from: this.from(),
+          to: this.to(),
+          technique: this.technique(),
+          sign: this.sign(),
+          effort: this.effort(),
+        }).filter(([, value]) => value !== undefined && value !== ''),
+      ) as Filters,
+  );
+  protected readonly filtered = computed(() => Object.keys(this.filters()).some((key) => key !== 'student'));
+
+  private readonly lines = signal<readonly LedgerLine[]>([]);
+  protected readonly more = signal(false);
+  protected readonly loading = signal(true);
+  protected readonly problem = signal<string | null>(null);
+  private asked = new Subscription();
+
+  constructor() {
+    effect(() => {
+      const filters = this.filters();
+      untracked(() => this.load(filters, []));
+    });
   }
 
-  private row({ id, startedAt, record, effort, note }: Sitting) {
+  protected readonly rows = computed(() => {
     const { naming, timeZone } = this.account.required();
-    return {
+    return this.lines().map(({ id, studentId, title, startedAt, record, effort, note }) => ({
       id,
+      title,
+      studentId,
+      name: this.names().get(studentId) ?? '',
       day: momentInWords(startedAt, timeZone),
       done: record
         ? record.passages.map((passage) => describePassageRecord(passage, naming))
@@ -149,6 +98,47 @@ export class LedgerPage {
       effort,
       signs: (record?.signs ?? []).map((sign) => signById(sign).label).join(', '),
       note,
-    };
+    }));
+  });
+
+  protected set(key: FilterKey, value: string): void {
+    void this.router.navigate([], {
+      queryParams: { [key]: value === '' ? null : value },
+      queryParamsHandling: 'merge',
+    });
+  }
+
+  protected setFrom(key: FilterKey, event: Event): void {
+    this.set(key, (event.target as HTMLInputElement).value);
+  }
+
+  protected clear(): void {
+    void this.router.navigate([], { queryParams: this.student() ? { student: this.student() } : {} });
+  }
+
+  protected loadMore(): void {
+    this.load(this.filters(), this.lines());
+  }
+
+  protected again(): void {
+    this.load(this.filters(), []);
+  }
+
+  /** The next page after what is there; what is there stays until it comes. */
+  private load(filters: Filters, there: readonly LedgerLine[]): void {
+    this.asked.unsubscribe();
+    this.loading.set(true);
+    this.problem.set(null);
+    this.asked = this.sittings.ledger({ ...filters, after: String(there.length) }).subscribe({
+      next: ({ lines, more }) => {
+        this.lines.set([...there, ...lines]);
+        this.more.set(more);
+        this.loading.set(false);
+      },
+      error: (failed: ApiProblem) => {
+        this.loading.set(false);
+        this.problem.set(failed.message);
+      },
+    });
   }
 }

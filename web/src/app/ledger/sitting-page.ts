@@ -2,15 +2,17 @@ import { Component, computed, inject, input, linkedSignal, signal } from '@angul
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import {
+  compileSession,
   FACT_NAMES,
   formatClock,
   isTrueOn,
   MEASURE_NAMES,
   PERSON_FACTS,
   RULES,
+  sessionFromChecked,
   signById,
 } from '@nuvrah/core';
-import { map, switchMap } from 'rxjs';
+import { forkJoin, map, switchMap } from 'rxjs';
 import { AccountStore } from '../api/account';
 import type { ApiProblem } from '../api/api';
 import { asked } from '../api/loaded';
@@ -20,13 +22,16 @@ import { Students } from '../api/students';
 import { describePassageRecord } from './describe-record';
 import { EffortAndNote } from './effort-and-note';
 import { LEVEL_SIGNS } from '../findings/levels';
+import { elementWidth } from '../score/element-width';
+import { ScoreStaff } from '../score/score-staff';
+import { windowOf } from '../score/score-window';
 import { momentInWords } from '../shell/dates';
 import { describeDay } from '../students/describe-day';
 
 /** One sitting: what was done against what was planned; effort and note can still be filled in. */
 @Component({
   selector: 'nv-sitting-page',
-  imports: [EffortAndNote, LoadingNote, MatButtonModule, RouterLink],
+  imports: [EffortAndNote, LoadingNote, MatButtonModule, RouterLink, ScoreStaff],
   template: `
     <div class="page">
       <nv-loading-note [state]="page.state()" (retry)="page.again()" />
@@ -56,6 +61,18 @@ import { describeDay } from '../students/describe-day';
               , paused {{ record.pauses }} {{ record.pauses === 1 ? 'time' : 'times' }}
             }
           </p>
+          @if (score(); as score) {
+            <nv-score-staff
+              class="score"
+              [timeline]="score.timeline"
+              [window]="score.window"
+              [width]="width()"
+              [at]="score.ended"
+            />
+            <p class="soft">
+              As it was planned{{ score.ended === null ? '' : '; the line is where it was stopped' }}.
+            </p>
+          }
           <ul>
             @for (line of lines(); track $index) {
               <li>{{ line }}</li>
@@ -70,6 +87,17 @@ import { describeDay } from '../students/describe-day';
               <span class="soft" role="status">{{ said() }}</span>
             </div>
           </nv-effort-and-note>
+          @if (corrections().length > 0) {
+            <h2>Before it was corrected</h2>
+            <ul>
+              @for (line of corrections(); track line.version) {
+                <li>
+                  <span class="soft">until {{ line.when }}</span> effort {{ line.effort ?? '–' }}
+                  {{ line.note }}
+                </li>
+              }
+            </ul>
+          }
         } @else {
           <p class="notice">This sitting was begun; what was done never arrived.</p>
         }
@@ -79,6 +107,11 @@ import { describeDay } from '../students/describe-day';
   styles: `
     ul {
       padding-left: 1.25rem;
+    }
+    .score {
+      background: var(--sheet);
+      overflow: hidden;
+      margin: 0.75rem 0 0.25rem;
     }
     summary {
       cursor: pointer;
@@ -108,7 +141,9 @@ export class SittingPage {
       .get(id)
       .pipe(
         switchMap((sitting) =>
-          this.students.get(sitting.studentId).pipe(map((student) => ({ sitting, student }))),
+          forkJoin([this.students.get(sitting.studentId), this.sittings.corrections(id)]).pipe(
+            map(([student, corrections]) => ({ sitting, student, corrections })),
+          ),
         ),
       ),
   );
@@ -132,6 +167,25 @@ export class SittingPage {
     });
     return [...facts, ...(led.dayCheck ? [describeDay(led.dayCheck)] : []), ...findings];
   });
+  /** What was planned, as a score; where it was stopped is marked. */
+  protected readonly score = computed(() => {
+    const sitting = this.page.value()?.sitting;
+    if (!sitting?.record) return null;
+    const { session, hand, conventions } = sitting.led;
+    const timeline = compileSession(sessionFromChecked(session), { hand }, conventions);
+    const { outcome, led } = sitting.record;
+    const ended = outcome === 'stopped' ? Math.min(led, timeline.total) : null;
+    return { timeline, window: windowOf({ kind: 'session' }, timeline), ended };
+  });
+  protected readonly width = elementWidth();
+  protected readonly corrections = computed(() =>
+    (this.page.value()?.corrections ?? []).map(({ version, correctedAt, effort, note }) => ({
+      version,
+      effort,
+      note,
+      when: momentInWords(correctedAt, this.account.required().timeZone),
+    })),
+  );
   protected readonly led = computed(() => formatClock(this.page.value()?.sitting.record?.led ?? 0));
   protected readonly lines = computed(() =>
     (this.page.value()?.sitting.record?.passages ?? []).map((passage) =>
@@ -159,6 +213,7 @@ export class SittingPage {
         this.busy.set(false);
         this.saved.set(saved);
         this.said.set('Saved.');
+        this.page.again();
       },
       error: (problem: ApiProblem) => {
         this.busy.set(false);

@@ -1,0 +1,117 @@
+import { randomUUID } from 'node:crypto';
+import { routes, type LedgerRows, type QueryOf, type Sitting } from '@nuvrah/contract';
+import type { SignId } from '@nuvrah/core';
+import { addStudentWithSession, aDay, documentOf, finishedRecord } from '../testing/documents.js';
+import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
+
+const DAY = 86_400_000;
+
+describe('the Ledger', () => {
+  let server: TestServer;
+  let client: TestClient;
+  let start: Date;
+  beforeAll(async () => (server = await startTestServer()));
+  beforeEach(async () => {
+    start = server.now;
+    client = await server.instructor();
+  });
+  afterEach(() => server.setClock(start));
+  afterAll(() => server.close());
+
+  type WithSession = Awaited<ReturnType<typeof addStudentWithSession>>;
+  async function sit(
+    { student, session }: WithSession,
+    days: number,
+    effort: number | null,
+    signs: SignId[] = [],
+  ): Promise<Sitting> {
+    server.setClock(new Date(start.getTime() + days * DAY));
+    await client.must(routes.addDayCheck, { params: { id: student.id }, body: aDay() });
+    const { id } = await client.must(routes.beginSitting, {
+      body: { id: randomUUID(), sessionId: session.id, sessionVersion: 1 },
+    });
+    const record = { ...finishedRecord(session.document), signs };
+    return client.must(routes.recordSitting, {
+      params: { id },
+      body: { version: 1, record, effort, note: `day ${days}` },
+    });
+  }
+  const notes = async (query: QueryOf<typeof routes.ledger>): Promise<string[]> =>
+    (await client.must(routes.ledger, { query })).lines.map(({ note }) => note);
+
+  it('is filtered by student, date, technique, sign and effort, the newest first', async () => {
+    const [one, two] = [await addStudentWithSession(client), await addStudentWithSession(client)];
+    await sit(one, 1, 2);
+    await sit(one, 2, 7, ['dizzy']);
+    await sit(two, 3, 4);
+    const onDay = (days: number): string => new Date(start.getTime() + days * DAY).toISOString().slice(0, 10);
+    expect(await notes({})).toEqual(['day 3', 'day 2', 'day 1']);
+    expect(await notes({ student: one.student.id })).toEqual(['day 2', 'day 1']);
+    expect(await notes({ from: onDay(2) })).toEqual(['day 3', 'day 2']);
+    expect(await notes({ from: onDay(2), to: onDay(2) })).toEqual(['day 2']);
+    expect(await notes({ technique: 'kapalabhati' })).toEqual([]);
+    expect((await notes({ technique: 'nadi-shodhana' })).length).toBe(3);
+    expect(await notes({ sign: 'dizzy' })).toEqual(['day 2']);
+    expect(await notes({ effort: '4' })).toEqual(['day 3', 'day 2']);
+    const wrong = await client.call(routes.ledger, { query: { from: onDay(3), to: onDay(2) } });
+    expect([wrong.status, wrong.body.errors?.[0]?.pointer]).toEqual([422, '/to']);
+    expect((await client.call(routes.ledger, { query: { effort: '11' } as never })).status).toBe(422);
+  });
+
+  it('comes a page at a time and loses none between them', async () => {
+    const who = await addStudentWithSession(client);
+    const first = await sit(who, 1, 2);
+    // Copies of the one sitting, a minute apart: leading a hundred takes too long here.
+    const many = 150;
+    await server.source.query(
+      `INSERT INTO sitting SELECT gen_random_uuid(), instructor_id, student_id, session_id, version,
+              started_at + n * interval '1 minute', led, outcome, led_millis, pauses, signs, effort, 'copy ' || n
+         FROM sitting, generate_series(1, $2) n WHERE id = $1`,
+      [first.id, many],
+    );
+    const pages: LedgerRows[] = [];
+    for (let after = 0; pages.at(-1)?.more !== false; after += 100)
+      pages.push(await client.must(routes.ledger, { query: { after: String(after) } }));
+    expect(pages.map(({ lines, more }) => [lines.length, more])).toEqual([
+      [100, true],
+      [51, false],
+    ]);
+    const all = pages.flatMap(({ lines }) => lines);
+    expect(new Set(all.map(({ id }) => id)).size).toBe(many + 1);
+    expect([all[0]?.note, all.at(-1)?.note]).toEqual(['copy 150', 'day 1']);
+  });
+
+  it('keeps what was on record when it is corrected', async () => {
+    const who = await addStudentWithSession(client);
+    const sitting = await sit(who, 1, 2);
+    const params = { id: sitting.id };
+    expect(await client.must(routes.listCorrections, { params })).toEqual([]);
+    const record = sitting.record as NonNullable<Sitting['record']>;
+    await client.must(routes.recordSitting, {
+      params,
+      body: { version: 2, record, effort: 4, note: 'Harder.' },
+    });
+    await client.must(routes.recordSitting, {
+      params,
+      body: { version: 3, record, effort: 5, note: 'Yet harder.' },
+    });
+    const corrections = await client.must(routes.listCorrections, { params });
+    expect(corrections.map(({ version, effort, note }) => [version, effort, note])).toEqual([
+      [3, 4, 'Harder.'],
+      [2, 2, 'day 1'],
+    ]);
+  });
+
+  it('draws effort, minutes, base and cycle by day', async () => {
+    const who = await addStudentWithSession(client, documentOf('1:2', 5));
+    await sit(who, 1, 2);
+    await sit(who, 4, 3);
+    const points = await client.must(routes.trends, { params: { id: who.student.id } });
+    expect(points.map(({ effort, base, cycle, openHold }) => [effort, base, cycle, openHold])).toEqual([
+      [2, 5, 15, null],
+      [3, 5, 15, null],
+    ]);
+    const [minutes] = points.map((point) => point.minutes);
+    expect(minutes).toBeGreaterThan(1);
+  });
+});
