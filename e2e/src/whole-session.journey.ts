@@ -1,3 +1,4 @@
+import fs from 'node:fs/promises';
 import { expect, test } from './application.js';
 
 test('a template is written for nobody, fitted to a student, and kept for a class', async ({
@@ -71,6 +72,23 @@ test('score, passages, findings and totals lead to each other; what is left over
   await page.getByLabel('lock Kapālabhāti').check();
   await page.getByRole('button', { name: /Niścala sthiti: .* longer/ }).click();
   await expect(page.getByText(/planned: it fills the time/)).toBeVisible();
+});
+
+test('a session is saved as sound and as captions for practice at home', async ({ signedIn: page }) => {
+  await page.getByRole('link', { name: 'Bench', exact: true }).click();
+  await page.getByRole('link', { name: 'Two ropes', exact: true }).click();
+  const sound = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Sound (WAV)' }).click();
+  const track = await sound;
+  expect(track.suggestedFilename()).toBe('Two ropes.wav');
+  const bytes = await fs.readFile(await track.path());
+  expect([bytes.toString('latin1', 0, 4), bytes.toString('latin1', 8, 12)]).toEqual(['RIFF', 'WAVE']);
+  expect(bytes.readUInt32LE(24)).toBe(22_050);
+  const captions = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Captions (WebVTT)' }).click();
+  const text = await fs.readFile(await (await captions).path(), 'utf8');
+  expect(text.startsWith('WEBVTT')).toBe(true);
+  expect(text).toContain('Round 1: Inhale');
 });
 
 test('breaths dose a passage in whole rounds', async ({ signedIn: page }) => {

@@ -1,3 +1,5 @@
 export * from './session-schema.js';
 export * from './technique-schema.js';
 export * from './session-file.js';
+export * from './timeline-vtt.js';
+export * from './timeline-wav.js';

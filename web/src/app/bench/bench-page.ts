@@ -70,6 +70,7 @@ import { SessionConflict } from './session-conflict';
 import { SessionDraft } from './session-draft';
 import { SessionFile } from './session-file';
 import { SessionTotalsList } from './session-totals-list';
+import { SoundTrack } from './sound-track';
 import { StrokeForm } from './stroke-form';
 import type { Pick } from './technique-picker';
 import { TimePanel } from './time-panel';
@@ -105,6 +106,7 @@ import { VersionList } from './version-list';
     SessionConflict,
     SessionFile,
     SessionTotalsList,
+    SoundTrack,
     StrokeForm,
     TimePanel,
     VersionList,

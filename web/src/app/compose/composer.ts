@@ -1,6 +1,7 @@
 import { Injectable } from '@angular/core';
 import type { ComposeProblem, ComposeRequest, Proposal, Result } from '@nuvrah/core';
-import { Observable } from 'rxjs';
+import type { Observable } from 'rxjs';
+import { worked } from '../api/worked';
 
 export type ComposeMessage =
   /** 0 to 1. */
@@ -11,15 +12,9 @@ export type ComposeMessage =
 @Injectable({ providedIn: 'root' })
 export class Composer {
   compose(request: ComposeRequest): Observable<ComposeMessage> {
-    return new Observable((subscriber) => {
-      const worker = new Worker(new URL('./compose.worker', import.meta.url), { type: 'module' });
-      worker.onmessage = ({ data }: MessageEvent<ComposeMessage>) => {
-        subscriber.next(data);
-        if (data.kind === 'done') subscriber.complete();
-      };
-      worker.onerror = (event) => subscriber.error(new Error(event.message));
-      worker.postMessage(request);
-      return () => worker.terminate();
-    });
+    return worked(
+      () => new Worker(new URL('./compose.worker', import.meta.url), { type: 'module' }),
+      request,
+    );
   }
 }

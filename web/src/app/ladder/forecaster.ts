@@ -1,6 +1,7 @@
 import { Injectable } from '@angular/core';
 import type { Alternative, Forecast, ForecastRequest, Help } from '@nuvrah/core';
-import { Observable } from 'rxjs';
+import type { Observable } from 'rxjs';
+import { worked } from '../api/worked';
 
 export interface ForecastWork {
   readonly request: ForecastRequest;
@@ -17,15 +18,6 @@ export type ForecastMessage =
 @Injectable({ providedIn: 'root' })
 export class Forecaster {
   forecast(work: ForecastWork): Observable<ForecastMessage> {
-    return new Observable((subscriber) => {
-      const worker = new Worker(new URL('./forecast.worker', import.meta.url), { type: 'module' });
-      worker.onmessage = ({ data }: MessageEvent<ForecastMessage>) => {
-        subscriber.next(data);
-        if (data.kind === 'done') subscriber.complete();
-      };
-      worker.onerror = (event) => subscriber.error(new Error(event.message));
-      worker.postMessage(work);
-      return () => worker.terminate();
-    });
+    return worked(() => new Worker(new URL('./forecast.worker', import.meta.url), { type: 'module' }), work);
   }
 }

@@ -1,0 +1,91 @@
+// Readers that know nothing of the code that wrote these files.
+import { parse } from 'node-webvtt';
+import wavefile from 'wavefile';
+import { conventions, counted, passageOf, sessionOf, stillness } from '../testing.js';
+import { compileSession, notesOf } from '../timeline/index.js';
+import { timelineToVtt, timelineToWav, WAV_RATE } from './index.js';
+
+const samplesOf = (bytes: Uint8Array): Int16Array => {
+  const file = new wavefile.WaveFile(bytes);
+  return file.getSamples(false, Int16Array) as unknown as Int16Array;
+};
+
+const session = sessionOf(
+  counted('1:2:2', 3, { cycles: 2 }),
+  passageOf('kapalabhati', 'strokes', { strokes: 10, sets: 1, seat: 'cross-legged' }),
+  stillness(5),
+);
+const timeline = compileSession(session, { hand: 'right' }, conventions());
+
+describe('a sound track', () => {
+  const bytes = timelineToWav(timeline);
+  const samples = samplesOf(bytes);
+
+  it('is one channel of 16 bits at 22.05 kHz, as long as the session and the last bell', () => {
+    const { fmt } = new wavefile.WaveFile(bytes) as unknown as {
+      fmt: { numChannels: number; sampleRate: number; bitsPerSample: number };
+    };
+    expect([fmt.numChannels, fmt.sampleRate, fmt.bitsPerSample]).toEqual([1, WAV_RATE, 16]);
+    expect(samples.length / WAV_RATE).toBeCloseTo(timeline.total / 1000 + 4, 3);
+  });
+
+  it('sounds where a note begins, at its pitch, and is never cut off', () => {
+    const loudest = (from: number, to: number): number => {
+      let most = 0;
+      for (let i = Math.round(from * WAV_RATE); i < to * WAV_RATE; i++)
+        most = Math.max(most, Math.abs(samples[i] ?? 0));
+      return most;
+    };
+    for (const { at, level } of notesOf(timeline).filter(({ kind }) => kind === 'phase' || kind === 'bell'))
+      expect(loudest(at / 1000, at / 1000 + 0.1)).toBeGreaterThan(level * 0.3 * 32_767);
+    expect(loudest(0, samples.length / WAV_RATE)).toBeLessThan(32_000);
+    // A tone of 440 Hz crosses zero upwards 44 times in a tenth of a second.
+    const inhale = timeline.events.find(({ kind }) => kind === 'inhale');
+    const begins = Math.round(((inhale?.from ?? 0) / 1000 + 0.01) * WAV_RATE);
+    let crossings = 0;
+    for (let i = begins; i < begins + WAV_RATE / 10; i++)
+      if ((samples[i] ?? 0) < 0 && (samples[i + 1] ?? 0) >= 0) crossings++;
+    expect(Math.abs(crossings - 44)).toBeLessThanOrEqual(1);
+  });
+
+  it('rings on over the end of a stretch that is written at once', () => {
+    const one = compileSession(sessionOf(stillness(19)), { hand: 'right' }, conventions());
+    const rung = samplesOf(timelineToWav(one));
+    // The closing bell begins at 19 s; stretches are 20 s.
+    const around = [...rung.slice(20 * WAV_RATE - 200, 20 * WAV_RATE + 200)].map(Math.abs);
+    expect(Math.max(...around.slice(0, 200)) / Math.max(1, ...around.slice(200))).toBeLessThan(1.2);
+    expect(Math.max(...around.slice(200))).toBeGreaterThan(500);
+  });
+
+  it('says how far it is, and is the same every time', () => {
+    const told: number[] = [];
+    const again = timelineToWav(timeline, (done) => told.push(done));
+    expect([told[0], told.at(-1)]).toEqual([0, 1]);
+    expect(again.every((byte, index) => byte === bytes[index])).toBeTrue();
+  });
+});
+
+describe('captions', () => {
+  it('are read by another parser, in order, each with its time and its round', () => {
+    const { valid, cues } = parse(timelineToVtt(timeline, 'plain'));
+    expect(valid).toBeTrue();
+    const spoken = timeline.events.filter(({ cue }) => cue.spoken.plain !== '');
+    expect(cues.length).toBe(spoken.length);
+    cues.forEach(({ start, end, text }, index) => {
+      const event = spoken[index];
+      expect(start).toBeCloseTo((event?.from ?? 0) / 1000, 3);
+      expect(end).toBeCloseTo((event?.to ?? 0) / 1000, 3);
+      expect(text).toContain(event?.cue.spoken.plain ?? '-');
+    });
+    expect(cues.find(({ text }) => text.includes('Inhale left'))?.text).toBe('Round 1: Inhale left, 3');
+  });
+
+  it('last over an hour', () => {
+    const long = compileSession(
+      sessionOf(stillness(3600), { ...stillness(60), id: 'c' }),
+      { hand: 'right' },
+      conventions(),
+    );
+    expect(timelineToVtt(long, 'plain')).toContain('01:00:00.000 --> 01:01:00.000');
+  });
+});

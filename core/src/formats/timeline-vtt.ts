@@ -1,0 +1,28 @@
+import type { Naming } from '../technique/index.js';
+import type { Timeline } from '../timeline/index.js';
+
+/** "00:01:09.500". */
+function moment(millis: number): string {
+  const [hours, minutes] = [Math.floor(millis / 3_600_000), Math.floor(millis / 60_000) % 60];
+  const seconds = ((millis % 60_000) / 1000).toFixed(3).padStart(6, '0');
+  return `${String(hours).padStart(2, '0')}:${String(minutes).padStart(2, '0')}:${seconds}`;
+}
+
+/** Marks that WebVTT reads as its own. */
+const plain = (words: string): string =>
+  words.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;');
+
+/**
+ * What is said and done as captions (WebVTT), one for each event that has a cue, with the round it is in: they go with the
+ * sound of {@link timelineToWav}.
+ */
+export function timelineToVtt(timeline: Timeline, naming: Naming): string {
+  const cues = timeline.events.flatMap(({ from, to, cue, round, counts }) => {
+    const words = cue.spoken[naming];
+    if (words === '' || to <= from) return [];
+    const count = counts === null ? '' : `, ${counts}`;
+    const where = round === null ? '' : `Round ${round}: `;
+    return [`${moment(from)} --> ${moment(to)}\n${plain(`${where}${words}${count}`)}`];
+  });
+  return `WEBVTT\n\n${cues.map((cue, index) => `${index + 1}\n${cue}\n`).join('\n')}`;
+}
