@@ -212,6 +212,20 @@ describe('all safe fixes', () => {
     );
   });
 
+  it('seat what takes the place of a passage where this student can sit', () => {
+    // Neither on the floor nor flat on the back.
+    const tense = passageOf('tense-release', 'counted', { id: 't', seat: 'standing', cycles: 1 });
+    const { session, left } = applySafeFixes(
+      caseOf(sessionOf(tense), {
+        facts: ['pregnancy', 'knees'],
+        age: { youngest: 5, oldest: 6 },
+        mealMinutes: 100,
+      }),
+    );
+    expect(left).toEqual([]);
+    expect(['chair', 'lying-left']).toContain(session.passages[0]?.seat ?? '');
+  });
+
   it('say why nothing can be done while driving', () => {
     const { left } = applySafeFixes(caseOf(sessionOf(stillness()), { facts: ['not-still'] }));
     expect(left.map(({ rule }) => rule)).toEqual(['not-still/eyesOrEarsClosed/no']);

@@ -9,12 +9,20 @@ import {
   type Passage,
   type Session,
 } from '../session/index.js';
-import { SLOTS, techniqueName, techniqueOf, TECHNIQUES, type TechniqueId } from '../technique/index.js';
+import {
+  SLOTS,
+  techniqueName,
+  techniqueOf,
+  TECHNIQUES,
+  type SeatId,
+  type TechniqueId,
+} from '../technique/index.js';
 import { seconds, type Seconds } from '../units/index.js';
 import type { Rescreener, ScreeningCase } from './case.js';
 import { PASSAGE_EDITS } from './passage-edits.js';
 import type { RemedyKind } from './rules.js';
 import type { Finding } from './screen.js';
+import { blocksLeading } from './standing.js';
 
 /** A session as a remedy would have it. */
 export interface EditedSession {
@@ -49,9 +57,10 @@ export function* sessionEdits(
   if (kind === 'remove') {
     if (session.passages.length > 1) yield { session: removePassage(session, passage.id), said: 'left out' };
   } else if (kind === 'replace') {
+    const possible = possibleSeats(session, again);
     for (const technique of nearestTechniques(passage.technique, session)) {
       const said = `replaced by ${techniqueName(technique, 'english').toLowerCase()}`;
-      const to = replacement(of, passage, technique, again);
+      const to = seated(replacement(of, passage, technique, again), possible);
       yield { session: edited(to), said, probe: edited(oneRoundOf(to)) };
     }
   } else if (kind === 'add-rest') {
@@ -71,6 +80,26 @@ function replacement(
 ): Passage {
   const conventions = resolveConventions(profile, session.conventions);
   return passageInPlaceOf(passage, technique, again.lengthOf(passage), conventions, { sustainable });
+}
+
+/** Whether a seat by itself is possible for the student: found out once for each, by sitting quietly in it. */
+function possibleSeats(session: Session, again: Rescreener): (seat: SeatId) => boolean {
+  const known = new Map<SeatId, boolean>();
+  return (seat) => {
+    const there = known.get(seat);
+    if (there !== undefined) return there;
+    const quiet = { ...newPassage('natural-breath', 'seat'), seat };
+    const possible = !again.screen({ ...session, passages: [quiet] }).some(blocksLeading);
+    known.set(seat, possible);
+    return possible;
+  };
+}
+
+/** The passage in the first of its technique's seats that is possible; as it is where its own is, or none is. */
+function seated(passage: Passage, possible: (seat: SeatId) => boolean): Passage {
+  if (possible(passage.seat)) return passage;
+  const seat = techniqueOf(passage.technique).seats.find(possible);
+  return seat ? { ...passage, seat } : passage;
 }
 
 const oneRoundOf = (passage: Passage): Passage =>

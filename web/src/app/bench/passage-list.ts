@@ -11,6 +11,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import type { Goal, Slot } from '@nuvrah/core';
 import { TechniquePicker, type Pick } from './technique-picker';
 
 export interface PassageLine {
@@ -58,7 +59,12 @@ export interface PassageLine {
       }
     </ol>
     @if (picking()) {
-      <nv-technique-picker (picked)="pick($event)" (closed)="picking.set(null)" />
+      <nv-technique-picker
+        [goal]="goal()"
+        [filled]="slots()"
+        (picked)="pick($event)"
+        (closed)="picking.set(null)"
+      />
     } @else {
       <button matButton="outlined" type="button" (click)="picking.set('add')">Add a passage</button>
     }
@@ -117,6 +123,9 @@ export interface PassageLine {
 export class PassageList {
   readonly lines = input.required<readonly PassageLine[]>();
   readonly chosen = input.required<number>();
+  /** What the session is for, and the slot of each passage: what is suggested to be added depends on them. */
+  readonly goal = input.required<Goal>();
+  readonly slots = input.required<readonly Slot[]>();
   readonly choose = output<number>();
   readonly move = output<number>();
   readonly remove = output();

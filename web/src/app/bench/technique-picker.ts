@@ -1,6 +1,15 @@
 import { Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { answersTo, SLOTS, TECHNIQUES, type Slot, type TechniqueId } from '@nuvrah/core';
+import {
+  answersTo,
+  goalFit,
+  GOALS,
+  SLOTS,
+  TECHNIQUES,
+  type Goal,
+  type Slot,
+  type TechniqueId,
+} from '@nuvrah/core';
 import { AccountStore } from '../api/account';
 import { Variants } from '../api/variants';
 
@@ -16,6 +25,9 @@ interface Entry extends Pick {
   readonly also: string;
   readonly slot: Slot;
 }
+
+/** From this fit on a technique is said to serve a goal: it is one of its effects. */
+const SERVES = 0.8;
 
 /** Finds a technique or variant by any of its names and spellings; in the order in which a session goes. */
 @Component({
@@ -37,9 +49,20 @@ interface Entry extends Pick {
     </label>
     <ul>
       @for (entry of found(); track entry.key) {
+        @if (entry.opens; as slot) {
+          <li class="slot">
+            {{ slot }}
+            @if (goal() && !filled().includes(slot)) {
+              <strong>nothing here yet</strong>
+            }
+          </li>
+        }
         <li>
           <button type="button" (click)="picked.emit(entry)">
             <strong>{{ entry.name }}</strong>&ngsp;<span class="soft">{{ entry.also }}</span>
+            @if (entry.serves) {
+              <span class="serves">&ngsp;· serves {{ goalName() }}</span>
+            }
           </button>
         </li>
       } @empty {
@@ -92,6 +115,19 @@ interface Entry extends Pick {
       padding: 0.3125rem 0.25rem;
       cursor: pointer;
     }
+    .slot {
+      padding: 0.5rem 0.25rem 0.125rem;
+      border-top: 1px solid var(--rule);
+      color: var(--soft-ink);
+      font-size: 0.9375rem;
+    }
+    .slot:first-child {
+      border: 0;
+    }
+    .serves {
+      color: var(--care);
+      font-size: 0.9375rem;
+    }
     li button:hover {
       background: var(--press);
     }
@@ -102,6 +138,9 @@ interface Entry extends Pick {
 })
 export class TechniquePicker {
   readonly closable = input(true);
+  /** What the session is for, and the slots that have something: suggestions are marked by them. */
+  readonly goal = input<Goal | null>(null);
+  readonly filled = input<readonly Slot[]>([]);
   readonly picked = output<Pick>();
   readonly closed = output();
 
@@ -134,13 +173,28 @@ export class TechniquePicker {
           answers: (text: string) => answersTo({ names, aliases: base?.aliases ?? [] }, text),
         };
       });
-      return [...techniques, ...variants].sort((a, b) => SLOTS.indexOf(a.slot) - SLOTS.indexOf(b.slot));
+      return [...techniques, ...variants];
     },
   );
 
+  protected readonly goalName = computed(() => {
+    const goal = this.goal();
+    return goal ? GOALS[goal] : '';
+  });
+  /** Within a slot what serves the goal comes first; the first of each slot opens it. */
   protected readonly found = computed(() => {
     const text = this.typed().trim();
-    return text === '' ? this.entries() : this.entries().filter((entry) => entry.answers(text));
+    const goal = this.goal();
+    const entries = this.entries()
+      .filter((entry) => text === '' || entry.answers(text))
+      .map((entry) => ({ ...entry, serves: goal !== null && goalFit(entry.technique, [goal]) >= SERVES }));
+    const sorted = entries.sort(
+      (a, b) => SLOTS.indexOf(a.slot) - SLOTS.indexOf(b.slot) || Number(b.serves) - Number(a.serves),
+    );
+    return sorted.map((entry, index) => ({
+      ...entry,
+      opens: entry.slot === sorted[index - 1]?.slot ? null : entry.slot,
+    }));
   });
 
   protected pickFirst(): void {
