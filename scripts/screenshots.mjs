@@ -55,6 +55,13 @@ await page.goto(origin);
 await page.getByLabel('E-mail').fill(DEMO_SIGN_IN.email);
 await page.getByLabel('Password').fill(DEMO_SIGN_IN.password);
 await page.getByRole('button', { name: 'Sign in' }).click();
+await page.getByRole('link', { name: 'Decide: Hesper Vane' }).waitFor();
+await picture('today-page');
+await page.getByRole('link', { name: 'Decide: Hesper Vane' }).click();
+await page.getByRole('button', { name: 'Work out a forecast' }).click();
+await page.getByText('What would help most').waitFor({ timeout: 60_000 });
+await picture('ladder');
+await page.getByRole('link', { name: 'Students', exact: true }).click();
 const link = (name) => page.getByRole('link', { name, exact: true });
 
 await link('Hesper Vane').waitFor();
@@ -130,7 +137,7 @@ await picture('closing');
 await page.getByRole('button', { name: 'Keep on record' }).click();
 await page.getByRole('heading', { name: 'Ledger' }).waitFor();
 await link('Ledger').click();
-await link('Old Pell Ardwick').waitFor();
+await link('Ingrid Sól').first().waitFor();
 await picture('ledger');
 
 // A hold with locks, eighteen minutes into a session: the clock is put there.
