@@ -1,7 +1,7 @@
 import { Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import { routes, type LedgerLine, type QueryOf } from '@nuvrah/contract';
+import type { LedgerLine, QueryOf, routes } from '@nuvrah/contract';
 import { signById, SIGNS, TECHNIQUES } from '@nuvrah/core';
 import { Subscription } from 'rxjs';
 import { AccountStore } from '../api/account';
