@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { routes, type BodyOf, type Ladder } from '@nuvrah/contract';
 import { countsOf, DEFAULT_GATE, sessionFromChecked, type RungNumbers, type SignId } from '@nuvrah/core';
-import { aCapacity, addStudentWithSession, documentOf, finishedRecord } from '../testing/documents.js';
+import { aCapacity, aDay, addStudentWithSession, documentOf, finishedRecord } from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
 
 const breath = (inhale: number, internalHold: number, exhale: number): RungNumbers =>
@@ -64,18 +64,7 @@ describe('a ladder', () => {
     later(days);
     await client.must(routes.addDayCheck, {
       params: { id: ladder.studentId },
-      body: {
-        id: randomUUID(),
-        facts: [],
-        lastMealAt: null,
-        freerNostril: null,
-        sleep: null,
-        calm: null,
-        alert: null,
-        mood: null,
-        pulse: null,
-        note: '',
-      },
+      body: aDay(),
     });
     await sit(ladder, effort, signs);
   }

@@ -3,14 +3,12 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { sustainableOf, type Ladder } from '@nuvrah/contract';
 import {
-  buildLadder,
   CAUTION_LINE,
   describeRung,
   isTechniqueId,
   SCHOOL_IDS,
   SCHOOLS,
   techniqueName,
-  type Pace,
   type RungNumbers,
   type SchoolId,
 } from '@nuvrah/core';
@@ -27,6 +25,7 @@ import { Fold } from '../forms/fold';
 import { DecisionPanel } from './decision-panel';
 import { ForecastPanel } from './forecast-panel';
 import { LadderSight } from './ladder-sight';
+import { OtherSchool } from './other-school';
 import { PlanForm, type Terms } from './plan-form';
 import { RungTable } from './rung-table';
 
@@ -41,6 +40,7 @@ import { RungTable } from './rung-table';
     LadderSight,
     LoadingNote,
     MatButtonModule,
+    OtherSchool,
     PlanForm,
     RouterLink,
     RungTable,
@@ -95,6 +95,8 @@ export class LadderPage {
 
   protected readonly editing = signal(false);
   protected readonly rungs = linkedSignal<readonly RungNumbers[]>(() => this.ladder()?.rungs ?? []);
+  /** The rung that is practised, in the rungs as they are edited. */
+  protected readonly at = linkedSignal(() => this.ladder()?.at ?? 0);
   protected readonly edited = computed(() => this.rungs() !== this.ladder()?.rungs);
   protected readonly saving = sending();
 
@@ -104,16 +106,11 @@ export class LadderPage {
     const others = SCHOOL_IDS.filter((id) => id !== school && SCHOOLS[id].of === SCHOOLS[school].of);
     return { '': 'none', ...Object.fromEntries(others.map((id) => [id, SCHOOLS[id].name])) };
   });
-  /** Another school from the present rung to the same target, or why it does not lead there. */
+  /** Another school, from the present rung to the same target. */
   protected readonly other = computed(() => {
     const [ladder, school] = [this.ladder(), this.beside()];
     const [start, target] = [ladder?.rungs[ladder.at], ladder?.rungs.at(-1)];
-    if (!ladder || !start || !target || school === '') return null;
-    const pace = ladder.pace as Pace;
-    const built = buildLadder({ school, start, target, pace, sustainable: this.sustainable() });
-    return built.ok
-      ? { school, gate: SCHOOLS[school].gate, rungs: built.value.map(({ numbers }) => numbers), why: '' }
-      : { school, gate: SCHOOLS[school].gate, rungs: [], why: built.problem.message };
+    return start && target && school !== '' ? { school, start, target } : null;
   });
 
   protected setTerms(ladder: Ladder, terms: Terms): void {
@@ -127,8 +124,6 @@ export class LadderPage {
     const at = here ? rungs.indexOf(here) : -1;
     this.at.set(at >= 0 ? at : Math.min(ladder.at, rungs.length - 1));
   }
-  protected readonly at = linkedSignal(() => this.ladder()?.at ?? 0);
-
   protected keepRungs(ladder: Ladder): void {
     this.save(ladder, { rungs: [...this.rungs()], at: this.at() });
   }

@@ -29,6 +29,7 @@ import { Sessions } from '../api/sessions';
 import { Students } from '../api/students';
 import { ChoiceField } from '../forms/choice-field';
 import { LadderSight } from './ladder-sight';
+import { OtherSchool } from './other-school';
 import { PlanForm, type Terms } from './plan-form';
 
 interface TargetField {
@@ -55,14 +56,14 @@ const FIELDS: Readonly<Record<RungNumbers['kind'], readonly TargetField[]>> = {
   minutes: [{ key: 'minutes', label: 'minutes', step: 1, from: 1, to: 240 }],
 };
 
-/** The school that fits a kind of passage where the instructor's own does not. */
+/** Kinds of rungs that a passage can climb. */
 const kindsOf = (passage: Passage): readonly RungNumbers['kind'][] =>
   passage.kind === 'counted' ? ['counts', 'minutes'] : passage.kind === 'strokes' ? ['strokes'] : ['minutes'];
 
 /** A new ladder: which passage climbs, by which school, to what; the stairs are seen before it is kept. */
 @Component({
   selector: 'nv-new-ladder',
-  imports: [ChoiceField, LadderSight, LoadingNote, MatButtonModule, PlanForm, RouterLink],
+  imports: [ChoiceField, LadderSight, LoadingNote, MatButtonModule, OtherSchool, PlanForm, RouterLink],
   template: `
     <div class="page wide">
       <nv-loading-note [state]="page.state()" (retry)="page.again()" />
@@ -148,21 +149,16 @@ const kindsOf = (passage: Passage): readonly RungNumbers['kind'][] =>
               />
             }
             @if (other(); as other) {
-              @if (other.why) {
-                <p class="notice">{{ other.why }}</p>
-              } @else {
-                <nv-ladder-sight
-                  [school]="other.school"
-                  [rungs]="other.rungs"
-                  [since]="today()"
-                  [gate]="other.gate"
-                  [plan]="terms().plan"
-                  [pace]="paceOf(of)"
-                  [sustainable]="sustainable()"
-                  [today]="today()"
-                  [wished]="terms().wished"
-                />
-              }
+              <nv-other-school
+                [school]="other.school"
+                [start]="other.start"
+                [target]="other.target"
+                [pace]="paceOf(of)"
+                [sustainable]="sustainable()"
+                [plan]="terms().plan"
+                [today]="today()"
+                [wished]="terms().wished"
+              />
             }
           </div>
         } @else {
@@ -292,14 +288,8 @@ export class NewLadder {
     return built && !built.ok && built.problem.code === 'not-of-school' ? built.problem.nearest : [];
   });
   protected readonly other = computed(() => {
-    const [start, target, passage, school] = [this.start(), this.target(), this.passage(), this.beside()];
-    if (!start || !target || !passage || school === '') return null;
-    const id = school as SchoolId;
-    const pace = this.paceOf(passage) as Pace;
-    const built = buildLadder({ school: id, start, target, pace, sustainable: this.sustainable() });
-    return built.ok
-      ? { school: id, gate: SCHOOLS[id].gate, rungs: built.value.map(({ numbers }) => numbers), why: '' }
-      : { school: id, gate: SCHOOLS[id].gate, rungs: [], why: built.problem.message };
+    const [start, target, school] = [this.start(), this.target(), this.beside()];
+    return start && target && school !== '' ? { school: school as SchoolId, start, target } : null;
   });
 
   protected readonly sent = sending();

@@ -1,0 +1,61 @@
+import { Component, computed, input } from '@angular/core';
+import type { LadderPlan } from '@nuvrah/contract';
+import {
+  buildLadder,
+  SCHOOLS,
+  type Pace,
+  type RungNumbers,
+  type SchoolId,
+  type Sustainable,
+} from '@nuvrah/core';
+import { LadderSight } from './ladder-sight';
+
+/** Another school from the same numbers to the same target, by its own gate; or why it does not lead there. */
+@Component({
+  selector: 'nv-other-school',
+  imports: [LadderSight],
+  template: `
+    @if (built(); as built) {
+      @if (built.ok) {
+        <nv-ladder-sight
+          [school]="school()"
+          [rungs]="rungs()"
+          [since]="today()"
+          [gate]="gate()"
+          [plan]="plan()"
+          [pace]="pace()"
+          [sustainable]="sustainable()"
+          [today]="today()"
+          [wished]="wished()"
+        />
+      } @else {
+        <p class="notice">{{ built.problem.message }}</p>
+      }
+    }
+  `,
+})
+export class OtherSchool {
+  readonly school = input.required<SchoolId>();
+  readonly start = input.required<RungNumbers>();
+  readonly target = input.required<RungNumbers>();
+  readonly pace = input.required<number>();
+  readonly sustainable = input.required<Sustainable | null>();
+  readonly plan = input.required<LadderPlan>();
+  readonly today = input.required<string>();
+  readonly wished = input.required<string | null>();
+
+  protected readonly gate = computed(() => SCHOOLS[this.school()].gate);
+  protected readonly built = computed(() =>
+    buildLadder({
+      school: this.school(),
+      start: this.start(),
+      target: this.target(),
+      pace: this.pace() as Pace,
+      sustainable: this.sustainable(),
+    }),
+  );
+  protected readonly rungs = computed(() => {
+    const built = this.built();
+    return built.ok ? built.value.map(({ numbers }) => numbers) : [];
+  });
+}
