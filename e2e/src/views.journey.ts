@@ -202,7 +202,8 @@ const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Pr
     name: 'a sitting',
     open: async (page) => {
       await page.getByRole('link', { name: 'Ledger' }).click();
-      await page.getByRole('row').nth(1).getByRole('link').click();
+      const row = page.getByRole('row').filter({ hasText: 'After the furnace' }).first();
+      await row.getByRole('link').first().click();
       await page.getByRole('heading', { name: 'After the furnace' }).waitFor();
     },
   },
@@ -249,7 +250,7 @@ const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Pr
     name: 'the ledger',
     open: async (page) => {
       await page.getByRole('link', { name: 'Ledger' }).click();
-      await page.getByRole('link', { name: 'Old Pell Ardwick' }).waitFor();
+      await page.getByRole('link', { name: 'Old Pell Ardwick' }).first().waitFor();
     },
   },
 ];
