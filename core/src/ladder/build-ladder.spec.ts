@@ -11,6 +11,7 @@ import {
   MOST_RUNGS,
   passageOnRung,
   plannedDays,
+  rungOf,
   type LadderRequest,
   type RungNumbers,
   type SchoolId,
@@ -177,6 +178,22 @@ describe('a ladder', () => {
 });
 
 describe('a passage on a rung', () => {
+  it('is read as one: its counts, its strokes, or the whole minutes it takes', () => {
+    const passage = counted('1:2', 5, { cycles: 16 });
+    expect(short(rungOf(passage, 'counts', conventions()))).toBe('5:0:10');
+    expect(short(rungOf(passage, 'minutes', conventions()))).toBe('4 min');
+    expect(short(rungOf(counted('1:1', 4, { cycles: 2 }), 'minutes', conventions()))).toBe('3 min');
+    expect(
+      short(
+        rungOf(
+          passageOf('kapalabhati', 'strokes', { strokes: 20, sets: 2, rate: 60 }),
+          'strokes',
+          conventions(),
+        ),
+      ),
+    ).toBe('20x2@60');
+  });
+
   it('has its numbers and keeps its rounds', () => {
     const passage = counted('1:1', 4, { cycles: 16 });
     const climbed = passageOnRung(passage, breath(5, 2, 10), conventions());

@@ -1,3 +1,4 @@
+import type { Conventions } from '../conventions/index.js';
 import { heaviestPhase } from '../capacity/index.js';
 import {
   countsOf,
@@ -7,7 +8,7 @@ import {
   type PhaseKind,
   type Sustainable,
 } from '../ratio/index.js';
-import type { Passage } from '../session/index.js';
+import { cyclesHalfMillis, type Passage } from '../session/index.js';
 import { countsToSeconds, type Pace, type Seconds } from '../units/index.js';
 
 /** The numbers of one rung of a ladder. */
@@ -62,15 +63,29 @@ export function rungNeed(numbers: RungNumbers, sustainable: Sustainable | null, 
   return heaviest && { phase: heaviest.phase, share: heaviest.share };
 }
 
-/** The numbers that a passage has now, as a rung of this kind where it has such numbers; `minutes` are those it takes. */
-export function rungOf(passage: Passage, kind: RungNumbers['kind'], minutes: number): RungNumbers {
-  if (kind === 'minutes') return { kind, minutes };
+/** Fewest minutes of a duration. */
+const SHORTEST_DURATION = 3;
+
+/** The numbers that a passage has now, as a rung of this kind where it has such numbers. */
+export function rungOf(passage: Passage, kind: RungNumbers['kind'], conventions: Conventions): RungNumbers {
+  if (kind === 'minutes') return { kind, minutes: minutesOf(passage, conventions) };
   switch (passage.kind) {
     case 'counted':
       return { kind: 'counts', counts: countsOf(passage) };
     case 'strokes':
       return { kind: 'strokes', strokes: passage.strokes, sets: passage.sets, rate: passage.rate };
     case 'natural':
-      return { kind: 'minutes', minutes };
+      return { kind: 'minutes', minutes: minutesOf(passage, conventions) };
   }
+}
+
+/** Whole minutes that a passage takes, at least those of the first duration. */
+function minutesOf(passage: Passage, conventions: Conventions): number {
+  const taken =
+    passage.kind === 'natural'
+      ? passage.length
+      : passage.kind === 'counted'
+        ? cyclesHalfMillis(passage, conventions, passage.cycles) / 2000
+        : 0;
+  return Math.max(SHORTEST_DURATION, Math.floor(taken / 60));
 }

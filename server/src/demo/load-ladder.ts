@@ -1,5 +1,13 @@
 import { randomUUID } from 'node:crypto';
-import { buildLadder, rungOf, sameRung, SCHOOLS, type RungNumbers, type Session } from '@nuvrah/core';
+import {
+  buildLadder,
+  DEFAULT_CONVENTIONS,
+  rungOf,
+  sameRung,
+  SCHOOLS,
+  type RungNumbers,
+  type Session,
+} from '@nuvrah/core';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { DemoLadder } from './demo-data.js';
 import { dateBefore, daysBefore } from './demo-dates.js';
@@ -27,7 +35,7 @@ export async function addLadder(
   const built = buildLadder(request);
   if (!built.ok) throw new Error(`demo ladder: ${built.problem.message}`);
   const rungs = built.value.map(({ numbers }) => numbers);
-  const here = rungOf(passage, 'counts', 0);
+  const here = rungOf(passage, 'counts', DEFAULT_CONVENTIONS);
   const at = rungs.findIndex((numbers) => sameRung(numbers, here));
   // Each rung before the present one took its share of the time.
   const share = at === 0 ? 0 : (daysAgo - onRungDaysAgo) / at;

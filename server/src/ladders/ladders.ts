@@ -2,7 +2,6 @@ import { routes, sustainableOf, type BodyOf, type Ladder, type Student } from '@
 import { isDeepStrictEqual } from 'node:util';
 import {
   buildLadder,
-  cyclesHalfMillis,
   decideNextStep,
   describeReason,
   GAPS,
@@ -17,7 +16,6 @@ import {
   type Decision,
   type LadderProblem,
   type Pace,
-  type Passage,
   type SessionJson,
 } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
@@ -239,8 +237,11 @@ async function begin(
   const known = await around(source, store, stored.studentId, now);
   const { pattern } = techniqueOf(passage.technique);
   const pace = passage.kind === 'natural' ? 1000 : passage.pace;
-  const conventions = resolveConventions(known.instructor.conventions, {});
-  const start = rungOf(passage, SCHOOLS[school].of, minutesOf(passage, conventions));
+  const conventions = resolveConventions(
+    known.instructor.conventions,
+    sessionFromChecked(stored.document).conventions,
+  );
+  const start = rungOf(passage, SCHOOLS[school].of, conventions);
   const holds =
     target.kind === 'counts' && (target.counts.internalHold > 0 || target.counts.externalHold > 0);
   if (holds && pattern.kind === 'counted' && pattern.holds === 'never') {
@@ -304,15 +305,4 @@ async function writeNumbers(
   );
   const document = { ...session, passages } as unknown as SessionJson;
   if (!isDeepStrictEqual(document, stored.document)) await changeDocument(store, stored, document, now);
-}
-
-/** Whole minutes that a passage takes, at least those of the first rung. */
-function minutesOf(passage: Passage, conventions: Conventions): number {
-  const seconds =
-    passage.kind === 'natural'
-      ? passage.length
-      : passage.kind === 'counted'
-        ? cyclesHalfMillis(passage, conventions, passage.cycles) / 2000
-        : 0;
-  return Math.max(3, Math.floor(seconds / 60));
 }

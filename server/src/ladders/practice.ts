@@ -64,7 +64,7 @@ export function onRung(
   );
 }
 
-/** The newest emergency sign after which no clearance was given that still holds; null where there is none. */
+/** The newest emergency sign after which no clearance was given (one that was withdrawn is none); null where there is none. */
 export function openEmergency(
   sittings: readonly PractisedSitting[],
   clearances: readonly StoredClearance[],

@@ -1,4 +1,4 @@
-import { Component, computed, effect, inject, input, signal, viewChild } from '@angular/core';
+import { Component, computed, effect, inject, input, linkedSignal, signal, viewChild } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
@@ -142,7 +142,7 @@ export class BenchPage {
     return owner ? nameOfOwner(owner) : '';
   });
   /** To whom it is about to be fitted; empty where to nobody. */
-  protected readonly fitTo = signal('');
+  protected readonly fitTo = linkedSignal({ source: this.id, computation: () => '' });
 
   protected readonly passageNames = computed(() => new Map(this.list().map(({ id, name }) => [id, name])));
 

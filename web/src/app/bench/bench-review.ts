@@ -91,8 +91,11 @@ export class BenchReview {
   /** What was written when the picture was drawn last. */
   private readonly drawn = signal<Written | null>(null);
 
+  /** Nothing is said of what cannot be led as it stands: a remedy would be one of an earlier session, and undo the edit. */
+  private readonly possible = computed(() => (this.draft.problems().length > 0 ? null : this.drawn()));
+
   readonly screening = computed(() => {
-    const [drawn, student] = [this.drawn(), this.student()];
+    const [drawn, student] = [this.possible(), this.student()];
     return drawn && student ? screeningCaseOf(drawn.session, student, this.overrulings(), this.day()) : null;
   });
   readonly findings = computed(() => {
@@ -111,7 +114,7 @@ export class BenchReview {
 
   /** What decides about the order of what is written. */
   readonly ordering = computed((): OrderingCase | null => {
-    const [drawn, student] = [this.drawn(), this.student()];
+    const [drawn, student] = [this.possible(), this.student()];
     if (!drawn) return null;
     const record = student ? orderingRecordOf(student) : NO_RECORD;
     return { session: drawn.session, hand: this.hand().hand, record, profile: this.profile() };
@@ -148,6 +151,8 @@ export class BenchReview {
 
   open(opened: OwnedSession): void {
     this.opened.set(opened);
+    // It was asked of whoever was open before: another session may be another student's.
+    this.checkedNow.set(null);
   }
 
   dayAsked(check: DayCheck): void {

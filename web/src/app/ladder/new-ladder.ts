@@ -6,6 +6,7 @@ import {
   buildLadder,
   describeRung,
   PHASE_KINDS,
+  resolveConventions,
   rungOf,
   SCHOOL_IDS,
   SCHOOLS,
@@ -210,15 +211,15 @@ export class NewLadder {
     (this.page.value()?.[1] ?? []).flatMap(({ id, document }) =>
       sessionFromChecked(document)
         .passages.filter(({ technique }) => !techniqueOf(technique).features.includes('rest'))
-        .map((passage) => ({ key: `${id} ${passage.id}`, sessionId: id, title: document.title, passage })),
+        .map((passage) => ({ key: `${id} ${passage.id}`, sessionId: id, document, passage })),
     ),
   );
   protected readonly passages = computed(() => {
     const { naming } = this.account.required();
     return Object.fromEntries(
-      this.climbing().map(({ key, title, passage }) => [
+      this.climbing().map(({ key, document, passage }) => [
         key,
-        `${techniqueName(passage.technique, naming)}, in “${title}”`,
+        `${techniqueName(passage.technique, naming)}, in “${document.title}”`,
       ]),
     ) as Readonly<Record<string, string>>;
   });
@@ -252,8 +253,10 @@ export class NewLadder {
   }));
 
   private readonly start = computed((): RungNumbers | null => {
-    const passage = this.passage();
-    return passage && rungOf(passage, SCHOOLS[this.school()].of, 3);
+    const climber = this.climber();
+    if (!climber) return null;
+    const conventions = resolveConventions(this.account.required().conventions, climber.document.conventions);
+    return rungOf(climber.passage, SCHOOLS[this.school()].of, conventions);
   });
   protected readonly startLine = computed(() => {
     const start = this.start();
