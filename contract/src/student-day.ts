@@ -88,6 +88,7 @@ export const readinessOf = (student: Student, { today, now }: ScreeningDay): Rea
   healthAskedOn: student.healthAskedOn,
   consentOn: student.consentOn,
   dayChecked: isDayChecked(student, today, now),
+  emergency: student.emergency,
 });
 
 /** What of a student's record the order of a session depends on. */

@@ -5,6 +5,7 @@ import {
   oneOf,
   PERSON_FACTS,
   SEATS,
+  SIGN_IDS,
   TODAY_FACTS,
   type CapacityPhase,
   type ClearanceScope,
@@ -137,6 +138,8 @@ export const studentSchema = object({
   clearances: Type.Array(clearanceSchema),
   /** Every fact that is or was true, the newest first. */
   facts: Type.Array(studentFactSchema),
+  /** The newest emergency sign after which no clearance was given: nothing is led until there is one. */
+  emergency: nullable(object({ sign: oneOf(SIGN_IDS), day })),
   /** Sittings on record with something done. */
   sittings: Type.Integer(),
   /** Longest sitting on record, minutes. */

@@ -1,4 +1,4 @@
-import { SIGNS, type SignId } from '../screening/index.js';
+import { describeEmergency, SIGNS, type OpenEmergency, type SignId } from '../screening/index.js';
 import { dayNumber, median } from '../units/index.js';
 import type { Gate } from './schools.js';
 
@@ -26,7 +26,7 @@ export interface DecisionRequest {
   /** Whether today's fit allows the next rung; null where there is no next rung. */
   readonly nextFits: boolean | null;
   /** The newest emergency sign of any sitting after which no clearance was given; null where there is none. */
-  readonly emergency: { readonly sign: SignId; readonly day: string } | null;
+  readonly emergency: OpenEmergency | null;
 }
 
 /** What to do next: climb, stay on the rung, one rung down, check the capacity anew, or nothing until there is a clearance. */
@@ -156,7 +156,7 @@ const some = (number: number, word: string): string => `${number} ${word}${numbe
 export function describeReason(reason: DecisionReason): string {
   switch (reason.code) {
     case 'emergency':
-      return `An emergency sign on ${reason.day}: ${labelOf(reason.sign)}. Nothing is practised until a clearance is on file.`;
+      return describeEmergency(reason);
     case 'stop-sign':
       return `A stop sign in the last sitting: ${labelOf(reason.sign)}. One rung down.`;
     case 'hard-sittings':

@@ -110,6 +110,7 @@ describe('what must be there before leading', () => {
     healthAskedOn: '2026-01-05',
     consentOn: null,
     dayChecked: true,
+    emergency: null,
   };
   const codes = (
     ready: Partial<Readiness>,

@@ -1,4 +1,4 @@
-import { describeFinding, NEED_WORDS, type LeadNeed } from '@nuvrah/core';
+import { describeNeed, type LeadNeed } from '@nuvrah/core';
 import type { Problem } from '@nuvrah/contract';
 
 interface ProblemFields {
@@ -93,9 +93,7 @@ export const staleVersion = (current: unknown): RequestProblem =>
 
 /** Something must be known, decided or changed before a session is led. */
 export const notReady = (needs: readonly LeadNeed[]): RequestProblem => {
-  const reasons = needs.map((need) =>
-    need.code === 'finding' ? describeFinding(need.finding) : NEED_WORDS[need.code],
-  );
+  const reasons = needs.map(describeNeed);
   return new RequestProblem({
     status: 409,
     code: 'not-ready',

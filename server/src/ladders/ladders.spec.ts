@@ -157,8 +157,23 @@ describe('a ladder', () => {
   it('is suspended by an emergency sign until a clearance is on file', async () => {
     const { ladder } = await climbing();
     await onDay(1, ladder, 2, ['chest-pain']);
-    expect((await get(ladder.id)).rule.step).toBe('suspend');
+    const suspended = await get(ladder.id);
+    expect(suspended.rule.step).toBe('suspend');
+    const otherwise = await decide(suspended, 'stay', 'It was nothing.');
+    expect([otherwise.status, otherwise.body.errors?.[0]?.pointer]).toEqual([422, '/step']);
     later(9);
+    await client.must(routes.addDayCheck, { params: { id: ladder.studentId }, body: aDay() });
+    const leading = () =>
+      client.call(routes.beginSitting, {
+        body: { id: randomUUID(), sessionId: ladder.sessionId ?? '', sessionVersion: 1 },
+      });
+    const refused = await leading();
+    expect([refused.status, refused.body.code, refused.body.errors?.[0]?.pointer]).toEqual([
+      409,
+      'not-ready',
+      '/emergency',
+    ]);
+    expect(refused.body.detail).toContain('chest pain');
     const today = server.now.toISOString().slice(0, 10);
     await client.must(routes.addClearance, {
       params: { id: ladder.studentId },
@@ -175,6 +190,28 @@ describe('a ladder', () => {
       },
     });
     expect((await get(ladder.id)).rule.step).not.toBe('suspend');
+    expect((await leading()).status).toBe(201);
+  });
+
+  it('keeps the rungs above what fits today locked until a capacity check allows them', async () => {
+    const { ladder } = await climbing();
+    const checked = (checkedOn: string, inhale: number, exhale: number) =>
+      client.must(routes.addCapacityCheck, {
+        params: { id: ladder.studentId },
+        body: { ...aCapacity, checkedOn, inhale, exhale },
+      });
+    await checked('2026-03-09', 6, 11);
+    const refused = await decide(ladder, 'advance', 'Seen often.');
+    expect([refused.status, refused.body.errors?.[0]?.pointer]).toEqual([422, '/step']);
+    expect(refused.body.detail).toContain("in 6 · hold 0 · out 12 · empty 0 is above today's fit");
+    const { rungs, gate, version } = ladder;
+    const moved = await client.call(routes.changeLadder, {
+      params: { id: ladder.id },
+      body: { version, rungs, at: 1, gate, plan, wished: null, ended: false },
+    });
+    expect([moved.status, moved.body.errors?.[0]?.pointer]).toEqual([422, '/at']);
+    await checked('2026-03-10', 10, 18);
+    expect((await decide(ladder, 'advance', 'Seen often.')).status).toBe(201);
   });
 
   it('after days away repeats, goes down, or asks for a new check', async () => {

@@ -4,6 +4,7 @@ import {
   buildLadder,
   decideNextStep,
   describeReason,
+  describeRung,
   GAPS,
   passageOnRung,
   resolveConventions,
@@ -16,6 +17,7 @@ import {
   type Decision,
   type LadderProblem,
   type Pace,
+  type RungNumbers,
   type SessionJson,
 } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
@@ -26,7 +28,7 @@ import type { Implement } from '../http/implement.js';
 import { idTaken, invalidRequest, notFound, staleVersion } from '../http/problem.js';
 import { changeDocument } from '../sessions/sessions.js';
 import { getStudent } from '../students/students.js';
-import { onRung, openEmergency, practiceLog, sittingsOf, type PractisedSitting } from './practice.js';
+import { onRung, practiceLog, sittingsOf, type PractisedSitting } from './practice.js';
 
 /** Everything that a ladder's decision depends on. */
 interface Around {
@@ -36,19 +38,32 @@ interface Around {
   readonly now: Date;
 }
 
+/** Whether today's fit allows a rung; where no capacity was measured no rung of counts is known to. */
+function fits(numbers: RungNumbers, { pace }: Pick<LadderRow, 'pace'>, student: Student): boolean {
+  const sustainable = sustainableOf(student);
+  const known = numbers.kind !== 'counts' || sustainable !== null;
+  return known && !rungFrom(numbers, sustainable, pace as Pace).aboveFit;
+}
+
+/** A rung above today's fit opens only when a later capacity check allows it. Domain: "progression". */
+function refuseAboveFit(pointer: string, to: number, row: LadderRow, student: Student): void {
+  const numbers = row.rungs[to];
+  if (!numbers || fits(numbers, row, student)) return;
+  const detail = `${describeRung(numbers)} is above today's fit: it opens when a capacity check allows it.`;
+  throw invalidRequest([{ pointer, detail }]);
+}
+
 /** What the rules say of a ladder now. Domain: "progression". */
 function ruleFor(row: LadderRow, { instructor, student, sittings, now }: Around): Decision {
   const next = row.rungs[row.at + 1];
-  const sustainable = sustainableOf(student);
-  const known = next?.kind !== 'counts' || sustainable !== null;
-  const nextFits = next ? known && !rungFrom(next, sustainable, row.pace as Pace).aboveFit : null;
+  const nextFits = next ? fits(next, row, student) : null;
   return decideNextStep({
     sittings: onRung(row, sittings),
     since: localDay(instructor, row.since),
     today: localDay(instructor, now),
     gate: row.gate,
     nextFits,
-    emergency: openEmergency(sittings, student.clearances),
+    emergency: student.emergency,
   });
 }
 
@@ -162,6 +177,8 @@ export function implementLadders(implement: Implement, source: DataSource, now: 
     refuseRungs(before, body);
     const { version, ended, ...change } = body;
     const moved = body.at !== before.at;
+    if (body.at > before.at)
+      refuseAboveFit('/at', body.at, { ...before, ...change }, await getStudent(store, before.studentId));
     const instructor = await instructorById(source, store.instructorId);
     const day = localDay(instructor, now());
     const saved = await store.whole(async (within) => {
@@ -193,6 +210,12 @@ export function implementLadders(implement: Implement, source: DataSource, now: 
       const detail = 'There is no rung further on: insert one, or build a ladder to a new target.';
       throw invalidRequest([{ pointer: '/step', detail }]);
     }
+    if (step === 'suspend' && body.step !== 'suspend') {
+      const detail =
+        'Nothing is practised after an emergency sign until a clearance is on file: file it first.';
+      throw invalidRequest([{ pointer: '/step', detail }]);
+    }
+    if (to > row.at) refuseAboveFit('/step', to, row, known.student);
     const [gap] = reasons.filter(({ code }) => code === 'gap');
     const anew = to !== row.at || (gap?.code === 'gap' && gap.days >= GAPS.repeat);
     const day = localDay(known.instructor, now());

@@ -1,5 +1,5 @@
-import type { Ladder, StoredClearance } from '@nuvrah/contract';
-import { sameCounts, SIGNS, type PhaseCounts, type SignId, type SittingOnRung } from '@nuvrah/core';
+import type { Ladder } from '@nuvrah/contract';
+import { sameCounts, type PhaseCounts, type SignId, type SittingOnRung } from '@nuvrah/core';
 import type { LadderRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 
@@ -62,21 +62,6 @@ export function onRung(
           (numbers?.kind !== 'counts' || sameCounts(one.counts, numbers.counts)),
       ),
   );
-}
-
-/** The newest emergency sign after which no clearance was given (one that was withdrawn is none); null where there is none. */
-export function openEmergency(
-  sittings: readonly PractisedSitting[],
-  clearances: readonly StoredClearance[],
-): { readonly sign: SignId; readonly day: string } | null {
-  for (const { signs, day } of sittings.toReversed()) {
-    const sign = signs.find((one) => SIGNS.some(({ id, kind }) => id === one && kind === 'emergency'));
-    if (!sign) continue;
-    return clearances.some(({ givenOn, withdrawnOn }) => givenOn >= day && withdrawnOn === null)
-      ? null
-      : { sign, day };
-  }
-  return null;
 }
 
 /** Days over which the log is read for a forecast. */

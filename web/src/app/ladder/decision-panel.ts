@@ -1,5 +1,6 @@
 import { Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
 import type { Ladder } from '@nuvrah/contract';
 import { NEXT_STEPS, type NextStep } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
@@ -16,7 +17,7 @@ const ACTIONS = Object.fromEntries(NEXT_STEPS.map((step) => [step, STEPS[step].a
 /** What the rules say of the next step, in numbers: accepted, or done otherwise with a reason. Both stay on record. */
 @Component({
   selector: 'nv-decision-panel',
-  imports: [ChoiceField, MatButtonModule],
+  imports: [ChoiceField, MatButtonModule, RouterLink],
   template: `
     <div class="notice" [class]="level()">
       <strong>{{ steps[ladder().rule.step].name }}</strong>
@@ -35,9 +36,13 @@ const ACTIONS = Object.fromEntries(NEXT_STEPS.map((step) => [step, STEPS[step].a
           >
             Accept: {{ steps[ladder().rule.step].action }}
           </button>
-          <button matButton type="button" [attr.aria-expanded]="other()" (click)="other.set(!other())">
-            Otherwise …
-          </button>
+          @if (ladder().rule.step === 'suspend') {
+            <a matButton [routerLink]="['/students', ladder().studentId]" fragment="clearances">Clearances</a>
+          } @else {
+            <button matButton type="button" [attr.aria-expanded]="other()" (click)="other.set(!other())">
+              Otherwise …
+            </button>
+          }
         </div>
         @if (other()) {
           <form (submit)="overrule($event)">

@@ -13,6 +13,7 @@ import {
 import {
   CAUTION_LINE,
   compileSession,
+  describeEmergency,
   describeMissing,
   describePassage,
   describeTotal,
@@ -51,6 +52,11 @@ import { describeDay } from '../students/describe-day';
         </li>
       }
     </ol>
+    @if (emergency(); as line) {
+      <p class="notice no" role="alert">
+        {{ line }} <a [routerLink]="['/students', student().id]" fragment="clearances">Clearances</a>
+      </p>
+    }
     @for (line of missing(); track line) {
       <p class="notice clearance">
         {{ line }} <a [routerLink]="['/students', student().id, 'intake']">Open the intake</a>
@@ -178,6 +184,10 @@ export class LeadReady {
   protected readonly needs = computed(() =>
     leadNeeds(this.document(), readinessOf(this.student(), this.day()), this.findings(), this.day().today),
   );
+  protected readonly emergency = computed(() => {
+    const { emergency } = this.student();
+    return emergency && describeEmergency(emergency);
+  });
   /** What the intake misses, in words; the day and the findings have their own places. */
   protected readonly missing = computed(() =>
     describeMissing(readinessOf(this.student(), this.day()), this.day().today),

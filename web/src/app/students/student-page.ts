@@ -2,7 +2,7 @@ import { Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { dayCheckOf, readinessOf, type AuditKind, type Student } from '@nuvrah/contract';
-import { describeMissing } from '@nuvrah/core';
+import { describeEmergency, describeMissing } from '@nuvrah/core';
 import { combineLatest } from 'rxjs';
 import { AccountStore } from '../api/account';
 import { asked } from '../api/loaded';
@@ -53,6 +53,11 @@ import { StudentForm } from './student-form';
             {{ student.sittings }} {{ student.sittings === 1 ? 'sitting' : 'sittings' }} in the Ledger
           </a>
         </div>
+        @if (emergency(); as line) {
+          <p class="notice no">
+            {{ line }} <a href="#clearances" (click)="toClearances($event)">Clearances</a>
+          </p>
+        }
         @for (line of missing(); track line) {
           <p class="notice clearance">
             {{ line }} <a [routerLink]="['/students', student.id, 'intake']">Open the intake</a>
@@ -216,6 +221,10 @@ export class StudentPage {
     const student = this.student();
     return student ? describeMissing(readinessOf(student, this.day()), this.day().today) : [];
   });
+  protected readonly emergency = computed(() => {
+    const emergency = this.student()?.emergency;
+    return emergency ? describeEmergency(emergency) : null;
+  });
   protected readonly dayLine = computed(() => {
     const student = this.student();
     const check = student && dayCheckOf(student, this.day().today);
@@ -229,6 +238,11 @@ export class StudentPage {
       when: momentInWords(at, this.account.required().timeZone),
     })),
   );
+
+  protected toClearances(event: Event): void {
+    event.preventDefault();
+    document.getElementById('clearances')?.scrollIntoView();
+  }
 
   protected addSession(student: Student): void {
     this.adding.send(

@@ -71,6 +71,7 @@ export const student: Student = {
   dayCheck: null,
   clearances: [],
   facts: [],
+  emergency: null,
   sittings: 7,
   longestSitting: null,
   easySittings: 0,
