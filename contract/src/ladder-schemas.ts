@@ -4,6 +4,7 @@ import {
   SCHOOL_IDS,
   unionByKind,
   type NextStep,
+  type PracticeTime,
   type RungNumbers,
   type SchoolId,
 } from '@nuvrah/core';
@@ -41,14 +42,26 @@ const gateSchema = object({
   effort: Type.Integer({ minimum: 0, maximum: 10 }),
 });
 
-/** When is practised: days of the week, 1 (Monday) to 7, and how many sittings on each of them. */
+export const practiceTimeSchema = unionByKind<PracticeTime>(
+  object({ kind: Type.Literal('clock'), at: Type.String({ pattern: '^([01][0-9]|2[0-3]):[0-5][0-9]$' }) }),
+  object({
+    kind: Type.Literal('sun'),
+    event: oneOf(['sunrise', 'sunset'] as const),
+    minutes: Type.Integer({ minimum: -240, maximum: 240 }),
+  }),
+);
+
+/** When is practised: days of the week, 1 (Monday) to 7, and the sittings of each of them. */
 const planSchema = object({
   weekdays: Type.Array(Type.Integer({ minimum: 1, maximum: 7 }), {
     minItems: 1,
     maxItems: 7,
     uniqueItems: true,
   }),
-  sittingsADay: Type.Integer({ minimum: 1, maximum: 4 }),
+  sittings: Type.Array(object({ time: practiceTimeSchema, sessionId: nullable(uuid) }), {
+    minItems: 1,
+    maxItems: 4,
+  }),
 });
 export type LadderPlan = Static<typeof planSchema>;
 
@@ -133,6 +146,31 @@ export const ladderSchema = object({
   }),
 });
 export type Ladder = Static<typeof ladderSchema>;
+
+/** One dated sitting of the weeks to come. */
+export const calendarSittingSchema = object({
+  day,
+  /** Which sitting of the day, from 0. */
+  sitting: Type.Integer(),
+  at: moment,
+  /** By the clock where the instructor works. */
+  clock: Type.String(),
+  /** Why it is a usual time by the clock although the sun was asked for. */
+  instead: nullable(oneOf(['no-place', 'no-sun'] as const)),
+  sessionId: nullable(uuid),
+  title: Type.String(),
+  rung: nullable(Type.Integer()),
+  /** What is practised, in words with its numbers. */
+  said: Type.String(),
+  minutes: Type.Number(),
+});
+export type CalendarDay = Static<typeof calendarSittingSchema>;
+
+/** How many weeks are planned ahead, at most half a year. */
+export const calendarQuerySchema = Type.Object(
+  { weeks: Type.Optional(Type.String({ pattern: '^([1-9]|1[0-9]|2[0-6])$' })) },
+  { additionalProperties: false },
+);
 
 /** One thing that wants to be looked at today. */
 export const todayItemSchema = object({

@@ -1,5 +1,5 @@
 import { Type, type Static, type TSchema } from '@sinclair/typebox';
-import { listOf, nothing, uuid } from './schema-parts.js';
+import { fileOf, listOf, nothing, uuid } from './schema-parts.js';
 import {
   accountSchema,
   ledgerPageSchema,
@@ -26,8 +26,11 @@ import {
   storedSessionSchema,
   storedVariantSchema,
   variantChangeSchema,
+  workplaceSchema,
 } from './schemas.js';
 import {
+  calendarQuerySchema,
+  calendarSittingSchema,
   ladderChangeSchema,
   ladderSchema,
   newLadderSchema,
@@ -153,6 +156,12 @@ export const routes = {
     answer: accountSchema,
   }),
 
+  changeWorkplace: route('put', '/auth/workplace', {
+    summary: 'Where the instructor works: time zone, place on the earth, local emergency number',
+    body: workplaceSchema,
+    answer: accountSchema,
+  }),
+
   listVariants: route('get', '/variants', {
     summary: "The instructor's own variants of techniques, by name",
     answer: listOf(storedVariantSchema),
@@ -223,6 +232,16 @@ export const routes = {
     body: newRungDecisionSchema,
     answer: ladderSchema,
     status: 201,
+  }),
+  ladderCalendar: route('get', '/ladders/:id/calendar', {
+    summary: 'The dated sittings of the weeks to come, with the numbers of each day',
+    query: calendarQuerySchema,
+    answer: listOf(calendarSittingSchema),
+  }),
+  ladderCalendarFile: route('get', '/ladders/:id/calendar.ics', {
+    summary: 'The dated sittings of the weeks to come as iCalendar',
+    query: calendarQuerySchema,
+    answer: fileOf('text/calendar'),
   }),
   today: route('get', '/today', {
     summary: 'Who comes, whose decision waits, what runs out, who is away: what needs most first',

@@ -17,5 +17,15 @@ export const text = (maxLength: number) => Type.String({ maxLength });
 export const filledText = (maxLength: number) => Type.String({ minLength: 1, maxLength, pattern: '\\S' });
 export const hand = oneOf<Side>(['left', 'right']);
 
+/** An answer that is a file of this media type instead of JSON. */
+export const fileOf = (type: string) =>
+  Type.Unsafe<FileAnswer>({ type: 'string', format: 'binary', contentMediaType: type });
+/** A file as a handler answers it. */
+export interface FileAnswer {
+  /** As which it is saved. */
+  readonly name: string;
+  readonly content: string | Uint8Array;
+}
+
 export const nothing = Type.Null();
 export const listOf = <T extends TSchema>(item: T) => Type.Array(item);

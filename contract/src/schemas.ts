@@ -45,6 +45,19 @@ export const passwordChangeSchema = object({
   next: Type.String({ minLength: SHORTEST_PASSWORD, maxLength: 200 }),
 });
 
+/** Where the instructor works, for sunrise and sunset: degrees, north and east above zero. */
+const placeSchema = object({
+  name: filledText(120),
+  latitude: Type.Number({ minimum: -90, maximum: 90 }),
+  longitude: Type.Number({ minimum: -180, maximum: 180 }),
+});
+
+export const workplaceSchema = object({
+  timeZone: filledText(60),
+  place: nullable(placeSchema),
+  emergencyNumber: filledText(40),
+});
+
 const naming = oneOf<Naming>(['plain', 'diacritic', 'english']);
 
 export const accountSchema = object({
@@ -54,6 +67,7 @@ export const accountSchema = object({
   naming,
   emergencyNumber: Type.String(),
   timeZone: Type.String(),
+  place: nullable(placeSchema),
   /** The date now where the instructor works. */
   today: day,
   conventions: conventionsSchema,

@@ -23,6 +23,7 @@ import { implementFacts } from './students/facts.js';
 import { implementStudents } from './students/students.js';
 import { implementLedger } from './sittings/ledger.js';
 import { implementLadders } from './ladders/ladders.js';
+import { implementCalendar } from './ladders/calendar.js';
 import { implementToday } from './today/today.js';
 import { implementClasses } from './classes/classes.js';
 import { implementVariants } from './variants/variants.js';
@@ -88,6 +89,7 @@ export function createApp(options: AppOptions): Express {
   implementClasses(implement, now);
   implementLedger(implement, source);
   implementLadders(implement, source, now);
+  implementCalendar(implement, source, now);
   implementToday(implement, source, now);
   implementVariants(implement, now);
   implementSessions(implement, source, now);

@@ -1,5 +1,6 @@
 export * from './session-schema.js';
 export * from './technique-schema.js';
 export * from './session-file.js';
+export * from './ladder-ics.js';
 export * from './timeline-vtt.js';
 export * from './timeline-wav.js';

@@ -10,7 +10,7 @@ import {
   longestNextHold,
   MOST_RUNGS,
   passageOnRung,
-  plannedDays,
+  plannedStairs,
   rungOf,
   type LadderRequest,
   type RungNumbers,
@@ -169,11 +169,17 @@ describe('a ladder', () => {
     expect(daysOnRung(DEFAULT_GATE, { sittingsADay: 2, daysAWeek: 7 })).toBe(7);
     expect(daysOnRung(DEFAULT_GATE, { sittingsADay: 1, daysAWeek: 5 })).toBe(7);
     expect(daysOnRung(DEFAULT_GATE, { sittingsADay: 1, daysAWeek: 3 })).toBe(12);
-    expect(plannedDays(3, '2026-02-20', DEFAULT_GATE, { sittingsADay: 1, daysAWeek: 7 })).toEqual([
-      '2026-02-20',
-      '2026-02-27',
-      '2026-03-06',
-    ]);
+    const stairs = (today: string) =>
+      plannedStairs({
+        rungs: 4,
+        at: 1,
+        since: '2026-02-20',
+        today,
+        gate: DEFAULT_GATE,
+        plan: { sittingsADay: 1, daysAWeek: 7 },
+      }).map(({ rung, on }) => `${rung} ${on}`);
+    expect(stairs('2026-02-22')).toEqual(['1 2026-02-20', '2 2026-02-27', '3 2026-03-06']);
+    expect(stairs('2026-03-01')).toEqual(['1 2026-02-20', '2 2026-03-01', '3 2026-03-08']);
   });
 });
 

@@ -162,6 +162,28 @@ function nearestStrokes({ start, target }: LadderRequest): readonly RungNumbers[
 export const daysOnRung = (gate: Gate, { sittingsADay, daysAWeek }: PracticePlan): number =>
   Math.max(gate.days, Math.ceil((gate.sittings * 7) / (sittingsADay * daysAWeek)));
 
-/** The day on which each rung begins if every sitting is easy. */
-export const plannedDays = (rungs: number, from: string, gate: Gate, plan: PracticePlan): readonly string[] =>
-  Array.from({ length: rungs }, (_, index) => addDays(from, index * daysOnRung(gate, plan)));
+/** Where somebody stands on a ladder, and how often they practise. */
+export interface StairsRequest {
+  /** How many rungs there are, and the one that is practised now. */
+  readonly rungs: number;
+  readonly at: number;
+  /** The first day on it. */
+  readonly since: string;
+  readonly today: string;
+  readonly gate: Gate;
+  readonly plan: PracticePlan;
+}
+
+/** The day on which each rung from the present one on begins if every sitting is easy; the next not before today. */
+export function plannedStairs(
+  request: StairsRequest,
+): readonly { readonly rung: number; readonly on: string }[] {
+  const { rungs, at, since, today, gate, plan } = request;
+  const days = daysOnRung(gate, plan);
+  const due = addDays(since, days);
+  const next = due > today ? due : today;
+  return Array.from({ length: rungs - at }, (_, index) => ({
+    rung: at + index,
+    on: index === 0 ? since : addDays(next, (index - 1) * days),
+  }));
+}

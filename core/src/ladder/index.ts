@@ -5,3 +5,4 @@ export * from './build-ladder.js';
 export * from './decide.js';
 export * from './passage-on-rung.js';
 export * from './forecast.js';
+export * from './practice-calendar.js';

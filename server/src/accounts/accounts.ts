@@ -1,10 +1,10 @@
 import { routes, type Account } from '@nuvrah/contract';
 import type { Request } from 'express';
-import { DateTime } from 'luxon';
+import { DateTime, IANAZone } from 'luxon';
 import type { DataSource } from 'typeorm';
 import { instructorTable, type InstructorRow } from '../db/entities.js';
 import type { Implement } from '../http/implement.js';
-import { notSignedIn, wrongCredentials, wrongPassword } from '../http/problem.js';
+import { invalidRequest, notSignedIn, wrongCredentials, wrongPassword } from '../http/problem.js';
 import { CSRF_COOKIE, endWebSessions, newCsrfToken, SESSION_COOKIE } from '../http/security.js';
 import { hashPassword, passwordMatches } from './password.js';
 
@@ -19,6 +19,7 @@ const toAccount = (row: InstructorRow, now: Date): Account => ({
   naming: row.naming,
   emergencyNumber: row.emergencyNumber,
   timeZone: row.timeZone,
+  place: row.place,
   today: localDay(row, now),
   conventions: row.conventions,
 });
@@ -65,6 +66,15 @@ export function implementAccounts(implement: Implement, source: DataSource, now:
   });
 
   implement(routes.changePreferences, async ({ store, body }) => {
+    await source.getRepository(instructorTable).update({ id: store.instructorId }, body);
+    return toAccount(await instructorById(source, store.instructorId), now());
+  });
+
+  implement(routes.changeWorkplace, async ({ store, body }) => {
+    if (!IANAZone.isValidZone(body.timeZone)) {
+      const detail = `There is no time zone "${body.timeZone}": use one like Europe/London.`;
+      throw invalidRequest([{ pointer: '/timeZone', detail }]);
+    }
     await source.getRepository(instructorTable).update({ id: store.instructorId }, body);
     return toAccount(await instructorById(source, store.instructorId), now());
   });

@@ -47,6 +47,7 @@ export async function makeAccount(
     naming: 'plain',
     timeZone,
     emergencyNumber,
+    place: null,
     conventions: DEFAULT_CONVENTIONS,
     createdAt: now,
   });

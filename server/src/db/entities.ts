@@ -4,6 +4,7 @@ import type {
   EasingRecord,
   Naming,
   PassageRecord,
+  Place,
   SessionJson,
   SignId,
   TurnRecord,
@@ -52,6 +53,8 @@ export interface InstructorRow {
   readonly naming: Naming;
   readonly timeZone: string;
   readonly emergencyNumber: string;
+  /** Where sunrise and sunset are looked up; null while it was not told. */
+  readonly place: Place | null;
   readonly conventions: Conventions;
   /** Counted up by triggers with every change of the students and of what their list shows. */
   readonly studentsRevision: string;
@@ -171,6 +174,7 @@ export const instructorTable = table<InstructorRow>(
     naming: text,
     timeZone: named(text, 'time_zone'),
     emergencyNumber: named(text, 'emergency_number'),
+    place: orNull(json),
     conventions: json,
     studentsRevision: { ...named({ type: 'bigint' }, 'students_revision'), default: 0 },
     createdAt,

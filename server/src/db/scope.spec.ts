@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { routes, type Route } from '@nuvrah/contract';
-import { DEFAULT_GATE, variantOf } from '@nuvrah/core';
+import { dailySittings, DEFAULT_GATE, variantOf } from '@nuvrah/core';
 import { aCapacity, aDay, aStudent, addStudentWithSession, documentOf } from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
 
@@ -75,7 +75,7 @@ describe("somebody else's rows", () => {
         counts: { inhale: 8, internalHold: 0, exhale: 16, externalHold: 0 },
       } as never,
       gate: DEFAULT_GATE,
-      plan: { weekdays: [1], sittingsADay: 1 },
+      plan: { weekdays: [1], sittings: [...dailySittings(1)] },
       wished: null,
     };
     const { rungs } = await owner.must(routes.addLadder, { body: climb });
@@ -98,6 +98,8 @@ describe("somebody else's rows", () => {
       changeClass: [classId, { version: 1, ...group, archived: true }],
       getClass: [classId, undefined],
       getLadder: [climb.id, undefined],
+      ladderCalendar: [climb.id, undefined],
+      ladderCalendarFile: [climb.id, undefined],
       changeLadder: [climb.id, { version: 1, ...ladderBody }],
       decideRung: [climb.id, { id: randomUUID(), version: 1, step: 'stay', reason: '' }],
       getSession: [session.id, undefined],

@@ -1,5 +1,6 @@
 import type {
   ClearanceScope,
+  DailySitting,
   Goal,
   PersonFact,
   SchoolId,
@@ -16,6 +17,7 @@ export const DEMO_INSTRUCTOR = {
   name: 'Tamsin Hale-Okoro',
   timeZone: 'Europe/London',
   emergencyNumber: '112',
+  place: { name: "The breath room above the rope loft, Orrin's Quay", latitude: 51.6, longitude: -2.7 },
 } as const;
 
 /** What `npm start` prints. */
@@ -58,6 +60,7 @@ export interface DemoLadder {
   readonly daysAgo: DaysAgo;
   readonly onRungDaysAgo: DaysAgo;
   readonly weekdays: readonly number[];
+  readonly sittings: readonly DailySitting[];
   readonly wishedInDays: number | null;
 }
 
@@ -177,6 +180,7 @@ const TO_SIXTEEN: DemoPlan = {
     daysAgo: 50,
     onRungDaysAgo: 15,
     weekdays: [1, 2, 4, 6, 7],
+    sittings: [{ time: { kind: 'sun', event: 'sunrise', minutes: 30 }, sessionId: null }],
     wishedInDays: 42,
   },
   sittings: [
@@ -319,6 +323,7 @@ export const DEMO_STUDENTS: readonly DemoStudent[] = [
       daysAgo: 40,
       onRungDaysAgo: 26,
       weekdays: [1, 2, 3, 4, 5],
+      sittings: [{ time: { kind: 'clock', at: '08:30' }, sessionId: null }],
       wishedInDays: 90,
     },
     birthYear: 1971,

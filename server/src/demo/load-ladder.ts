@@ -21,7 +21,7 @@ interface Climber {
 /** A ladder of the first counted passage of a session, on the rung that has its numbers. */
 export async function addLadder(
   store: InstructorStore,
-  { school, from, target, daysAgo, onRungDaysAgo, weekdays, wishedInDays }: DemoLadder,
+  { school, from, target, daysAgo, onRungDaysAgo, weekdays, sittings, wishedInDays }: DemoLadder,
   { studentId, sessionId, document }: Climber,
   now: Date,
 ): Promise<void> {
@@ -56,7 +56,7 @@ export async function addLadder(
     at,
     since: daysBefore(now, onRungDaysAgo).toJSDate(),
     gate: SCHOOLS[school].gate,
-    plan: { weekdays: [...weekdays], sittingsADay: 1 },
+    plan: { weekdays: [...weekdays], sittings: [...sittings] },
     wished: wishedInDays === null ? null : dateBefore(now, -wishedInDays),
     begun,
     endedAt: null,

@@ -2,12 +2,13 @@ import {
   API_ROOT,
   type AnswerOf,
   type BodyOf,
+  type FileAnswer,
   type ParamsOf,
   type QueryOf,
   type Route,
 } from '@nuvrah/contract';
 import { uuid } from '@nuvrah/contract';
-import type { Request, RequestHandler, Router } from 'express';
+import type { Request, RequestHandler, Response, Router } from 'express';
 import type { DataSource } from 'typeorm';
 import { InstructorStore } from '../db/instructor-store.js';
 import { notFound, notSignedIn, RequestProblem } from './problem.js';
@@ -36,6 +37,7 @@ export const implementOn =
   (router: Router, source: DataSource): Implement =>
   (route, handler) => {
     prepare(route.body, route.query);
+    const mediaType = route.answer['contentMediaType'] as string | undefined;
     const answer: RequestHandler = async (request, response) => {
       const instructorId = request.session.instructorId;
       if (route.access === 'signed-in' && !instructorId) throw notSignedIn();
@@ -49,10 +51,16 @@ export const implementOn =
       response.status(route.status);
       if (route.status === 204) response.end();
       else if (result instanceof ReadyJson) response.type('json').send(result.text);
+      else if (mediaType) sendFile(response, mediaType, result as FileAnswer);
       else response.json(result);
     };
     router[route.method](`${API_ROOT}${route.path}`, answer);
   };
+
+function sendFile(response: Response, mediaType: string, { name, content }: FileAnswer): void {
+  response.type(mediaType).attachment(name).type(mediaType);
+  response.send(typeof content === 'string' ? content : Buffer.from(content));
+}
 
 /** An address with something that cannot be an id in it leads nowhere. */
 function parseParams(params: Request['params']): Record<string, string> {

@@ -24,7 +24,8 @@ export function describeApi(): object {
 }
 
 function operation(name: string, route: Route): object {
-  const hasAnswer = route.status !== 204;
+  const type = (route.answer['contentMediaType'] as string | undefined) ?? 'application/json';
+  const answer = route.status !== 204 && { content: { [type]: { schema: plain(route.answer) } } };
   return {
     operationId: name,
     summary: route.summary,
@@ -32,7 +33,7 @@ function operation(name: string, route: Route): object {
     parameters: [...pathParameters(route), ...queryParameters(route)],
     ...(isObject(route.body) && { requestBody: { required: true, content: json(plain(route.body)) } }),
     responses: {
-      [route.status]: { description: 'Done', ...(hasAnswer && { content: json(plain(route.answer)) }) },
+      [route.status]: { description: 'Done', ...answer },
       default: {
         description: 'Not done, and why',
         content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },

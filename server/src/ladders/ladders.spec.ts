@@ -1,11 +1,24 @@
 import { randomUUID } from 'node:crypto';
 import { routes, type BodyOf, type Ladder } from '@nuvrah/contract';
-import { countsOf, DEFAULT_GATE, sessionFromChecked, type RungNumbers, type SignId } from '@nuvrah/core';
-import { aCapacity, aDay, addStudentWithSession, documentOf, finishedRecord } from '../testing/documents.js';
+import {
+  countsOf,
+  dailySittings,
+  DEFAULT_GATE,
+  sessionFromChecked,
+  type RungNumbers,
+  type SignId,
+} from '@nuvrah/core';
+import {
+  aCapacity,
+  aDay,
+  addClimber,
+  addStudentWithSession,
+  breath,
+  documentOf,
+  finishedRecord,
+} from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
 
-const breath = (inhale: number, internalHold: number, exhale: number): RungNumbers =>
-  ({ kind: 'counts', counts: { inhale, internalHold, exhale, externalHold: 0 } }) as never;
 const DAY = 86_400_000;
 
 describe('a ladder', () => {
@@ -20,27 +33,9 @@ describe('a ladder', () => {
   afterEach(() => server.setClock(start));
   afterAll(() => server.close());
 
-  const plan = { weekdays: [1, 2, 3, 4, 5, 6, 7], sittingsADay: 1 };
+  const plan = { weekdays: [1, 2, 3, 4, 5, 6, 7], sittings: [...dailySittings(1)] };
 
-  /** A student at 4:0:8 with a capacity, and a ladder to 8:0:16. */
-  async function climbing(change: Partial<BodyOf<typeof routes.addLadder>> = {}) {
-    const { student, session } = await addStudentWithSession(client, documentOf('1:2', 5));
-    const capacity = { ...aCapacity, inhale: 10, exhale: 18 };
-    await client.must(routes.addCapacityCheck, { params: { id: student.id }, body: capacity });
-    const body = {
-      id: randomUUID(),
-      sessionId: session.id,
-      passageId: session.document.passages[0]?.id ?? '',
-      school: 'count-first' as const,
-      target: breath(8, 0, 16) as never,
-      gate: DEFAULT_GATE,
-      plan,
-      wished: null,
-      ...change,
-    };
-    const ladder = await client.must(routes.addLadder, { body });
-    return { ladder, body, student, session };
-  }
+  const climbing = (change: Partial<BodyOf<typeof routes.addLadder>> = {}) => addClimber(client, change);
 
   async function sit(ladder: Ladder, effort: number | null, signs: SignId[] = []): Promise<void> {
     const id = ladder.sessionId ?? '';
@@ -280,7 +275,7 @@ describe('today', () => {
         school: 'count-first',
         target: breath(6, 0, 12) as never,
         gate: DEFAULT_GATE,
-        plan: { weekdays: [1, 2, 3, 4, 5, 6, 7], sittingsADay: 1 },
+        plan: { weekdays: [1, 2, 3, 4, 5, 6, 7], sittings: [...dailySittings(1)] },
         wished: null,
       },
     });

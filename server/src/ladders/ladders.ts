@@ -39,7 +39,7 @@ interface Around {
 }
 
 /** Whether today's fit allows a rung; where no capacity was measured no rung of counts is known to. */
-function fits(numbers: RungNumbers, { pace }: Pick<LadderRow, 'pace'>, student: Student): boolean {
+export function fits(numbers: RungNumbers, { pace }: Pick<LadderRow, 'pace'>, student: Student): boolean {
   const sustainable = sustainableOf(student);
   const known = numbers.kind !== 'counts' || sustainable !== null;
   return known && !rungFrom(numbers, sustainable, pace as Pace).aboveFit;
@@ -176,10 +176,11 @@ export function implementLadders(implement: Implement, source: DataSource, now: 
     const before = await getRow(store, params.id);
     refuseRungs(before, body);
     const { version, ended, ...change } = body;
+    const instructor = await instructorById(source, store.instructorId);
+    await refusePlan(store, instructor, before.studentId, body.plan);
     const moved = body.at !== before.at;
     if (body.at > before.at)
       refuseAboveFit('/at', body.at, { ...before, ...change }, await getStudent(store, before.studentId));
-    const instructor = await instructorById(source, store.instructorId);
     const day = localDay(instructor, now());
     const saved = await store.whole(async (within) => {
       const changed = await within.ladders.change(params.id, version, {
@@ -258,6 +259,7 @@ async function begin(
   if (!passage)
     throw invalidRequest([{ pointer: '/passageId', detail: 'This session has no such passage.' }]);
   const known = await around(source, store, stored.studentId, now);
+  await refusePlan(store, known.instructor, stored.studentId, plan);
   const { pattern } = techniqueOf(passage.technique);
   const pace = passage.kind === 'natural' ? 1000 : passage.pace;
   const conventions = resolveConventions(
@@ -298,6 +300,31 @@ async function begin(
     endedAt: null,
     createdAt: now,
   };
+}
+
+/** What the days of a plan hold must be there: other sessions of the same student, and the place for the sun. */
+async function refusePlan(
+  store: InstructorStore,
+  { place }: Pick<InstructorRow, 'place'>,
+  studentId: string,
+  { sittings }: Ladder['plan'],
+): Promise<void> {
+  if (sittings.every(({ sessionId }) => sessionId !== null)) {
+    const detail = 'One sitting of the day has to hold the session that climbs.';
+    throw invalidRequest([{ pointer: '/plan/sittings', detail }]);
+  }
+  for (const [index, { time, sessionId }] of sittings.entries()) {
+    const pointer = `/plan/sittings/${index}`;
+    const other = sessionId === null ? null : await store.sessions.get(sessionId);
+    if (sessionId !== null && other?.studentId !== studentId) {
+      const detail = 'This is no session of this student: choose one of theirs.';
+      throw invalidRequest([{ pointer: `${pointer}/sessionId`, detail }]);
+    }
+    if (time.kind === 'sun' && place === null) {
+      const detail = 'Say first where you work, on the Account page: the sun rises elsewhere at other times.';
+      throw invalidRequest([{ pointer: `${pointer}/time`, detail }]);
+    }
+  }
 }
 
 function refuseRungs({ school }: LadderRow, { rungs, at }: BodyOf<typeof routes.changeLadder>): void {

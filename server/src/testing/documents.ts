@@ -3,7 +3,9 @@ import { randomUUID } from 'node:crypto';
 import { routes, type BodyOf, type Sitting, type StoredSession, type Student } from '@nuvrah/contract';
 import {
   beginRun,
+  dailySittings,
   DEFAULT_CONVENTIONS,
+  DEFAULT_GATE,
   easeRun,
   finishRun,
   millis,
@@ -16,6 +18,7 @@ import {
   type LeadAnswer,
   type LeadRecord,
   type LeadRun,
+  type RungNumbers,
   type SeatId,
   type SessionJson,
 } from '@nuvrah/core';
@@ -111,3 +114,27 @@ export const stoppedRecord = (document: SessionJson): LeadRecord =>
 /** The record of a leading to the end, as it is sent. */
 export const finishedRecord = (document: SessionJson): NonNullable<Sitting['record']> =>
   recordOf(must(finishRun(runOf(document)))) as never;
+
+/** Counts of a rung without an empty hold. */
+export const breath = (inhale: number, internalHold: number, exhale: number): RungNumbers =>
+  ({ kind: 'counts', counts: { inhale, internalHold, exhale, externalHold: 0 } }) as never;
+
+/** A student at 5:0:10 whom capacity does not limit, and a ladder to 8:0:16, every day once. */
+export async function addClimber(client: TestClient, change: Partial<BodyOf<typeof routes.addLadder>> = {}) {
+  const { student, session } = await addStudentWithSession(client, documentOf('1:2', 5));
+  const capacity = { ...aCapacity, inhale: 10, exhale: 18 };
+  await client.must(routes.addCapacityCheck, { params: { id: student.id }, body: capacity });
+  const body: BodyOf<typeof routes.addLadder> = {
+    id: randomUUID(),
+    sessionId: session.id,
+    passageId: session.document.passages[0]?.id ?? '',
+    school: 'count-first',
+    target: breath(8, 0, 16) as never,
+    gate: DEFAULT_GATE,
+    plan: { weekdays: [1, 2, 3, 4, 5, 6, 7], sittings: [...dailySittings(1)] },
+    wished: null,
+    ...change,
+  };
+  const ladder = await client.must(routes.addLadder, { body });
+  return { ladder, body, student, session };
+}

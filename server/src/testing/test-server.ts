@@ -174,6 +174,7 @@ export async function startTestServer(options: Partial<AppOptions> = {}): Promis
         naming: 'plain',
         timeZone: 'Europe/London',
         emergencyNumber: '112',
+        place: null,
         conventions: DEFAULT_CONVENTIONS,
         createdAt: now,
       });

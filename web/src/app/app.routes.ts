@@ -54,6 +54,11 @@ export const appRoutes: Routes = [
         loadComponent: () => import('./ladder/ladder-page').then((m) => m.LadderPage),
       },
       {
+        path: 'ladders/:id/calendar',
+        title: 'Practice calendar · Nuvrah',
+        loadComponent: () => import('./ladder/calendar-page').then((m) => m.CalendarPage),
+      },
+      {
         path: 'students/:id/intake',
         title: 'Intake · Nuvrah',
         loadComponent: () => import('./students/intake-page').then((m) => m.IntakePage),

@@ -7,12 +7,13 @@ import { Router } from '@angular/router';
 import { SHORTEST_PASSWORD } from '@nuvrah/contract';
 import { AccountStore } from '../api/account';
 import { fieldProblem, type ApiProblem } from '../api/api';
+import { WorkplaceForm } from './workplace-form';
 import { APPEARANCES, AppearanceChoice, type Appearance } from '../shell/appearance';
 
-/** The account: appearance, password, signing out. */
+/** The account: appearance, where is worked, password, signing out. */
 @Component({
   selector: 'nv-account-page',
-  imports: [FormsModule, MatButtonModule, MatFormFieldModule, MatInputModule],
+  imports: [FormsModule, MatButtonModule, MatFormFieldModule, MatInputModule, WorkplaceForm],
   template: `
     <div class="page">
       <div class="page-head">
@@ -35,6 +36,10 @@ import { APPEARANCES, AppearanceChoice, type Appearance } from '../shell/appeara
             </label>
           }
         </div>
+      </section>
+      <section aria-labelledby="place">
+        <h2 id="place">Where you work</h2>
+        <nv-workplace-form />
       </section>
       <section aria-labelledby="password">
         <h2 id="password">Password</h2>

@@ -42,6 +42,11 @@ export class AccountStore {
       .pipe(tap((account) => this.current.set(account)));
   }
 
+  /** Sets where the instructor works. */
+  changeWorkplace(body: BodyOf<typeof routes.changeWorkplace>): Observable<Account> {
+    return this.api.call(routes.changeWorkplace, { body }).pipe(tap((account) => this.current.set(account)));
+  }
+
   signOutEverywhere(): Observable<void> {
     return this.api.call(routes.signOutEverywhere).pipe(
       tap(() => this.current.set(null)),

@@ -30,15 +30,22 @@ export class Api {
   private readonly http = inject(HttpClient);
 
   call<R extends Route>(route: R, sent: Sent<R> = {}): Observable<AnswerOf<R>> {
-    const params = (sent.params ?? {}) as Record<string, string>;
-    const path = route.path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(params[name] ?? ''));
-    const query = Object.entries((sent.query ?? {}) as Record<string, string | undefined>);
-    const request = this.http.request<AnswerOf<R>>(route.method.toUpperCase(), `${API_ROOT}${path}`, {
+    const request = this.http.request<AnswerOf<R>>(route.method.toUpperCase(), addressOf(route, sent), {
       body: sent.body,
-      params: Object.fromEntries(query.filter((entry): entry is [string, string] => entry[1] !== undefined)),
     });
     return request.pipe(catchError((error: unknown) => throwError(() => toApiProblem(error))));
   }
+}
+
+/** Where a route is asked with these parameters: of one that answers a file, the address to take it from. */
+export function addressOf<R extends Route>({ path }: R, { params, query }: Omit<Sent<R>, 'body'>): string {
+  const names = (params ?? {}) as Record<string, string>;
+  const filled = path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(names[name] ?? ''));
+  const asked = Object.entries((query ?? {}) as Record<string, string | undefined>).filter(
+    (entry): entry is [string, string] => entry[1] !== undefined,
+  );
+  const search = asked.length > 0 ? `?${new URLSearchParams(asked)}` : '';
+  return `${API_ROOT}${filled}${search}`;
 }
 
 export function toApiProblem(error: unknown): ApiProblem {

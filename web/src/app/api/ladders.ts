@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import { routes, type BodyOf, type Ladder, type TodayStudent } from '@nuvrah/contract';
+import { routes, type BodyOf, type CalendarDay, type Ladder, type TodayStudent } from '@nuvrah/contract';
 import type { NextStep } from '@nuvrah/core';
 import type { Observable } from 'rxjs';
 import { Api } from './api';
@@ -35,6 +35,11 @@ export class Ladders {
   decide({ id, version }: Ladder, decision: string, step: NextStep, reason: string): Observable<Ladder> {
     const body = { id: decision, version, step, reason };
     return this.api.call(routes.decideRung, { params: { id }, body });
+  }
+
+  /** The dated sittings of so many weeks from today on. */
+  calendar(id: string, weeks: string): Observable<CalendarDay[]> {
+    return this.api.call(routes.ladderCalendar, { params: { id }, query: { weeks } });
   }
 
   today(): Observable<TodayStudent[]> {

@@ -3,6 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import type { Ladder } from '@nuvrah/contract';
 import {
   buildLadder,
+  rhythmOf,
   SCHOOL_IDS,
   SCHOOLS,
   type Alternative,
@@ -155,7 +156,7 @@ export class ForecastPanel {
 const requestOf = ({ id, rungs, at, gate, plan, log, wished }: Ladder, today: string): ForecastRequest => ({
   rungs: rungs.length - 1 - at,
   gate,
-  plan: { sittingsADay: plan.sittingsADay, daysAWeek: plan.weekdays.length },
+  plan: rhythmOf(plan),
   log,
   from: today,
   wished,

@@ -28,6 +28,7 @@ import { LadderSight } from './ladder-sight';
 import { OtherSchool } from './other-school';
 import { PlanForm, type Terms } from './plan-form';
 import { RungTable } from './rung-table';
+import { titlesOf } from './rung-words';
 
 /** One ladder: where it stands, what the rules say, its rungs, another school beside it, and a forecast. */
 @Component({
@@ -63,10 +64,10 @@ export class LadderPage {
         forkJoin([
           of(ladder),
           this.students.get(ladder.studentId),
-          ladder.sessionId === null ? of(null) : this.sessions.get(ladder.sessionId),
+          this.sessions.list({ student: ladder.studentId }),
         ]),
       ),
-      map(([ladder, student, session]) => ({ ladder, student, session })),
+      map(([ladder, student, sessions]) => ({ ladder, student, sessions })),
     ),
   );
   protected readonly today = computed(() => this.account.required().today);
@@ -76,7 +77,12 @@ export class LadderPage {
     const student = this.student();
     return student && sustainableOf(student);
   });
-  protected readonly session = computed(() => this.page.value()?.session ?? null);
+  private readonly sessionsOfStudent = computed(() => this.page.value()?.sessions ?? []);
+  protected readonly session = computed(
+    () => this.sessionsOfStudent().find(({ id }) => id === this.ladder()?.sessionId) ?? null,
+  );
+  /** What else a sitting of the day may hold. */
+  protected readonly others = computed(() => titlesOf(this.sessionsOfStudent(), this.ladder()?.sessionId));
   /** Breaths in a sitting now. */
   protected readonly cycles = computed(() => {
     const id = this.ladder()?.passageId;

@@ -1,11 +1,11 @@
 import { Component, computed, input } from '@angular/core';
 import type { LadderPlan } from '@nuvrah/contract';
 import {
-  addDays,
   countsToSeconds,
-  daysOnRung,
   dayNumber,
   formatSeconds,
+  plannedStairs,
+  rhythmOf,
   rungFrom,
   SCHOOLS,
   type Gate,
@@ -64,22 +64,16 @@ export class LadderSight {
   protected readonly rule = computed(() => SCHOOLS[this.school()].rule);
   protected readonly names = computed(() => this.rungs().map(rungInShort));
 
-  private readonly days = computed(() => {
-    const { weekdays, sittingsADay } = this.plan();
-    return daysOnRung(this.gate(), { daysAWeek: weekdays.length, sittingsADay });
-  });
-  /** If every sitting from here on is easy; the next rung is not entered before today. */
-  protected readonly planned = computed(() => {
-    const [since, days] = [this.since(), this.days()];
-    const due = addDays(since, days);
-    const next = due > this.today() ? due : this.today();
-    return this.rungs()
-      .slice(this.at())
-      .map((_, index) => ({
-        rung: this.at() + index,
-        on: index === 0 ? since : addDays(next, (index - 1) * days),
-      }));
-  });
+  protected readonly planned = computed(() =>
+    plannedStairs({
+      rungs: this.rungs().length,
+      at: this.at(),
+      since: this.since(),
+      today: this.today(),
+      gate: this.gate(),
+      plan: rhythmOf(this.plan()),
+    }),
+  );
   protected readonly above = computed(() => {
     const index = this.rungs().findIndex(
       (numbers) => rungFrom(numbers, this.sustainable(), this.pace() as Pace).aboveFit,

@@ -1,6 +1,6 @@
 import type { HttpTestingController } from '@angular/common/http/testing';
 import { API_ROOT, type Ladder } from '@nuvrah/contract';
-import { DEFAULT_GATE, type RungNumbers } from '@nuvrah/core';
+import { dailySittings, DEFAULT_GATE, type RungNumbers } from '@nuvrah/core';
 import { configure, ids } from '../testing/fixtures';
 import { Shown } from '../testing/shown';
 import { DecisionPanel } from './decision-panel';
@@ -24,7 +24,7 @@ const ladder: Ladder = {
   at: 1,
   since: '2026-03-01',
   gate: DEFAULT_GATE,
-  plan: { weekdays: [1, 2, 3, 4, 5, 6, 7], sittingsADay: 1 },
+  plan: { weekdays: [1, 2, 3, 4, 5, 6, 7], sittings: [...dailySittings(1)] },
   wished: null,
   ended: false,
   rule: { step: 'stay', said: ['4 of 5 sittings.', 'Median effort 4, wanted 3 or less.'] },

@@ -4,6 +4,7 @@ import { Router, RouterLink } from '@angular/router';
 import { sustainableOf } from '@nuvrah/contract';
 import {
   buildLadder,
+  dailySittings,
   describeRung,
   PHASE_KINDS,
   resolveConventions,
@@ -32,6 +33,7 @@ import { ChoiceField } from '../forms/choice-field';
 import { LadderSight } from './ladder-sight';
 import { OtherSchool } from './other-school';
 import { PlanForm, type Terms } from './plan-form';
+import { titlesOf } from './rung-words';
 
 interface TargetField {
   readonly key: string;
@@ -116,7 +118,7 @@ const kindsOf = (passage: Passage): readonly RungNumbers['kind'][] =>
                 }
               </div>
             </fieldset>
-            <nv-plan-form [terms]="terms()" (changed)="terms.set($event)" />
+            <nv-plan-form [terms]="terms()" [others]="others()" (changed)="terms.set($event)" />
             @if (sent.message() ?? problem(); as text) {
               <p class="notice problem" role="alert">{{ text }}</p>
             }
@@ -226,6 +228,9 @@ export class NewLadder {
   protected readonly chosen = linkedSignal(() => this.climbing()[0]?.key ?? '');
   private readonly climber = computed(() => this.climbing().find(({ key }) => key === this.chosen()) ?? null);
   protected readonly passage = computed(() => this.climber()?.passage ?? null);
+  protected readonly others = computed(() =>
+    titlesOf(this.page.value()?.[1] ?? [], this.climber()?.sessionId),
+  );
 
   protected readonly schools = computed((): Readonly<Record<string, string>> => {
     const passage = this.passage();
@@ -248,7 +253,7 @@ export class NewLadder {
 
   protected readonly terms = linkedSignal<Terms>(() => ({
     gate: SCHOOLS[this.school()].gate,
-    plan: { weekdays: [1, 2, 3, 4, 5, 6, 7], sittingsADay: 1 },
+    plan: { weekdays: [1, 2, 3, 4, 5, 6, 7], sittings: [...dailySittings(1)] },
     wished: null,
   }));
 

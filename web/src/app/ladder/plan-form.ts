@@ -1,7 +1,9 @@
-import { Component, computed, input, output } from '@angular/core';
+import { Component, computed, inject, input, output } from '@angular/core';
 import type { LadderPlan } from '@nuvrah/contract';
 import type { Gate } from '@nuvrah/core';
+import { AccountStore } from '../api/account';
 import { CheckChips } from '../forms/check-chips';
+import { DailySittings } from './daily-sittings';
 
 const WEEKDAYS = {
   '1': 'Mon',
@@ -37,7 +39,7 @@ const GATE_FIELDS: readonly GateField[] = [
 /** When is practised, what opens the next rung, and the wished date. */
 @Component({
   selector: 'nv-plan-form',
-  imports: [CheckChips],
+  imports: [CheckChips, DailySittings],
   template: `
     <nv-check-chips
       legend="days of practice"
@@ -45,18 +47,13 @@ const GATE_FIELDS: readonly GateField[] = [
       [values]="chosen()"
       (changed)="setDays($event)"
     />
+    <nv-daily-sittings
+      [sittings]="terms().plan.sittings"
+      [others]="others()"
+      [placed]="placed()"
+      (changed)="setSittings($event)"
+    />
     <div class="row">
-      <label>
-        <span>sittings a day</span>
-        <input
-          type="number"
-          min="1"
-          max="4"
-          aria-label="sittings a day"
-          [value]="terms().plan.sittingsADay"
-          (change)="setSittings($event)"
-        />
-      </label>
       @for (field of fields; track field.key) {
         <label>
           <span>{{ field.label }}</span>
@@ -85,7 +82,12 @@ const GATE_FIELDS: readonly GateField[] = [
 })
 export class PlanForm {
   readonly terms = input.required<Terms>();
+  /** Other sessions of the student, by id. */
+  readonly others = input<Readonly<Record<string, string>>>({});
   readonly changed = output<Terms>();
+
+  private readonly account = inject(AccountStore);
+  protected readonly placed = computed(() => this.account.required().place !== null);
 
   protected readonly weekdays = WEEKDAYS;
   protected readonly fields = GATE_FIELDS;
@@ -98,9 +100,8 @@ export class PlanForm {
     this.emit({ plan: { ...this.terms().plan, weekdays } });
   }
 
-  protected setSittings(event: Event): void {
-    const value = this.read(event, 1, 4, this.terms().plan.sittingsADay);
-    this.emit({ plan: { ...this.terms().plan, sittingsADay: value } });
+  protected setSittings(sittings: LadderPlan['sittings']): void {
+    this.emit({ plan: { ...this.terms().plan, sittings } });
   }
 
   protected setGate({ key, from, to }: GateField, event: Event): void {
@@ -122,6 +123,7 @@ export class PlanForm {
   }
 
   private emit(change: Partial<Terms>): void {
-    this.changed.emit({ ...this.terms(), ...change });
+    const { gate, plan, wished } = this.terms();
+    this.changed.emit({ gate, plan, wished, ...change });
   }
 }

@@ -1,3 +1,4 @@
+import type { StoredSession } from '@nuvrah/contract';
 import { type NextStep, type RungNumbers } from '@nuvrah/core';
 
 /** "4 : 8 : 8" where the staircase has little room; the full words stand in the table. */
@@ -22,3 +23,12 @@ export const STEPS: Readonly<Record<NextStep, { readonly name: string; readonly 
   check: { name: 'Check anew', action: 'stay, and check the capacity first' },
   suspend: { name: 'Suspended', action: 'suspend until a clearance is on file' },
 };
+
+/** Titles of sessions by their ids, but for the one that climbs. */
+export const titlesOf = (
+  sessions: readonly StoredSession[],
+  climbs: string | null | undefined,
+): Readonly<Record<string, string>> =>
+  Object.fromEntries(
+    sessions.filter(({ id }) => id !== climbs).map(({ id, document }) => [id, document.title]),
+  );

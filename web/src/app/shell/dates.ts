@@ -2,6 +2,10 @@
 export const dayInWords = (day: string): string =>
   new Intl.DateTimeFormat(undefined, { timeZone: 'UTC', dateStyle: 'medium' }).format(new Date(day));
 
+/** "Wed". */
+export const weekdayInWords = (day: string): string =>
+  new Intl.DateTimeFormat(undefined, { timeZone: 'UTC', weekday: 'short' }).format(new Date(day));
+
 /** A day without its year: "25 Nov". */
 export const dayInShort = (day: string): string =>
   new Date(`${day}T00:00:00Z`).toLocaleDateString(undefined, {

@@ -36,6 +36,7 @@ export const account: Account = {
   naming: 'plain',
   emergencyNumber: '112',
   timeZone: 'Europe/London',
+  place: null,
   today: '2026-03-10',
   conventions: DEFAULT_CONVENTIONS,
 };
