@@ -3,4 +3,5 @@ export * from './student-schemas.js';
 export * from './student-day.js';
 export * from './schemas.js';
 export * from './routes.js';
+export * from './home-schemas.js';
 export * from './ladder-schemas.js';

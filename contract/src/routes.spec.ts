@@ -16,9 +16,14 @@ describe('the table of routes', () => {
     expect(API_ROOT).toMatch(/^\/api\/v\d+$/);
   });
 
-  it('lets nobody but the sign-in past without an account', () => {
+  it('lets nobody past without an account but to sign in and by a private link', () => {
     const open = all.filter(({ access }) => access === 'public').map(({ path }) => path);
-    expect(open).toEqual(['/auth/sign-in']);
+    expect(open).toEqual([
+      '/auth/sign-in',
+      '/home/:token',
+      '/home/:token/reports',
+      '/home/:token/calendar.ics',
+    ]);
   });
 
   it('refuses fields that no request has', () => {

@@ -28,6 +28,7 @@ import {
   variantChangeSchema,
   workplaceSchema,
 } from './schemas.js';
+import { homeReportSchema, homeSchema, linkSchema, newLinkSchema, reportedSchema } from './home-schemas.js';
 import {
   calendarQuerySchema,
   calendarSittingSchema,
@@ -246,6 +247,38 @@ export const routes = {
   today: route('get', '/today', {
     summary: 'Who comes, whose decision waits, what runs out, who is away: what needs most first',
     answer: listOf(todayStudentSchema),
+  }),
+
+  listLinks: route('get', '/students/:id/links', {
+    summary: 'Private links of a student for practice at home, the newest first',
+    answer: listOf(linkSchema),
+  }),
+  addLink: route('post', '/students/:id/links', {
+    summary: 'Give a private link to a session of the student; the same id again answers what is there',
+    body: newLinkSchema,
+    answer: linkSchema,
+    status: 201,
+  }),
+  revokeLink: route('post', '/links/:id/revocation', {
+    summary: 'End a private link at once; ending twice is ending once',
+    answer: linkSchema,
+  }),
+  home: route('get', '/home/:token', {
+    summary: 'What a private link opens: what the practice needs, and nothing else',
+    answer: homeSchema,
+    access: 'public',
+  }),
+  reportHome: route('post', '/home/:token/reports', {
+    summary: 'Report a practice at home; the same id again changes nothing',
+    body: homeReportSchema,
+    answer: reportedSchema,
+    access: 'public',
+    status: 201,
+  }),
+  homeCalendarFile: route('get', '/home/:token/calendar.ics', {
+    summary: 'The planned sittings of a private link as iCalendar, to be subscribed to',
+    answer: fileOf('text/calendar'),
+    access: 'public',
   }),
 
   listStudents: route('get', '/students', {

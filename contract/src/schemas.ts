@@ -234,12 +234,20 @@ const ledFinding = object({
 });
 export type LedFinding = Static<typeof ledFinding>;
 
+/** Where somebody practised. */
+export const PLACES = ['with-instructor', 'home', 'class'] as const;
+export type SittingPlace = (typeof PLACES)[number];
+const sittingPlace = oneOf<SittingPlace>([...PLACES]);
+
 export const sittingSchema = object({
   id: uuid,
   version,
   studentId: uuid,
   sessionId: nullable(uuid),
   startedAt: moment,
+  place: sittingPlace,
+  /** When it was told, where it was practised at home by a private link. */
+  reportedAt: nullable(moment),
   /** What was led: document, conventions, hand and variants as they were. */
   led: object({
     session: sessionSchema,
@@ -265,6 +273,7 @@ export const ledgerLineSchema = object({
   studentId: uuid,
   title: Type.String(),
   startedAt: moment,
+  place: sittingPlace,
   record: nullable(leadRecordSchema),
   effort,
   note: Type.String(),

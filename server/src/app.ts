@@ -10,7 +10,7 @@ import { applicationFiles } from './http/application-files.js';
 import { answerProblems } from './http/errors.js';
 import { implementOn } from './http/implement.js';
 import { describeApi } from './http/open-api.js';
-import { notFound, tooManyTries } from './http/problem.js';
+import { notFound, tooManyRequests, tooManyTries } from './http/problem.js';
 import { csrfProtection, securityHeaders, webSessions } from './http/security.js';
 import { implementSessions } from './sessions/sessions.js';
 import { implementSittings } from './sittings/sittings.js';
@@ -24,6 +24,8 @@ import { implementStudents } from './students/students.js';
 import { implementLedger } from './sittings/ledger.js';
 import { implementLadders } from './ladders/ladders.js';
 import { implementCalendar } from './ladders/calendar.js';
+import { implementHome } from './home/home.js';
+import { implementLinks } from './home/links.js';
 import { implementToday } from './today/today.js';
 import { implementClasses } from './classes/classes.js';
 import { implementVariants } from './variants/variants.js';
@@ -72,6 +74,7 @@ export function createApp(options: AppOptions): Express {
   });
   for (const { path } of [routes.signIn, routes.changePassword])
     api.use(`${API_ROOT}${path}`, limitTries(signInTries));
+  api.use(`${API_ROOT}/home`, limitRequests());
   api.use(
     API_ROOT,
     express.json({ limit: '512kb', strict: false }),
@@ -91,6 +94,9 @@ export function createApp(options: AppOptions): Express {
   implementLadders(implement, source, now);
   implementCalendar(implement, source, now);
   implementToday(implement, source, now);
+  const links = { secret, publicUrl };
+  implementLinks(implement, source, now, links);
+  implementHome(implement, source, now);
   implementVariants(implement, now);
   implementSessions(implement, source, now);
   implementOverrulings(implement, now);
@@ -118,9 +124,24 @@ const limitTries = (limit: number) =>
     },
   });
 
+/** By a private link nobody asks more than so often in a quarter of an hour. */
+const MOST_BY_LINK = 300;
+
+const limitRequests = () =>
+  rateLimit({
+    windowMs: 15 * 60 * 1000,
+    limit: MOST_BY_LINK,
+    standardHeaders: true,
+    legacyHeaders: false,
+    handler: () => {
+      throw tooManyRequests();
+    },
+  });
+
 /** Method, path and status only: queries, headers and bodies may tell about a student. */
 const describeRequest = (request: { method: string; url: string }) => ({
   method: request.method,
-  path: request.url.split('?')[0],
+  // What follows in a private link is its secret.
+  path: request.url.split('?')[0]?.replace(/(\/home\/)[^/]+/, '$1…'),
 });
 const describeResponse = (response: { statusCode: number }) => ({ status: response.statusCode });

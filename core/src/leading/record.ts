@@ -1,4 +1,4 @@
-import { countsOf, type PhaseCounts } from '../ratio/index.js';
+import { countsOf, sameCounts, type PhaseCounts } from '../ratio/index.js';
 import type { SignId } from '../screening/index.js';
 import {
   rateInSet,
@@ -10,7 +10,7 @@ import {
 import type { StrokeAirway, TechniqueId } from '../technique/index.js';
 import { strokesInForce, type RoundsSpan, type TimelineEvent } from '../timeline/index.js';
 import { millis, millisToSeconds, type Millis, type Pace, type Seconds } from '../units/index.js';
-import { beginRun, type LeadRun } from './run.js';
+import { beginRun, type LeadRun, type LeadSetup } from './run.js';
 
 /** What was really done of one passage. Cycles are whole breaths; rounds follow by convention. */
 export type PassageRecord =
@@ -107,6 +107,76 @@ export function recordOf(run: LeadRun): LeadRecord {
     signs: run.signs,
     passages,
   };
+}
+
+/**
+ * The record of a practice that was not led here but told afterwards: the rounds (sets) done of each passage, in order;
+ * those of natural breathing are not asked. Never more than was planned.
+ */
+export function recordOfRounds(setup: LeadSetup, rounds: readonly number[]): LeadRecord {
+  const run = beginRun(setup);
+  const { timeline } = run.takes[0];
+  const passages = recordOf(run).passages.map((passage, index): PassageRecord => {
+    if (passage.kind === 'natural') return { ...passage, secondsDone: passage.secondsPlanned };
+    const told = Math.max(0, Math.round((rounds[index] ?? 0) * passage.cyclesPerRound));
+    const cyclesDone = Math.min(passage.cyclesPlanned, told);
+    const whole = cyclesDone === passage.cyclesPlanned;
+    if (passage.kind === 'counted')
+      return { ...passage, cyclesDone, secondsDone: whole ? passage.secondsPlanned : (0 as Seconds) };
+    return { ...passage, cyclesDone, turns: turnsTold(run, index, cyclesDone) };
+  });
+  const complete = passages.every(isComplete);
+  const share = shareDone(passages);
+  return {
+    outcome: complete ? 'finished' : 'stopped',
+    led: millis(Math.round(timeline.total * (complete ? 1 : share))),
+    pauses: 0,
+    signs: [],
+    passages,
+  };
+}
+
+/** Turns of strokes as they were planned, the first so many of them. */
+const turnsTold = (run: LeadRun, passage: number, turns: number): TurnRecord[] =>
+  run.takes[0].timeline.events.flatMap(({ strokes, round, airway, cycle, passage: of }) =>
+    of === passage &&
+    strokes &&
+    round !== null &&
+    cycle !== null &&
+    cycle <= turns &&
+    airway !== 'mouth' &&
+    airway !== 'closed'
+      ? [{ set: round, airway, rate: strokes.rate, planned: strokes.number, done: strokes.number }]
+      : [],
+  );
+
+/** Share of the planned breaths and turns that was done, 0 to 1. */
+function shareDone(passages: readonly PassageRecord[]): number {
+  const counted = passages.flatMap((passage) => (passage.kind === 'natural' ? [] : [passage]));
+  const planned = counted.reduce((sum, { cyclesPlanned }) => sum + cyclesPlanned, 0);
+  return planned === 0 ? 1 : counted.reduce((sum, { cyclesDone }) => sum + cyclesDone, 0) / planned;
+}
+
+/** Whether a record tells about this very leading: the same passages, in order, with the numbers that were planned. */
+export function recordIsOf({ passages }: Pick<LeadRecord, 'passages'>, setup: LeadSetup): boolean {
+  const planned = recordOf(beginRun(setup)).passages;
+  return (
+    passages.length === planned.length &&
+    planned.every((passage, index) => {
+      const told = passages[index];
+      if (told?.kind !== passage.kind || told.passageId !== passage.passageId) return false;
+      if (told.technique !== passage.technique) return false;
+      if (told.kind === 'counted' && passage.kind === 'counted')
+        return (
+          sameCounts(told.counts, passage.counts) &&
+          told.pace === passage.pace &&
+          told.cyclesPlanned === passage.cyclesPlanned
+        );
+      return (
+        told.kind !== 'strokes' || passage.kind !== 'strokes' || told.cyclesPlanned === passage.cyclesPlanned
+      );
+    })
+  );
 }
 
 function countedRecord(

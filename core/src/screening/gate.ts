@@ -82,7 +82,10 @@ export function describeNeed(need: LeadNeed): string {
       return describeFinding(need.finding);
     case 'emergency':
       return describeEmergency(need.emergency);
-    default:
+    case 'birth-year':
+    case 'health-not-asked':
+    case 'consent':
+    case 'day-check':
       return NEED_WORDS[need.code];
   }
 }

@@ -7,10 +7,13 @@ import {
   clearanceTable,
   dayCheckTable,
   findingOverrideTable,
+  homePracticeTable,
+  homeReportTable,
   ladderTable,
   rungDecisionTable,
   sittingCorrectionTable,
   sessionTable,
+  shareLinkTable,
   sessionVersionTable,
   sittingPassageTable,
   sittingTable,
@@ -39,6 +42,9 @@ export class InstructorStore {
   readonly ladders;
   readonly rungDecisions;
   readonly sittingPassages;
+  readonly links;
+  readonly homePractices;
+  readonly homeReports;
 
   constructor(
     private readonly manager: EntityManager,
@@ -59,6 +65,9 @@ export class InstructorStore {
     this.corrections = new ScopedTable(manager, sittingCorrectionTable, instructorId);
     this.ladders = new ScopedTable(manager, ladderTable, instructorId);
     this.rungDecisions = new ScopedTable(manager, rungDecisionTable, instructorId);
+    this.links = new ScopedTable(manager, shareLinkTable, instructorId);
+    this.homePractices = new ScopedTable(manager, homePracticeTable, instructorId);
+    this.homeReports = new ScopedTable(manager, homeReportTable, instructorId);
     this.sittings = new ScopedTable(manager, sittingTable, instructorId);
     this.sittingPassages = new ScopedTable(manager, sittingPassageTable, instructorId);
   }

@@ -80,6 +80,11 @@ describe("somebody else's rows", () => {
     };
     const { rungs } = await owner.must(routes.addLadder, { body: climb });
     const ladderBody = { rungs, at: 0, gate: climb.gate, plan: climb.plan, wished: null, ended: true };
+    const link = { sessionId: session.id, called: 'Ada', expiresOn: '2026-06-01' };
+    const { id: linkId } = await owner.must(routes.addLink, {
+      params: { id: student.id },
+      body: { id: randomUUID(), ...link },
+    });
     const requests: Partial<Record<keyof typeof routes, readonly [string, unknown]>> = {
       getStudent: [student.id, undefined],
       changeStudent: [student.id, { ...aStudent, version: 1, archived: true }],
@@ -102,6 +107,9 @@ describe("somebody else's rows", () => {
       ladderCalendarFile: [climb.id, undefined],
       changeLadder: [climb.id, { version: 1, ...ladderBody }],
       decideRung: [climb.id, { id: randomUUID(), version: 1, step: 'stay', reason: '' }],
+      listLinks: [student.id, undefined],
+      addLink: [student.id, { id: randomUUID(), ...link }],
+      revokeLink: [linkId, undefined],
       getSession: [session.id, undefined],
       saveSession: [session.id, { version: 1, document: documentOf() }],
       listCorrections: [sitting.id, undefined],

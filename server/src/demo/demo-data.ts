@@ -34,6 +34,7 @@ export interface DemoSitting {
   readonly roundsDone?: number;
   /** Round from which it was eased by one count. */
   readonly easedFrom?: number;
+  readonly home?: true;
   readonly sign?: 'dizzy' | 'breathless' | 'anxiety';
   /** What was true on that day. */
   readonly today?: readonly TodayFact[];
@@ -185,7 +186,7 @@ const TO_SIXTEEN: DemoPlan = {
   },
   sittings: [
     { daysAgo: 13, effort: 3, note: '' },
-    { daysAgo: 11, effort: 3, note: 'At home on the bench by the hives.' },
+    { daysAgo: 11, effort: 3, note: 'At home on the bench by the hives.', home: true },
     { daysAgo: 9, effort: 2, note: '' },
     { daysAgo: 4, effort: 3, note: '' },
     { daysAgo: 2, effort: 2, note: 'The exhale has no end to it, she says.' },

@@ -298,6 +298,7 @@ async function addSitting(store: InstructorStore, led: Led, sitting: DemoSitting
     sessionId: led.sessionId,
     version: 2,
     startedAt: daysBefore(now, sitting.daysAgo).toJSDate(),
+    place: sitting.home ? 'home' : 'with-instructor',
     led: {
       session: led.document as unknown as SessionJson,
       conventions: DEFAULT_CONVENTIONS,

@@ -7,11 +7,11 @@ import {
   type QueryOf,
   type Route,
 } from '@nuvrah/contract';
-import { uuid } from '@nuvrah/contract';
+import { linkToken, uuid } from '@nuvrah/contract';
 import type { Request, RequestHandler, Response, Router } from 'express';
 import type { DataSource } from 'typeorm';
 import { InstructorStore } from '../db/instructor-store.js';
-import { notFound, notSignedIn, RequestProblem } from './problem.js';
+import { noSuchLink, notFound, notSignedIn, RequestProblem } from './problem.js';
 import { parse, prepare } from './validate.js';
 
 /** What a handler is given: its input parsed, and the rows of whoever is signed in. */
@@ -64,11 +64,12 @@ function sendFile(response: Response, mediaType: string, { name, content }: File
 
 /** An address with something that cannot be an id in it leads nowhere. */
 function parseParams(params: Request['params']): Record<string, string> {
-  for (const value of Object.values(params)) {
+  for (const [name, value] of Object.entries(params)) {
     try {
-      parse(uuid, value);
+      parse(name === 'token' ? linkToken : uuid, value);
     } catch (problem) {
-      throw problem instanceof RequestProblem ? notFound('page') : problem;
+      if (!(problem instanceof RequestProblem)) throw problem;
+      throw name === 'token' ? noSuchLink() : notFound('page');
     }
   }
   return params as Record<string, string>;

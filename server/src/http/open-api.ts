@@ -1,4 +1,4 @@
-import { API_ROOT, problemSchema, routes, type Route } from '@nuvrah/contract';
+import { API_ROOT, linkToken, problemSchema, routes, type Route } from '@nuvrah/contract';
 import type { TSchema } from '@sinclair/typebox';
 
 /** The description of the interface (OpenAPI 3.1), made from the same table of routes that the server answers by. */
@@ -47,7 +47,7 @@ const pathParameters = ({ path }: Route): object[] =>
     name,
     in: 'path',
     required: true,
-    schema: { type: 'string', format: 'uuid' },
+    schema: name === 'token' ? plain(linkToken) : { type: 'string', format: 'uuid' },
   }));
 
 const queryParameters = ({ query }: Route): object[] =>

@@ -62,6 +62,14 @@ export const tooManyTries = (): RequestProblem =>
     detail: 'Too many tries to sign in. Wait a quarter of an hour and try again.',
   });
 
+export const tooManyRequests = (): RequestProblem =>
+  new RequestProblem({
+    status: 429,
+    code: 'too-many-requests',
+    title: 'Too many requests',
+    detail: 'This was asked too often. Wait a quarter of an hour and try again; what waits here is kept.',
+  });
+
 export const foreignRequest = (): RequestProblem =>
   new RequestProblem({
     status: 403,
@@ -118,4 +126,31 @@ export const idTaken = (): RequestProblem =>
     code: 'id-taken',
     title: 'Id taken',
     detail: 'This id is taken. Begin again to get a new one.',
+  });
+
+/** A private link that was never given: made up, or copied in part. */
+export const noSuchLink = (): RequestProblem =>
+  new RequestProblem({
+    status: 404,
+    code: 'no-such-link',
+    title: 'No such link',
+    detail: 'This link leads nowhere. Check that all of it was copied, or ask your instructor for a new one.',
+  });
+
+/** A private link that was ended, or ran out. */
+export const linkEnded = (why: string): RequestProblem =>
+  new RequestProblem({
+    status: 410,
+    code: 'link-ended',
+    title: 'Link ended',
+    detail: `${why} Ask your instructor for a new one.`,
+  });
+
+/** Two sittings of one student cannot begin at one moment. */
+export const sameMoment = (): RequestProblem =>
+  new RequestProblem({
+    status: 409,
+    code: 'same-moment',
+    title: 'Two at one moment',
+    detail: 'A sitting that began at this very moment is on record already: this one was not added.',
   });

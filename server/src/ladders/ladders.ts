@@ -96,7 +96,7 @@ function waits(
   { instructor, sittings, now }: Around,
 ): boolean {
   const since = last ? last.madeAt : row.createdAt;
-  if (onRung(row, sittings).some(({ startedAt }) => startedAt > since)) return true;
+  if (onRung(row, sittings).some(({ knownAt }) => knownAt > since)) return true;
   const today = localDay(instructor, now);
   return step !== 'stay' && step !== 'advance' && localDay(instructor, since) < today;
 }

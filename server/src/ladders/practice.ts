@@ -6,17 +6,19 @@ import type { InstructorStore } from '../db/instructor-store.js';
 /** Sittings of a student (`$2`) with what a decision reads of them, in order; days where the instructor works (`$3`). */
 const SITTINGS_SQL = `
 SELECT sitting.id, sitting.started_at AS "startedAt", (sitting.started_at AT TIME ZONE $3)::date::text AS day,
-       sitting.effort, sitting.signs,
+       sitting.effort, sitting.signs, coalesce(max(report.received_at), sitting.started_at) AS "knownAt",
        jsonb_agg(jsonb_build_object('technique', passage.technique, 'counts', jsonb_build_object(
          'inhale', inhale, 'internalHold', internal_hold, 'exhale', exhale, 'externalHold', external_hold))) AS passages,
        bool_or(coalesce(jsonb_array_length(passage.easings), 0) > 0) AS eased,
        coalesce(sum(passage.cycles_done), 0)::float AS done, coalesce(sum(passage.cycles_planned), 0)::float AS planned
   FROM sitting JOIN sitting_passage passage ON passage.sitting_id = sitting.id
+  LEFT JOIN home_report report ON report.sitting_id = sitting.id
  WHERE sitting.instructor_id = $1 AND sitting.student_id = $2 AND sitting.outcome IS NOT NULL
  GROUP BY sitting.id ORDER BY sitting.started_at, sitting.id`;
 
 interface SittingLineRow {
   readonly startedAt: Date;
+  readonly knownAt: Date;
   readonly day: string;
   readonly effort: number | null;
   readonly signs: SignId[];
@@ -29,6 +31,8 @@ interface SittingLineRow {
 /** A sitting of the record, with what it was of. */
 export interface PractisedSitting extends SittingOnRung {
   readonly startedAt: Date;
+  /** When it was on record: of a practice at home, when it was reported. */
+  readonly knownAt: Date;
   /** Its passages, with the counts as planned where they have such. */
   readonly passages: SittingLineRow['passages'];
 }

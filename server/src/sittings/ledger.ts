@@ -12,7 +12,7 @@ const PAGE = 100;
 
 /** Sittings that answer to the filters, without what was led: the zone (`$2`) makes days of moments. */
 const LINES_SQL = `
-SELECT sitting.id, student_id AS "studentId", led->'session'->>'title' AS title, started_at AS "startedAt", outcome,
+SELECT sitting.id, student_id AS "studentId", led->'session'->>'title' AS title, started_at AS "startedAt", place, outcome,
        led_millis AS "ledMillis", pauses, signs, effort, note
   FROM sitting
  WHERE instructor_id = $1
@@ -66,6 +66,7 @@ async function linesOf(
     studentId: row.studentId,
     title: row.title,
     startedAt: row.startedAt.toISOString(),
+    place: row.place,
     record: toRecord(row, passages.get(row.id) ?? []),
     effort: row.effort,
     note: row.note,

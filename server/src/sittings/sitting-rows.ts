@@ -65,12 +65,18 @@ export function toRecord(
 }
 
 /** A sitting with its passages, in order. */
-export const toSitting = (row: SittingRow, passages: readonly SittingPassageRow[]): Sitting => ({
+export const toSitting = (
+  row: SittingRow,
+  passages: readonly SittingPassageRow[],
+  reportedAt: Date | null,
+): Sitting => ({
   id: row.id,
   version: row.version,
   studentId: row.studentId,
   sessionId: row.sessionId,
   startedAt: row.startedAt.toISOString(),
+  place: row.place,
+  reportedAt: reportedAt?.toISOString() ?? null,
   led: row.led,
   record: toRecord(row, passages),
   effort: row.effort,

@@ -1,36 +1,25 @@
 import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
-import {
-  dayCheckOf,
-  readinessOf,
-  routes,
-  screeningCaseOf,
-  type BodyOf,
-  type LedFinding,
-  type Sitting,
-} from '@nuvrah/contract';
-import {
-  leadNeeds,
-  resolveConventions,
-  screenCase,
-  sessionFromChecked,
-  type StandingFinding,
-} from '@nuvrah/core';
+import { routes, type BodyOf, type Sitting } from '@nuvrah/contract';
 import type { DataSource } from 'typeorm';
-import { instructorById, localDay } from '../accounts/accounts.js';
+import { instructorById } from '../accounts/accounts.js';
 import type { SittingPassageRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
 import { idTaken, nobodys, notFound, notReady, staleVersion } from '../http/problem.js';
 import { getStoredSession, refuseImpossible } from '../sessions/sessions.js';
 import { getStudent } from '../students/students.js';
-import { variantsOf } from '../variants/variants.js';
+import { leadingOf } from './leading.js';
 import { passageToRow, toSitting } from './sitting-rows.js';
 
 async function getSitting(store: InstructorStore, id: string): Promise<Sitting> {
   const row = await store.sittings.get(id);
   if (!row) throw notFound('sitting');
-  return toSitting(row, await store.sittingPassages.list({ sittingId: id }, { order: { position: 'ASC' } }));
+  const [passages, report] = await Promise.all([
+    store.sittingPassages.list({ sittingId: id }, { order: { position: 'ASC' } }),
+    store.homeReports.first({ sittingId: id }, { id: 'ASC' }),
+  ]);
+  return toSitting(row, passages, report?.receivedAt ?? null);
 }
 
 async function listSittings(store: InstructorStore, student: string | undefined): Promise<Sitting[]> {
@@ -41,18 +30,9 @@ async function listSittings(store: InstructorStore, student: string | undefined)
   for (const passage of await store.sittingPassages.listIn('sittingId', ofThese, { position: 'ASC' })) {
     passages.set(passage.sittingId, [...(passages.get(passage.sittingId) ?? []), passage]);
   }
-  return rows.map((row) => toSitting(row, passages.get(row.id) ?? []));
-}
-
-/** A finding as it is kept with the sitting. */
-function toLedFinding({ rule, passageId, value, level, standing }: StandingFinding): LedFinding {
-  const because =
-    standing.kind === 'cleared'
-      ? `${standing.clinician}, until ${standing.until}`
-      : standing.kind === 'overruled'
-        ? standing.reason
-        : '';
-  return { rule, passageId, value, level, standing: standing.kind, because };
+  const reports = await store.homeReports.listIn('sittingId', ofThese, { id: 'ASC' });
+  const received = new Map(reports.map(({ sittingId, receivedAt }) => [sittingId, receivedAt]));
+  return rows.map((row) => toSitting(row, passages.get(row.id) ?? [], received.get(row.id) ?? null));
 }
 
 /** Whether a sitting already holds exactly what is sent. */
@@ -72,13 +52,9 @@ export function implementSittings(implement: Implement, source: DataSource, now:
     if (session.owner.kind !== 'student') throw nobodys();
     const student = await getStudent(store, session.owner.studentId);
     const instructor = await instructorById(source, store.instructorId);
-    const { conventions: profile } = instructor;
     // What was true when it was saved may not be any more.
-    await refuseImpossible(store, profile, student, session.document);
-    const document = sessionFromChecked(session.document);
-    const day = { today: localDay(instructor, now()), now: now().getTime(), profile };
-    const findings = screenCase(screeningCaseOf(document, student, session.overrulings, day));
-    const needs = leadNeeds(document, readinessOf(student, day), findings, day.today);
+    await refuseImpossible(store, instructor.conventions, student, session.document);
+    const { led, needs } = await leadingOf(store, instructor, session, student, now());
     if (needs.length > 0) throw notReady(needs);
     const added = await store.sittings.addIfNew({
       id: body.id,
@@ -86,14 +62,8 @@ export function implementSittings(implement: Implement, source: DataSource, now:
       sessionId: session.id,
       version: 1,
       startedAt: now(),
-      led: {
-        session: session.document,
-        conventions: resolveConventions(profile, document.conventions),
-        hand: student.hand,
-        variants: await variantsOf(store, document.passages),
-        dayCheck: dayCheckOf(student, day.today),
-        findings: findings.map(toLedFinding),
-      },
+      place: 'with-instructor',
+      led,
       outcome: null,
       ledMillis: null,
       pauses: null,

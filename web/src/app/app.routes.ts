@@ -11,6 +11,11 @@ export const appRoutes: Routes = [
     loadComponent: () => import('./sign-in/sign-in').then((m) => m.SignIn),
   },
   {
+    path: 'home/:token',
+    title: 'Practice at home · Nuvrah',
+    loadComponent: () => import('./home/home-page').then((m) => m.HomePage),
+  },
+  {
     path: 'lead/:id',
     title: 'Lead · Nuvrah',
     canActivate: [signedIn],
@@ -92,6 +97,11 @@ export const appRoutes: Routes = [
         path: 'bench/:id/sheet',
         title: 'Running sheet · Nuvrah',
         loadComponent: () => import('./bench/running-sheet').then((m) => m.RunningSheet),
+      },
+      {
+        path: 'bench/:id/card',
+        title: 'Home card · Nuvrah',
+        loadComponent: () => import('./practice/card-page').then((m) => m.CardPage),
       },
       {
         path: 'compose/:id',

@@ -3,6 +3,7 @@ import { FirstSlice1790000000000 } from './1790000000000-first-slice.js';
 import { KnowTheStudent1793000000000 } from './1793000000000-know-the-student.js';
 import { SessionVersions1793100000000 } from './1793100000000-session-versions.js';
 import { Ladders1793300000000 } from './1793300000000-ladders.js';
+import { HomePractice1793600000000 } from './1793600000000-home-practice.js';
 import { PracticeCalendar1793500000000 } from './1793500000000-practice-calendar.js';
 import { WholeSessions1793200000000 } from './1793200000000-whole-sessions.js';
 
@@ -15,4 +16,5 @@ export const migrations = [
   Ladders1793300000000,
   Corrections1793400000000,
   PracticeCalendar1793500000000,
+  HomePractice1793600000000,
 ];

@@ -362,9 +362,9 @@ export class BenchPage {
     this.saveAndGo('/lead', this.id());
   }
 
-  /** What is on the screen as one page to print: it is saved first. */
-  protected sheet(): void {
-    this.saveAndGo('/bench', this.id(), 'sheet');
+  /** What is on the screen as one page to print, for the room or to take home: it is saved first. */
+  protected printed(page: 'sheet' | 'card'): void {
+    this.saveAndGo('/bench', this.id(), page);
   }
 
   private saveAndGo(...to: string[]): void {

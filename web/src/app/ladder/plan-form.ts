@@ -4,17 +4,7 @@ import type { Gate } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
 import { CheckChips } from '../forms/check-chips';
 import { DailySittings } from './daily-sittings';
-
-const WEEKDAYS = {
-  '1': 'Mon',
-  '2': 'Tue',
-  '3': 'Wed',
-  '4': 'Thu',
-  '5': 'Fri',
-  '6': 'Sat',
-  '7': 'Sun',
-} as const;
-type Weekday = keyof typeof WEEKDAYS;
+import { WEEKDAYS, type Weekday } from './plan-words';
 
 /** What the gate and the plan can be changed in. */
 export interface Terms {

@@ -1,5 +1,5 @@
 import { Component, inject, Injector, input } from '@angular/core';
-import { LeadStore } from './lead-store';
+import { LeadRunner } from './lead-runner';
 
 interface Control {
   readonly key: string;
@@ -92,6 +92,27 @@ export interface TapWait {
         flex-basis: 100%;
       }
     }
+    @media (max-width: 30rem) {
+      .row {
+        gap: 0.5rem;
+      }
+      button,
+      .signs {
+        flex: 1 1 30%;
+        min-height: 3rem;
+        font-size: 1rem;
+      }
+      .tap,
+      .stop {
+        flex-basis: 100%;
+        min-height: 3.5rem;
+        font-size: 1.25rem;
+      }
+      /* There are no keys. */
+      small {
+        display: none;
+      }
+    }
   `,
 })
 export class LeadControls {
@@ -100,7 +121,7 @@ export class LeadControls {
   readonly tap = input<TapWait | null>(null);
 
   private readonly injector = inject(Injector);
-  protected readonly store = inject(LeadStore);
+  protected readonly store = inject(LeadRunner);
   protected readonly controls: readonly Control[] = [
     { key: 'e', shown: 'E', label: 'Ease down', run: () => this.store.ease() },
     { key: 'n', shown: 'N', label: 'One more round', run: () => this.store.oneMore() },

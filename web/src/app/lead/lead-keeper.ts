@@ -47,7 +47,7 @@ export function interruptedRun({ run, at }: KeptLead): LeadRun {
 }
 
 /** The run ended where it was last seen. */
-export function endedRun({ run, at }: KeptLead): LeadRun {
+export function endedRun({ run, at }: Pick<KeptLead, 'run' | 'at'>): LeadRun {
   const stopped = stopRun(run, at);
   return stopped.ok ? stopped.value : run;
 }

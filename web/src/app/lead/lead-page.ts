@@ -20,7 +20,7 @@ import { LeadInterrupted } from './lead-interrupted';
 import { LeadKeeper, type KeptLead } from './lead-keeper';
 import { LeadReady } from './lead-ready';
 import { LeadScreen } from './lead-screen';
-import { LeadStore } from './lead-store';
+import { LEAD_STORE, LeadStore } from './lead-store';
 import type { AsksBeforeLeaving } from './leaving-lead.guard';
 import { WakeLock } from './wake-lock';
 
@@ -28,7 +28,7 @@ import { WakeLock } from './wake-lock';
 @Component({
   selector: 'nv-lead-page',
   imports: [LeadClosing, LeadInterrupted, LeadReady, LeadScreen, LoadingNote, RouterLink],
-  providers: [LeadStore, WakeLock],
+  providers: [LEAD_STORE, WakeLock],
   host: { '(window:beforeunload)': 'unload($event)', '(document:keydown.escape)': 'stopWhenBegun()' },
   template: `
     <nv-loading-note [state]="page.state()" (retry)="page.again()" />

@@ -29,9 +29,8 @@ import {
   type Side,
   type TimelineEvent,
 } from '@nuvrah/core';
-import { AccountStore } from '../api/account';
 import { LeadControls, type TapWait } from './lead-controls';
-import { LeadStore } from './lead-store';
+import { LeadRunner } from './lead-runner';
 import { LockChannel } from './lock-channel';
 
 /** What the room sees while a session is led. The picture reads the clock of the sound with every frame. */
@@ -42,8 +41,7 @@ import { LockChannel } from './lock-channel';
   styleUrl: './lead-screen.scss',
 })
 export class LeadScreen {
-  protected readonly store = inject(LeadStore);
-  private readonly account = inject(AccountStore);
+  protected readonly store = inject(LeadRunner);
   private readonly left = viewChild.required<LockChannel>('left');
   private readonly right = viewChild.required<LockChannel>('right');
   private readonly mouth = viewChild<LockChannel>('mouth');
@@ -54,15 +52,15 @@ export class LeadScreen {
   protected readonly paused = computed(() => this.store.run()?.state.kind === 'paused');
   protected readonly event = computed(() => this.moment()?.event ?? null);
 
-  private readonly naming = computed(() => this.account.required().naming);
+  private readonly naming = computed(() => this.store.about().naming);
   private readonly passage = computed(() => {
     const at = this.moment()?.event.passage;
     return at === undefined ? undefined : this.store.run()?.setup.session.passages[at];
   });
   protected readonly name = computed(() => {
     const [passage, span] = [this.passage(), this.moment()?.span];
-    const variant = this.store.sitting()?.led.variants.find(({ id }) => id === passage?.variant);
-    return variant?.document.name ?? (span ? techniqueName(span.technique, this.naming()) : '');
+    const variant = this.store.about().variants.get(passage?.variant ?? '');
+    return variant ?? (span ? techniqueName(span.technique, this.naming()) : '');
   });
   /** What is said, in large; the locks of a hold have a line of their own. */
   protected readonly spoken = computed(() => {
@@ -86,10 +84,9 @@ export class LeadScreen {
     const [moment, passage] = [this.moment(), this.passage()];
     if (!moment || !passage || (moment.round?.now ?? 1) > 1) return [];
     const first = moment.event.passage === 0;
-    const cares = (this.store.sitting()?.led.findings ?? [])
-      .filter(
-        ({ level, passageId }) => level === 'care' && (passageId ?? (first ? passage.id : '')) === passage.id,
-      )
+    const cares = this.store
+      .about()
+      .cares.filter(({ passageId }) => (passageId ?? (first ? passage.id : '')) === passage.id)
       .map(({ rule }) => ruleOf(rule)?.reason ?? '');
     return passage.say.trim() === '' ? cares : [...cares, passage.say];
   });

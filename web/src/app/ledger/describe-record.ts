@@ -1,3 +1,4 @@
+import type { SittingPlace } from '@nuvrah/contract';
 import {
   describeRounds,
   formatClock,
@@ -39,3 +40,7 @@ export function describePassageRecord(passage: PassageRecord, naming: Naming): s
   const own = passage.secondsPlanned > 0 ? `; own pace ${formatClock(passage.secondsDone * 1000)}` : '';
   return `${name}, ${rounds}: ${formatRatio(passage.counts)}${eased.join('')}${open}${own}`;
 }
+
+/** Where a sitting was, as it is added to its day; nothing where it was led by the instructor. */
+export const describePlace = (place: SittingPlace): string =>
+  place === 'with-instructor' ? '' : place === 'home' ? ' · at home' : ' · in a class';

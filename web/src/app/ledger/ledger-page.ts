@@ -13,7 +13,7 @@ import { Students } from '../api/students';
 import { ChoiceField } from '../forms/choice-field';
 import { Fold } from '../forms/fold';
 import { momentInWords } from '../shell/dates';
-import { describePassageRecord } from './describe-record';
+import { describePassageRecord, describePlace } from './describe-record';
 import { Trends } from './trends';
 
 type Filters = Omit<QueryOf<typeof routes.ledger>, 'after'>;
@@ -86,9 +86,10 @@ export class LedgerPage {
 
   protected readonly rows = computed(() => {
     const { naming, timeZone } = this.account.required();
-    return this.lines().map(({ id, studentId, title, startedAt, record, effort, note }) => ({
+    return this.lines().map(({ id, studentId, title, startedAt, place, record, effort, note }) => ({
       id,
       title,
+      where: describePlace(place),
       studentId,
       name: this.names().get(studentId) ?? '',
       day: momentInWords(startedAt, timeZone),

@@ -19,7 +19,7 @@ import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
 import { Sittings } from '../api/sittings';
 import { Students } from '../api/students';
-import { describePassageRecord } from './describe-record';
+import { describePassageRecord, describePlace } from './describe-record';
 import { EffortAndNote } from './effort-and-note';
 import { LEVEL_SIGNS } from '../findings/levels';
 import { elementWidth } from '../score/element-width';
@@ -41,7 +41,7 @@ import { describeDay } from '../students/describe-day';
           <span class="soft">
             <a routerLink="/ledger" [queryParams]="{ student: ready.student.id }">{{ ready.student.name }}</a>
             ·
-            {{ day() }}
+            {{ day() }}{{ where() }}
           </span>
         </div>
         <details>
@@ -176,6 +176,14 @@ export class SittingPage {
     const { outcome, led } = sitting.record;
     const ended = outcome === 'stopped' ? Math.min(led, timeline.total) : null;
     return { timeline, window: windowOf({ kind: 'session' }, timeline), ended };
+  });
+  protected readonly where = computed(() => {
+    const sitting = this.page.value()?.sitting;
+    if (!sitting) return '';
+    const told = sitting.reportedAt
+      ? `, told ${momentInWords(sitting.reportedAt, this.account.required().timeZone)}`
+      : '';
+    return `${describePlace(sitting.place)}${told}`;
   });
   protected readonly width = elementWidth();
   protected readonly corrections = computed(() =>

@@ -6,7 +6,7 @@ import { elementWidth } from '../score/element-width';
 import { ScoreStaff } from '../score/score-staff';
 import { interval, type Subscription } from 'rxjs';
 import { AccountStore } from '../api/account';
-import type { OneRound } from './one-round';
+import type { OneRound } from '../score/one-round';
 
 const GUTTER = 64;
 /** Seconds between the press and the first tone. */

@@ -8,7 +8,7 @@ import { LoadingNote } from '../api/loading-note';
 import { Variants } from '../api/variants';
 import { ChoiceField } from '../forms/choice-field';
 import { ScoreStaff } from '../score/score-staff';
-import { oneRound } from './one-round';
+import { oneRound } from '../score/one-round';
 import { NO_FILTER, passes, type ShelfEntry, type ShelfFilter } from './shelf-entries';
 
 /** Width of a small picture, in units of the score. */

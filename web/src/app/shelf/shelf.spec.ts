@@ -5,7 +5,7 @@ import { DEFAULT_CONVENTIONS, TECHNIQUES, techniqueOf, variantOf, type Variant }
 import { account, configure, ids } from '../testing/fixtures';
 import { ConventionsPage } from './conventions-page';
 import { closingPose } from './hand-drawing';
-import { oneRound } from './one-round';
+import { oneRound } from '../score/one-round';
 import { NO_FILTER, passes, type ShelfFilter } from './shelf-entries';
 import { readVariant, VariantEditor } from './variant-editor';
 

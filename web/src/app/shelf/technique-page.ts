@@ -19,7 +19,7 @@ import { askedOnce } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
 import { Variants } from '../api/variants';
 import { closingPose, HandDrawing, restingPose } from './hand-drawing';
-import { oneRound } from './one-round';
+import { oneRound } from '../score/one-round';
 import { RoundPlayer } from './round-player';
 import { SeatDrawing } from './seat-drawing';
 import { VariantEditor } from './variant-editor';

@@ -2,7 +2,7 @@ import { Component, inject, Injectable } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog, MatDialogModule } from '@angular/material/dialog';
 import { CAUTION_LINE, EMERGENCY_ACTION, SIGNS, STOP_ACTION, type Sign } from '@nuvrah/core';
-import { AccountStore } from '../api/account';
+import { LocalNumber } from './local-number';
 
 /** Signs at which one stops, and what to do, first things first. */
 @Component({
@@ -61,7 +61,7 @@ import { AccountStore } from '../api/account';
   `,
 })
 export class SignCard {
-  private readonly account = inject(AccountStore);
+  protected readonly number = inject(LocalNumber).number;
 
   protected readonly caution = CAUTION_LINE;
   protected readonly emergencyAction = EMERGENCY_ACTION;
@@ -73,10 +73,6 @@ export class SignCard {
   protected readonly stopLabels = SIGNS.filter(({ kind }) => kind === 'stop')
     .map(({ label }) => label)
     .join(' · ');
-
-  protected number(): string {
-    return this.account.account()?.emergencyNumber ?? 'the local number';
-  }
 }
 
 function byAct(signs: readonly Sign[]): ReadonlyMap<string, string[]> {

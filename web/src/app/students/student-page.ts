@@ -15,6 +15,7 @@ import { Students } from '../api/students';
 import { SessionTable } from '../bench/session-table';
 import { firstSessionFor } from '../bench/first-session';
 import { LadderList } from '../ladder/ladder-list';
+import { HomeLinks } from '../practice/home-links';
 import { momentInWords } from '../shell/dates';
 import { CapacityForm } from './capacity-form';
 import { ClearanceList } from './clearance-list';
@@ -32,6 +33,7 @@ import { StudentForm } from './student-form';
     ClearanceList,
     DayCheckForm,
     FactList,
+    HomeLinks,
     LadderList,
     LoadingNote,
     MatButtonModule,
@@ -134,6 +136,10 @@ import { StudentForm } from './student-form';
             [sessions]="sessions() ?? []"
             empty="No session yet. A new one opens on the Bench."
           />
+        </section>
+        <section aria-labelledby="home">
+          <h2 id="home">Practice at home</h2>
+          <nv-home-links [student]="student" [sessions]="sessions() ?? []" />
         </section>
         <section aria-labelledby="ladders">
           <div class="page-head">

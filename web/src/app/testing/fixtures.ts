@@ -120,6 +120,8 @@ export const sittingOf = (of = session): Sitting => ({
   studentId: ids.student,
   sessionId: ids.session,
   startedAt: '2026-03-10T12:00:00.000Z',
+  place: 'with-instructor',
+  reportedAt: null,
   led: {
     session: of as unknown as SessionJson,
     conventions: DEFAULT_CONVENTIONS,

@@ -2,7 +2,7 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { API_ROOT, type LedFinding } from '@nuvrah/contract';
 import type { Session } from '@nuvrah/core';
 import { LeadScreen } from '../lead/lead-screen';
-import { LeadStore } from '../lead/lead-store';
+import { LEAD_STORE, LeadStore } from '../lead/lead-store';
 import { Stages } from '../lead/stage';
 import { WakeLock } from '../lead/wake-lock';
 import { FakeStage } from './fake-stage';
@@ -26,7 +26,7 @@ export class LedScreen {
   static async of(session: Session, findings: readonly LedFinding[] = []): Promise<LedScreen> {
     const stage = new FakeStage();
     const http = configure(
-      LeadStore,
+      ...LEAD_STORE,
       { provide: Stages, useValue: { open: () => Promise.resolve(stage) } },
       { provide: WakeLock, useValue: { keep: () => undefined, release: () => undefined, awake: () => true } },
     );

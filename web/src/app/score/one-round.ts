@@ -4,13 +4,14 @@ import {
   newPassage,
   seconds,
   type Conventions,
+  type Goal,
   type Passage,
   type Side,
   type Technique,
   type TechniqueId,
   type Timeline,
 } from '@nuvrah/core';
-import type { ScoreWindow } from '../score/score-window';
+import type { ScoreWindow } from './score-window';
 
 /** One round of a technique as it begins: what the Shelf shows and plays. */
 export interface OneRound {
@@ -26,13 +27,19 @@ export function oneRound(
   hand: Side,
   conventions: Conventions,
 ): OneRound {
+  const passage = newPassage(entry.id, entry.id, { sustainable: null, entry });
+  return roundOf(passage, entry.effects[0] ?? 'calm', hand, conventions);
+}
+
+/** One round of a passage as it is practised. */
+export function roundOf(passage: Passage, goal: Goal, hand: Side, conventions: Conventions): OneRound {
   const session = {
-    title: entry.id,
-    goal: entry.effects[0] ?? 'calm',
+    title: passage.technique,
+    goal,
     conventions: {},
     minutes: null,
     seatChange: seconds(0),
-    passages: [shortened(newPassage(entry.id, entry.id, { sustainable: null, entry }))],
+    passages: [shortened(passage)],
   };
   const timeline = compileSession(session, { hand }, conventions);
   const rounds = timeline.passages[0]?.rounds;
@@ -44,8 +51,8 @@ function shortened(passage: Passage): Passage {
     case 'natural':
       return { ...passage, length: NATURAL };
     case 'strokes':
-      return { ...passage, sets: 1, quiet: seconds(30) };
+      return { ...passage, sets: 1, quiet: seconds(30), rateRamp: null };
     case 'counted':
-      return { ...passage, cycles: cyclesInOwnRound(passage), ownPace: seconds(0) };
+      return { ...passage, cycles: cyclesInOwnRound(passage), ownPace: seconds(0), ramps: [] };
   }
 }

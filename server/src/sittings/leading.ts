@@ -1,0 +1,67 @@
+import {
+  dayCheckOf,
+  readinessOf,
+  screeningCaseOf,
+  type LedFinding,
+  type StoredSession,
+  type Student,
+} from '@nuvrah/contract';
+import {
+  leadNeeds,
+  resolveConventions,
+  screenCase,
+  sessionFromChecked,
+  type LeadNeed,
+  type StandingFinding,
+} from '@nuvrah/core';
+import { localDay } from '../accounts/accounts.js';
+import type { InstructorRow, LedSnapshot } from '../db/entities.js';
+import type { InstructorStore } from '../db/instructor-store.js';
+import { variantsOf } from '../variants/variants.js';
+
+/** A finding as it is kept with the sitting. */
+function toLedFinding({ rule, passageId, value, level, standing }: StandingFinding): LedFinding {
+  const because =
+    standing.kind === 'cleared'
+      ? `${standing.clinician}, until ${standing.until}`
+      : standing.kind === 'overruled'
+        ? standing.reason
+        : '';
+  return { rule, passageId, value, level, standing: standing.kind, because };
+}
+
+/**
+ * What leading a session for a student now would keep of it, and what keeps it from being led.
+ *
+ * @param atHome nobody asks about the day there: what must not be true of it is said on the page instead.
+ */
+export async function leadingOf(
+  store: InstructorStore,
+  instructor: InstructorRow,
+  session: StoredSession,
+  student: Student,
+  now: Date,
+  atHome = false,
+): Promise<{ readonly led: LedSnapshot; readonly needs: readonly LeadNeed[] }> {
+  const { conventions: profile } = instructor;
+  const document = sessionFromChecked(session.document);
+  const day = { today: localDay(instructor, now), now: now.getTime(), profile };
+  const asked = atHome ? { ...student, dayCheck: null } : student;
+  const findings = screenCase(screeningCaseOf(document, asked, session.overrulings, day));
+  const ready = readinessOf(asked, day);
+  const needs = leadNeeds(
+    document,
+    { ...ready, dayChecked: atHome || ready.dayChecked },
+    findings,
+    day.today,
+  );
+  const led = {
+    session: session.document,
+    conventions: resolveConventions(profile, document.conventions),
+    hand: student.hand,
+    variants: await variantsOf(store, document.passages),
+    dayCheck: dayCheckOf(asked, day.today),
+    findings: findings.map(toLedFinding),
+  };
+  return { led, needs };
+}

@@ -1,0 +1,78 @@
+import { Component, computed, input, linkedSignal, output } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { recordOfRounds, type PassageRecord } from '@nuvrah/core';
+import { nameOfPassage, type Practised } from '../practice/practised';
+
+interface Row {
+  readonly name: string;
+  readonly planned: number;
+  readonly word: string;
+}
+
+/** Rounds that were done by the card or by heart, to be told without being led here. */
+@Component({
+  selector: 'nv-home-by-hand',
+  imports: [MatButtonModule],
+  template: `
+    <form (submit)="tell($event)">
+      @for (row of rows(); track $index) {
+        @if (row) {
+          <label>
+            <span>{{ row.name }}, {{ row.word }} of {{ row.planned }}</span>
+            <input
+              type="number"
+              min="0"
+              step="0.5"
+              [max]="row.planned"
+              [attr.aria-label]="row.name + ', ' + row.word + ' of ' + row.planned"
+              [value]="done()[$index]"
+              (change)="set($index, $event)"
+            />
+          </label>
+        }
+      }
+      <button matButton="outlined" type="submit">Go on to tell it</button>
+    </form>
+  `,
+  styleUrl: '../forms/form.scss',
+  styles: `
+    label > span {
+      display: block;
+    }
+  `,
+})
+export class HomeByHand {
+  readonly practised = input.required<Practised>();
+  /** Rounds done of each passage, in order. */
+  readonly told = output<readonly number[]>();
+
+  /** What is asked of each passage; null of natural breathing. */
+  protected readonly rows = computed((): readonly (Row | null)[] => {
+    const practised = this.practised();
+    const { session, hand, conventions } = practised;
+    const { passages } = recordOfRounds({ session, student: { hand }, conventions }, []);
+    return session.passages.map((passage, index) =>
+      rowOf(nameOfPassage(practised, passage), passages[index]),
+    );
+  });
+  protected readonly done = linkedSignal(() => this.rows().map((row) => row?.planned ?? 0));
+
+  protected set(index: number, event: Event): void {
+    const box = event.target as HTMLInputElement;
+    const planned = this.rows()[index]?.planned ?? 0;
+    const value = box.value === '' ? planned : Math.min(planned, Math.max(0, Number(box.value)));
+    box.value = String(value);
+    this.done.set(this.done().map((one, at) => (at === index ? value : one)));
+  }
+
+  protected tell(event: Event): void {
+    event.preventDefault();
+    this.told.emit(this.done());
+  }
+}
+
+function rowOf(name: string, passage: PassageRecord | undefined): Row | null {
+  if (!passage || passage.kind === 'natural') return null;
+  const planned = passage.cyclesPlanned / passage.cyclesPerRound;
+  return { name, planned, word: passage.kind === 'strokes' ? 'sets' : 'rounds' };
+}

@@ -1,0 +1,141 @@
+import { Component, computed, DestroyRef, DOCUMENT, effect, inject, input, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { routes, type Home, type HomePractice, type HomeReport } from '@nuvrah/contract';
+import { formatClock, type LeadRecord } from '@nuvrah/core';
+import { addressOf } from '../api/api';
+import { asked } from '../api/loaded';
+import { Fold } from '../forms/fold';
+import { LeadRunner } from '../lead/lead-runner';
+import { LeadScreen } from '../lead/lead-screen';
+import { WakeLock } from '../lead/wake-lock';
+import { PracticeSteps } from '../practice/practice-steps';
+import { practisedOf, timelineOf } from '../practice/practised';
+import { StopSigns } from '../practice/stop-signs';
+import { dayInWords, weekdayInWords } from '../shell/dates';
+import { LocalNumber } from '../shell/local-number';
+import { HomeByHand } from './home-by-hand';
+import { HomeReports, type Reported } from './home-reports';
+import { HomeRunner } from './home-runner';
+import { HomeStore } from './home-store';
+import { HomeTelling } from './home-telling';
+import { OfflineCopy } from './offline-copy';
+
+/** Practice at home, by a private link: read how, lead oneself, tell how it was. Works without a connection after a first visit. */
+@Component({
+  selector: 'nv-home-page',
+  imports: [Fold, HomeByHand, HomeTelling, LeadScreen, MatButtonModule, PracticeSteps, StopSigns],
+  providers: [HomeRunner, { provide: LeadRunner, useExisting: HomeRunner }, WakeLock],
+  templateUrl: './home-page.html',
+  styleUrl: './home-page.scss',
+})
+export class HomePage {
+  readonly token = input.required<string>();
+
+  private readonly homes = inject(HomeStore);
+  private readonly reports = inject(HomeReports);
+  private readonly runner = inject(HomeRunner);
+  private readonly localNumber = inject(LocalNumber);
+
+  private readonly page = asked(this.token, (token) => this.homes.open(token));
+  protected readonly opened = computed(() => this.page.value());
+  protected readonly home = computed((): Home | null => {
+    const opened = this.opened();
+    return opened?.kind === 'open' ? opened.home : null;
+  });
+  protected readonly practised = computed(() => {
+    const practice = this.home()?.practice;
+    return practice ? practisedOf(practice) : null;
+  });
+  protected readonly total = computed(() => {
+    const practised = this.practised();
+    return practised ? formatClock(timelineOf(practised).total) : '';
+  });
+  protected readonly next = computed(() =>
+    (this.home()?.next ?? []).map(({ day, clock }) => `${weekdayInWords(day)} ${dayInWords(day)}, ${clock}`),
+  );
+  protected readonly until = computed(() => dayInWords(this.home()?.expiresOn ?? ''));
+  protected readonly calendar = computed(() =>
+    addressOf(routes.homeCalendarFile, { params: { token: this.token() } }),
+  );
+
+  private readonly state = computed(() => this.runner.run()?.state.kind);
+  protected readonly leading = computed(() => this.state() === 'leading' || this.state() === 'paused');
+  private readonly byHand = signal<LeadRecord | null>(null);
+  /** What was done and is not told yet. */
+  protected readonly record = computed(() =>
+    this.leading() ? null : (this.byHand() ?? this.runner.record()),
+  );
+  protected readonly naming = computed(() => this.home()?.practice?.naming ?? 'plain');
+
+  protected readonly busy = signal(false);
+  protected readonly told = signal<Reported | null>(null);
+  protected readonly toldDay = computed(() => {
+    const told = this.told();
+    return told?.kind === 'there' ? dayInWords(told.day) : '';
+  });
+  /** Reports of this link that are still on this phone. */
+  protected readonly waiting = computed(() =>
+    this.reports.waiting().filter(({ token, refused }) => token === this.token() && refused === null),
+  );
+  protected readonly refused = computed(() =>
+    this.reports.waiting().filter(({ token, refused }) => token === this.token() && refused !== null),
+  );
+
+  constructor() {
+    const root = inject(DOCUMENT).documentElement;
+    effect(() => {
+      root.classList.toggle('dark', this.leading());
+    });
+    inject(DestroyRef).onDestroy(() => root.classList.remove('dark'));
+    inject(OfflineCopy).keep();
+    effect(() => {
+      const home = this.home();
+      if (home) this.localNumber.tell(home.emergencyNumber);
+    });
+    // What the page went away from is told before anything else.
+    effect(() => {
+      this.runner.takeUp(this.token());
+    });
+  }
+
+  protected async start(practice: HomePractice): Promise<void> {
+    if (this.busy()) return;
+    this.busy.set(true);
+    this.told.set(null);
+    await this.runner.start(this.token(), practice);
+    this.busy.set(false);
+  }
+
+  protected tellByHand(practice: HomePractice, rounds: readonly number[]): void {
+    this.told.set(null);
+    this.byHand.set(this.runner.byHand(this.token(), practice, rounds));
+    scrollTo({ top: 0 });
+  }
+
+  protected tell(report: Pick<HomeReport, 'record' | 'effort' | 'note'>): void {
+    const practice = this.runner.practice();
+    if (!practice || this.busy()) return;
+    this.busy.set(true);
+    const { id, practiceId, startedAt } = practice;
+    this.reports.send(this.token(), { id, practiceId, startedAt, ...report }).subscribe((reported) => {
+      this.busy.set(false);
+      this.told.set(reported);
+      // From here on the report has it.
+      this.drop();
+      if (reported.kind === 'there') this.page.again();
+    });
+  }
+
+  protected drop(): void {
+    this.byHand.set(null);
+    this.runner.forget();
+  }
+
+  protected discard(id: string): void {
+    this.reports.discard(id);
+  }
+
+  protected again(): void {
+    this.page.again();
+  }
+}

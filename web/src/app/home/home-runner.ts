@@ -1,0 +1,83 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import type { HomePractice } from '@nuvrah/contract';
+import { recordOfRounds, type LeadRecord, type LeadRun, type LeadSetup, type Millis } from '@nuvrah/core';
+import { BrowserStore } from '../api/browser-store';
+import { NOW } from '../api/now';
+import { endedRun } from '../lead/lead-keeper';
+import { LeadRunner, type LeadAbout } from '../lead/lead-runner';
+import { practisedOf } from '../practice/practised';
+
+/** What was practised and is not told yet, as it is kept on this phone. */
+export interface Practice {
+  readonly token: string;
+  /** One practice, one report. */
+  readonly id: string;
+  readonly practiceId: string;
+  readonly startedAt: string;
+  readonly run: LeadRun;
+  readonly at: Millis;
+}
+
+const KEPT_AS = 'home.practice';
+
+const setupOf = (practice: HomePractice): LeadSetup => {
+  const { session, hand, conventions } = practisedOf(practice);
+  return { session, student: { hand }, conventions };
+};
+
+/** Leading oneself by a private link. What was done stays on this phone until it is told. */
+@Injectable()
+export class HomeRunner extends LeadRunner {
+  private readonly store = inject(BrowserStore);
+  private readonly now = inject(NOW);
+
+  private readonly practised = signal<HomePractice | null>(null);
+  private readonly begun = signal<Omit<Practice, 'run' | 'at'> | null>(null);
+  /** The practice that was begun here, until it is told. */
+  readonly practice = this.begun.asReadonly();
+
+  override readonly about = computed((): LeadAbout => {
+    const practice = this.practised();
+    const variants = new Map((practice?.variants ?? []).map(({ id, name }) => [id, name]));
+    return { naming: practice?.naming ?? 'plain', variants, cares: [] };
+  });
+
+  async start(token: string, practice: HomePractice): Promise<void> {
+    this.beginNow(token, practice);
+    await this.play(setupOf(practice));
+  }
+
+  /** Takes for done what was practised without this page. */
+  byHand(token: string, practice: HomePractice, rounds: readonly number[]): LeadRecord {
+    this.beginNow(token, practice);
+    return recordOfRounds(setupOf(practice), rounds);
+  }
+
+  /** What the page went away from, ended where it was last seen. @returns false where there is nothing. */
+  takeUp(token: string): boolean {
+    const kept = this.store.read<Practice>(KEPT_AS);
+    if (kept?.token !== token) return false;
+    const { run, at, ...begun } = kept;
+    this.begun.set(begun);
+    this.current.set(endedRun({ run, at }));
+    return true;
+  }
+
+  /** It is told, or not to be told. */
+  forget(): void {
+    this.store.remove(KEPT_AS);
+    this.begun.set(null);
+    this.current.set(null);
+  }
+
+  protected override keepRun(run: LeadRun, at: Millis): void {
+    const begun = this.begun();
+    if (begun) this.store.write(KEPT_AS, { ...begun, run, at } satisfies Practice);
+  }
+
+  private beginNow(token: string, practice: HomePractice): void {
+    this.practised.set(practice);
+    const startedAt = new Date(this.now()).toISOString();
+    this.begun.set({ token, id: crypto.randomUUID(), practiceId: practice.id, startedAt });
+  }
+}
