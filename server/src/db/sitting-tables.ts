@@ -168,4 +168,3 @@ export const sittingPassageTable = table<SittingPassageRow>(
     ],
   },
 );
-

@@ -24,7 +24,7 @@ import { OfflineCopy } from './offline-copy';
 @Component({
   selector: 'nv-home-page',
   imports: [Fold, HomeByHand, HomeTelling, LeadScreen, MatButtonModule, PracticeSteps, StopSigns],
-  providers: [HomeRunner, { provide: LeadRunner, useExisting: HomeRunner }, WakeLock],
+  providers: [HomeRunner, { provide: LeadRunner, useExisting: HomeRunner }, OfflineCopy, WakeLock],
   templateUrl: './home-page.html',
   styleUrl: './home-page.scss',
 })
@@ -35,6 +35,7 @@ export class HomePage {
   private readonly reports = inject(HomeReports);
   private readonly runner = inject(HomeRunner);
   private readonly localNumber = inject(LocalNumber);
+  protected readonly copy = inject(OfflineCopy);
 
   private readonly page = asked(this.token, (token) => this.homes.open(token));
   protected readonly opened = computed(() => this.page.value());
@@ -87,7 +88,7 @@ export class HomePage {
       root.classList.toggle('dark', this.leading());
     });
     inject(DestroyRef).onDestroy(() => root.classList.remove('dark'));
-    inject(OfflineCopy).keep();
+    this.copy.keep();
     effect(() => {
       const home = this.home();
       if (home) this.localNumber.tell(home.emergencyNumber);

@@ -1,0 +1,124 @@
+import { PDFDocument } from 'pdf-lib';
+import type { Browser, Page } from '@playwright/test';
+import { expect, takeAudioClock, test, type Application } from './application.js';
+
+/** A phone of the student's, with nobody signed in. */
+async function phone(browser: Browser, { origin }: Application): Promise<Page> {
+  const context = await browser.newContext({
+    baseURL: origin,
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    serviceWorkers: 'allow',
+  });
+  return context.newPage();
+}
+
+async function giveLink(page: Page, student: string, session: string): Promise<string> {
+  await page.getByRole('link', { name: student }).click();
+  await page.getByLabel('session to take home').selectOption({ label: session });
+  await page.getByRole('button', { name: 'Give a private link' }).click();
+  await expect(page.getByText('not opened yet')).toBeVisible();
+  return page.getByLabel(`address of the link for ${session}`).inputValue();
+}
+
+test('a private link leads at home, without a connection too, and what was done stands in the Ledger', async ({
+  signedIn: page,
+  application,
+  browser,
+}) => {
+  const address = await giveLink(page, 'Hesper Vane', 'Out to sixteen');
+  const home = await phone(browser, application);
+  const clock = await takeAudioClock(home);
+  await home.goto(address);
+  await expect(home.getByRole('heading', { name: 'Practice for Hesper' })).toBeVisible();
+  await expect(home.getByText('Vane')).toHaveCount(0);
+  await expect(home.getByText('asthma', { exact: false })).toHaveCount(1);
+  await expect(home.getByText('This page works without a connection now.')).toBeVisible({ timeout: 30_000 });
+
+  await home.context().setOffline(true);
+  await home.reload();
+  await expect(home.getByText('There is no connection: this is what the last visit found.')).toBeVisible();
+  await home.getByRole('button', { name: 'Begin' }).click();
+  await clock.untilRound('Round 2 of 10');
+  await home.getByRole('button', { name: 'Stop' }).click();
+  await expect(home.getByText('1 of 10 rounds')).toBeVisible();
+
+  // A reload in the middle of telling loses nothing.
+  await home.reload();
+  await expect(home.getByText('1 of 10 rounds')).toBeVisible();
+  await home.getByRole('button', { name: 'Tell your instructor' }).click();
+  await expect(home.getByRole('alert')).toContainText('Say how hard it felt');
+  await home.getByLabel('Dizzy').check();
+  await home.getByText('4', { exact: true }).click();
+  await home.getByLabel('Note').fill('By the hives.');
+  await home.getByRole('button', { name: 'Tell your instructor' }).click();
+  await expect(home.getByText('It is kept on this phone and sent by itself')).toBeVisible();
+  await home.reload();
+  await expect(home.getByText('One report waits on this phone for a connection.')).toBeVisible();
+  await home.context().setOffline(false);
+  await expect(home.getByText('One report waits')).toHaveCount(0);
+
+  await page.getByRole('link', { name: 'Ledger', exact: true }).click();
+  const row = page.locator('tbody tr').first();
+  await expect(row).toContainText('Out to sixteen · at home');
+  await expect(row).toContainText('By the hives.');
+  await row.getByRole('link').first().click();
+  await expect(page.getByText('at home, told')).toBeVisible();
+  await page.getByRole('link', { name: 'Today', exact: true }).click();
+  await expect(page.getByText('A stop sign in the last sitting: dizzy.', { exact: false })).toBeVisible();
+});
+
+test('what was done without the page is told too; a link that was ended opens no more', async ({
+  signedIn: page,
+  application,
+  browser,
+}) => {
+  const address = await giveLink(page, 'Dov Lerner', 'Asleep by daylight');
+  const home = await phone(browser, application);
+  await home.goto(address);
+  await home.getByText('I practised without this page').click();
+  await home.getByRole('button', { name: 'Go on to tell it' }).click();
+  await home.getByText('2', { exact: true }).click();
+  await home.getByRole('button', { name: 'Tell your instructor' }).click();
+  await expect(home.getByText('Told. It stands in your instructor’s record')).toBeVisible();
+
+  page.once('dialog', (dialog) => void dialog.accept());
+  await page.getByRole('button', { name: 'End it now' }).click();
+  await expect(page.getByText('1 told.')).toBeVisible();
+  await home.reload();
+  await expect(home.getByRole('heading', { name: 'This link does not open' })).toBeVisible();
+  await expect(home.getByText('Your instructor has ended this link.')).toBeVisible();
+  await home.goto(`/home/${'a'.repeat(43)}`);
+  await expect(home.getByText('This link leads nowhere.', { exact: false })).toBeVisible();
+});
+
+test('the card to take home is one page, on A4 and on Letter, with the cautions of this student', async ({
+  signedIn: page,
+}) => {
+  for (const [student, session] of [
+    ['Hesper Vane', 'Thursday, steadying'],
+    ['Ingrid Sól', 'Hill morning'],
+  ] as const) {
+    await page.goto('/students');
+    await page.getByRole('link', { name: student }).click();
+    await page.getByLabel('session to take home').selectOption({ label: session });
+    await page.getByRole('link', { name: 'Card to print' }).click();
+    await expect(page.getByRole('heading', { name: 'Stop at once' })).toBeVisible();
+    await expect(page.locator('nv-practice-steps svg').first()).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'For you' })).toBeVisible();
+    for (const [paper, width, height] of [
+      ['A4', 595, 842],
+      ['letter', 612, 792],
+    ] as const) {
+      await page.getByLabel('paper').selectOption(paper);
+      const pages = (await PDFDocument.load(await page.pdf({ preferCSSPageSize: true }))).getPages();
+      const size = pages[0]?.getSize();
+      expect([pages.length, Math.round(size?.width ?? 0), Math.round(size?.height ?? 0)]).toEqual([
+        1,
+        width,
+        height,
+      ]);
+    }
+  }
+  await page.goBack();
+});

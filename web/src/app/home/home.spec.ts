@@ -1,0 +1,179 @@
+import type { HttpTestingController } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
+import { API_ROOT, type Home, type HomeReport } from '@nuvrah/contract';
+import { DEFAULT_CONVENTIONS, newSession, type SessionJson } from '@nuvrah/core';
+import { configure, ids } from '../testing/fixtures';
+import { Shown } from '../testing/shown';
+import { practisedOf } from '../practice/practised';
+import { PracticeSteps } from '../practice/practice-steps';
+import { HomeByHand } from './home-by-hand';
+import { HomeReports, type Reported } from './home-reports';
+import { HomeStore, type Opened } from './home-store';
+
+const TOKEN = 't'.repeat(43);
+const home: Home = {
+  called: 'Hesper',
+  instructor: 'Tamsin Hale-Okoro',
+  emergencyNumber: '112',
+  expiresOn: '2026-06-01',
+  practice: {
+    id: ids.session,
+    version: 1,
+    session: newSession('Practice', ids) as unknown as SessionJson,
+    conventions: DEFAULT_CONVENTIONS,
+    hand: 'right',
+    naming: 'plain',
+    variants: [],
+  },
+  next: [],
+};
+const report: HomeReport = {
+  id: ids.sitting,
+  practiceId: ids.session,
+  startedAt: '2026-03-10T06:30:00.000Z',
+  record: { outcome: 'finished', led: 1000, pauses: 0, signs: [], passages: [] },
+  effort: 3,
+  note: '',
+};
+const away = { status: 0, statusText: 'away' };
+const refusal = (status: number, code: string) =>
+  [
+    { code, detail: `because ${code}`, status },
+    { status, statusText: code },
+  ] as const;
+
+describe('a private link that was opened', () => {
+  let http: HttpTestingController;
+  beforeEach(() => {
+    localStorage.clear();
+    http = configure();
+  });
+  const asked = () => http.expectOne(`${API_ROOT}/home/${TOKEN}`);
+  const open = (): (() => Opened | null) => {
+    let opened: Opened | null = null;
+    TestBed.inject(HomeStore)
+      .open(TOKEN)
+      .subscribe((answer) => (opened = answer));
+    return () => opened;
+  };
+
+  it('shows without a connection what the last visit found, and nothing where there was none', () => {
+    let now = open();
+    asked().error(new ProgressEvent('away'), away);
+    expect(now()).toEqual({ kind: 'away' });
+    now = open();
+    asked().flush(home);
+    expect(now()).toEqual({ kind: 'open', home, offline: false });
+    now = open();
+    asked().error(new ProgressEvent('away'), away);
+    expect(now()).toEqual({ kind: 'open', home, offline: true });
+    now = open();
+    asked().flush(...refusal(500, 'internal'));
+    expect(now()).toEqual({ kind: 'open', home, offline: true });
+  });
+
+  it('keeps nothing of a link that was ended', () => {
+    open();
+    asked().flush(home);
+    let now = open();
+    asked().flush(...refusal(410, 'link-ended'));
+    expect(now()).toEqual({ kind: 'closed', message: 'because link-ended' });
+    now = open();
+    asked().error(new ProgressEvent('away'), away);
+    expect(now()).toEqual({ kind: 'away' });
+  });
+});
+
+describe('a report of a practice at home', () => {
+  let http: HttpTestingController;
+  let reports: HomeReports;
+  beforeEach(() => {
+    jasmine.clock().install();
+    localStorage.clear();
+    http = configure();
+    reports = TestBed.inject(HomeReports);
+  });
+  afterEach(() => jasmine.clock().uninstall());
+  const sent = () => http.expectOne(`${API_ROOT}/home/${TOKEN}/reports`);
+  const send = (): (() => Reported | null) => {
+    let reported: Reported | null = null;
+    reports.send(TOKEN, report).subscribe((answer) => (reported = answer));
+    return () => reported;
+  };
+
+  it('waits on the phone without a connection, over a reload too, and is sent by itself', () => {
+    const now = send();
+    sent().error(new ProgressEvent('away'), away);
+    expect([now(), reports.waiting().length]).toEqual([{ kind: 'waiting' }, 1]);
+    const again = TestBed.runInInjectionContext(() => new HomeReports());
+    expect(again.waiting().map(({ body }) => body)).toEqual([report]);
+    window.dispatchEvent(new Event('online'));
+    const tries = http.match(`${API_ROOT}/home/${TOKEN}/reports`);
+    expect(tries.every(({ request }) => (request.body as HomeReport).id === report.id)).toBeTrue();
+    tries.forEach((one) => one.flush({ day: '2026-03-10', held: false }));
+    expect([reports.waiting(), again.waiting()]).toEqual([[], []]);
+  });
+
+  it('is there once the server says so', () => {
+    const now = send();
+    sent().flush({ day: '2026-03-10', held: true });
+    expect([now(), reports.waiting()]).toEqual([{ kind: 'there', day: '2026-03-10', held: true }, []]);
+  });
+
+  it('that is refused is kept to be told by word of mouth, and not sent again', () => {
+    const now = send();
+    sent().flush(...refusal(410, 'link-ended'));
+    expect(now()).toEqual({ kind: 'refused', message: 'because link-ended' });
+    window.dispatchEvent(new Event('online'));
+    http.expectNone(`${API_ROOT}/home/${TOKEN}/reports`);
+    expect(reports.waiting().map(({ refused }) => refused)).toEqual(['because link-ended']);
+    reports.discard(report.id);
+    expect(reports.waiting()).toEqual([]);
+  });
+
+  it('waits where the server is busy or broken', () => {
+    for (const [status, code] of [
+      [429, 'too-many-requests'],
+      [500, 'internal'],
+    ] as const) {
+      const now = send();
+      sent().flush(...refusal(status, code));
+      expect(now()).toEqual({ kind: 'waiting' });
+    }
+  });
+});
+
+describe('how a session is practised at home', () => {
+  it('is one round as a picture and in words, and everything in order', () => {
+    configure();
+    const practised = practisedOf(home.practice as NonNullable<Home['practice']>);
+    const steps = new Shown(PracticeSteps, { practised });
+    expect([...steps.page.querySelectorAll('.phases strong')].map((one) => one.textContent)).toEqual([
+      'Inhale left · 4',
+      'Exhale right · 4',
+      'Inhale right · 4',
+      'Exhale left · 4',
+    ]);
+    expect(steps.text('.phases li')).toContain('thumb closes right');
+    expect(steps.page.querySelectorAll('tbody tr').length).toBe(2);
+    expect(steps.page.querySelectorAll('nv-score-staff svg').length).toBeGreaterThan(0);
+  });
+
+  it('is told in rounds where it was not led, never more than were planned', () => {
+    configure();
+    const practised = practisedOf(home.practice as NonNullable<Home['practice']>);
+    const form = new Shown(HomeByHand, { practised });
+    const told: (readonly number[])[] = [];
+    form.fixture.componentInstance.told.subscribe((rounds) => told.push(rounds));
+    const name = form.page.querySelector('input')?.getAttribute('aria-label') ?? '';
+    expect(name).toMatch(/rounds of 8$/);
+    form.type(name, '99');
+    form.submit();
+    form.type(name, '3');
+    form.submit();
+    expect(told).toEqual([
+      [8, 0],
+      [3, 0],
+    ]);
+  });
+});
