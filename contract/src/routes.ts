@@ -1,9 +1,10 @@
 import { Type, type Static, type TSchema } from '@sinclair/typebox';
-import { fileOf, listOf, nothing, uuid } from './schema-parts.js';
+import { fileOf, listOf, moment, nothing, object, uuid } from './schema-parts.js';
 import {
   accountSchema,
   ledgerPageSchema,
   ledgerQuerySchema,
+  loggedSittingsSchema,
   sittingCorrectionSchema,
   trendPointSchema,
   auditEventSchema,
@@ -200,6 +201,21 @@ export const routes = {
     summary: 'Sittings, the newest first, filtered and a page at a time',
     query: ledgerQuerySchema,
     answer: ledgerPageSchema,
+  }),
+  ledgerFile: route('get', '/ledger.csv', {
+    summary: 'Sittings with their passages as CSV, filtered, the newest first',
+    query: ledgerQuerySchema,
+    answer: fileOf('text/csv'),
+  }),
+  knownSittings: route('get', '/ledger/known', {
+    summary: 'Which sittings are on record, and when they began: what a log from outside is read against',
+    answer: listOf(object({ id: uuid, studentId: uuid, startedAt: moment })),
+  }),
+  addLogged: route('post', '/ledger/logged', {
+    summary: 'Put sittings of a log from outside on record; what is there already is not added again',
+    body: loggedSittingsSchema,
+    answer: object({ added: Type.Integer(), there: Type.Integer() }),
+    status: 201,
   }),
   listCorrections: route('get', '/sittings/:id/corrections', {
     summary: 'How a sitting stood before each correction, the newest first',

@@ -300,6 +300,26 @@ export const ledgerQuerySchema = Type.Object(
   { additionalProperties: false },
 );
 
+/** A sitting that is read from a log outside. */
+export const loggedSittingSchema = object({
+  id: uuid,
+  studentId: uuid,
+  /** Title of the session. */
+  session: filledText(120),
+  startedAt: moment,
+  place: sittingPlace,
+  record: leadRecordSchema,
+  effort,
+  note: text(4000),
+});
+export type NewLoggedSitting = Static<typeof loggedSittingSchema>;
+
+/** Sittings that are put on record in one go. */
+export const MOST_LOGGED = 50;
+export const loggedSittingsSchema = object({
+  sittings: Type.Array(loggedSittingSchema, { minItems: 1, maxItems: MOST_LOGGED }),
+});
+
 /** How a sitting stood before it was corrected. */
 export const sittingCorrectionSchema = object({
   version,

@@ -21,6 +21,7 @@ import { implementClearances } from './students/clearances.js';
 import { implementDayChecks } from './students/day-checks.js';
 import { implementFacts } from './students/facts.js';
 import { implementStudents } from './students/students.js';
+import { implementLog } from './sittings/log.js';
 import { implementLedger } from './sittings/ledger.js';
 import { implementLadders } from './ladders/ladders.js';
 import { implementCalendar } from './ladders/calendar.js';
@@ -91,6 +92,7 @@ export function createApp(options: AppOptions): Express {
   implementClearances(implement, source, now);
   implementClasses(implement, now);
   implementLedger(implement, source);
+  implementLog(implement, source, now);
   implementLadders(implement, source, now);
   implementCalendar(implement, source, now);
   implementToday(implement, source, now);

@@ -10,3 +10,4 @@ export * from './check.js';
 export * from './print.js';
 export * from './like.js';
 export * from './compare.js';
+export * from './session-of-record.js';

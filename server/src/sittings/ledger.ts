@@ -1,4 +1,5 @@
 import { routes, type LedgerLine, type QueryOf, type TrendPoint } from '@nuvrah/contract';
+import { millis, sittingsToCsv, type LeadRecord, type LoggedSitting } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById } from '../accounts/accounts.js';
 import type { SittingPassageRow } from '../db/entities.js';
@@ -53,10 +54,11 @@ async function linesOf(
   store: InstructorStore,
   timeZone: string,
   { student, from, to, technique, sign, effort, after }: QueryOf<typeof routes.ledger>,
+  page = PAGE,
 ) {
   const filters = [student, from, to, technique, sign, effort].map((value) => value ?? null);
-  const rows = await store.query<LineRow>(LINES_SQL, timeZone, ...filters, PAGE + 1, Number(after ?? 0));
-  const shown = rows.slice(0, PAGE);
+  const rows = await store.query<LineRow>(LINES_SQL, timeZone, ...filters, page + 1, Number(after ?? 0));
+  const shown = rows.slice(0, page);
   const ids = shown.map(({ id }) => id);
   const passages = new Map<string, SittingPassageRow[]>();
   for (const passage of await store.sittingPassages.listIn('sittingId', ids, { position: 'ASC' }))
@@ -71,17 +73,57 @@ async function linesOf(
     effort: row.effort,
     note: row.note,
   }));
-  return { lines, more: rows.length > PAGE };
+  return { lines, more: rows.length > page };
+}
+
+/** Rows that are read from the database in one go for a file. */
+const FILE_PAGE = 2_000;
+
+/** Everything that answers to the filters, as CSV. */
+async function csvOf(
+  store: InstructorStore,
+  timeZone: string,
+  query: QueryOf<typeof routes.ledger>,
+): Promise<string> {
+  const students = await store.students.list({});
+  const names = new Map(students.map(({ id, name }) => [id, name]));
+  const all: LoggedSitting[] = [];
+  for (let more = true; more;) {
+    const found = await linesOf(store, timeZone, { ...query, after: String(all.length) }, FILE_PAGE);
+    for (const { record, title, studentId, ...line } of found.lines)
+      all.push({
+        ...line,
+        studentId,
+        student: names.get(studentId) ?? '',
+        session: title,
+        // What was begun and never told of has no passages, and so no rows.
+        record: (record as LeadRecord | null) ?? NOTHING_TOLD,
+      });
+    more = found.more;
+  }
+  return sittingsToCsv(all);
+}
+
+const NOTHING_TOLD: LeadRecord = { outcome: 'stopped', led: millis(0), pauses: 0, signs: [], passages: [] };
+
+function refuseFilters({ from, to }: QueryOf<typeof routes.ledger>): void {
+  if (!from || !to || to >= from) return;
+  const detail = 'The last day lies before the first: use the first day or a later one.';
+  throw invalidRequest([{ pointer: '/to', detail }]);
 }
 
 export function implementLedger(implement: Implement, source: DataSource): void {
   implement(routes.ledger, async ({ store, query }) => {
-    if (query.from && query.to && query.to < query.from) {
-      const detail = 'The last day lies before the first: use the first day or a later one.';
-      throw invalidRequest([{ pointer: '/to', detail }]);
-    }
+    refuseFilters(query);
     const { timeZone } = await instructorById(source, store.instructorId);
     return linesOf(store, timeZone, query);
+  });
+
+  implement(routes.ledgerFile, async ({ store, query }) => {
+    refuseFilters(query);
+    const { timeZone } = await instructorById(source, store.instructorId);
+    // Spreadsheets know by this mark that it is UTF-8.
+    return { name: 'sittings.csv', content: `\uFEFF${await csvOf(store, timeZone, query)}` };
   });
 
   implement(routes.listCorrections, async ({ store, params }) => {

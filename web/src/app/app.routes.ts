@@ -120,6 +120,11 @@ export const appRoutes: Routes = [
         loadComponent: () => import('./ledger/ledger-page').then((m) => m.LedgerPage),
       },
       {
+        path: 'ledger/from-file',
+        title: 'Read a log · Nuvrah',
+        loadComponent: () => import('./ledger/log-page').then((m) => m.LogPage),
+      },
+      {
         path: 'ledger/:id',
         title: 'Sitting · Nuvrah',
         loadComponent: () => import('./ledger/sitting-page').then((m) => m.SittingPage),

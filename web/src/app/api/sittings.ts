@@ -1,8 +1,10 @@
 import { inject, Injectable } from '@angular/core';
 import {
   routes,
+  type AnswerOf,
   type BodyOf,
   type LedgerRows,
+  type NewLoggedSitting,
   type QueryOf,
   type Sitting,
   type SittingCorrection,
@@ -32,6 +34,16 @@ export class Sittings {
   /** How a sitting stood before it was corrected, the newest first. */
   corrections(id: string): Observable<SittingCorrection[]> {
     return this.api.call(routes.listCorrections, { params: { id } });
+  }
+
+  /** Which sittings are on record, and when they began. */
+  known(): Observable<AnswerOf<typeof routes.knownSittings>> {
+    return this.api.call(routes.knownSittings);
+  }
+
+  /** Puts sittings of a log from outside on record. */
+  addLogged(sittings: NewLoggedSitting[]): Observable<AnswerOf<typeof routes.addLogged>> {
+    return this.api.call(routes.addLogged, { body: { sittings } });
   }
 
   get(id: string): Observable<Sitting> {

@@ -1,11 +1,11 @@
 import { Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import type { LedgerLine, QueryOf, routes } from '@nuvrah/contract';
+import { routes, type LedgerLine, type QueryOf } from '@nuvrah/contract';
 import { signById, SIGNS, TECHNIQUES } from '@nuvrah/core';
 import { Subscription } from 'rxjs';
 import { AccountStore } from '../api/account';
-import type { ApiProblem } from '../api/api';
+import { addressOf, type ApiProblem } from '../api/api';
 import { askedOnce } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
 import { Sittings } from '../api/sittings';
@@ -69,6 +69,8 @@ export class LedgerPage {
         }).filter(([, value]) => value !== undefined && value !== ''),
       ) as Filters,
   );
+  /** What is shown, with all its pages, as a file. */
+  protected readonly file = computed(() => addressOf(routes.ledgerFile, { query: this.filters() }));
   protected readonly filtered = computed(() => Object.keys(this.filters()).some((key) => key !== 'student'));
 
   private readonly lines = signal<readonly LedgerLine[]>([]);

@@ -1,0 +1,142 @@
+import type { EasingRecord, PassageRecord, TurnRecord } from '../leading/index.js';
+import type { PhaseCounts } from '../ratio/index.js';
+import {
+  foldSpelling,
+  isTechniqueId,
+  TECHNIQUES,
+  techniqueOf,
+  type TechniqueId,
+} from '../technique/index.js';
+import { DEFAULT_PACE, type Pace, type Seconds } from '../units/index.js';
+import type { CsvColumn } from './sittings-csv.js';
+
+/** Reads the cells of one row, and says what is wrong with them. */
+export interface CellReader {
+  text(column: CsvColumn): string;
+  say(column: CsvColumn | null, message: string): void;
+  number(
+    column: CsvColumn,
+    limits: { readonly from: number; readonly to: number; readonly or: number; readonly whole?: boolean },
+  ): number;
+}
+
+/** Techniques by all their names; where two share a spelling, it is the one whose own name it is. */
+const byName: ReadonlyMap<string, TechniqueId> = new Map(
+  [
+    ...TECHNIQUES.map(({ id, aliases }) => ({ id, names: aliases })),
+    ...TECHNIQUES.map(({ id, names }) => ({ id, names: [...Object.values(names), id] })),
+  ].flatMap(({ id, names }) => names.map((name): [string, TechniqueId] => [foldSpelling(name), id])),
+);
+
+/** The passage that a row tells of; null where its technique is not known. What else is wrong is said. */
+export function readPassage(cells: CellReader, newId: () => string): PassageRecord | null {
+  const told = cells.text('technique');
+  const technique = isTechniqueId(told) ? told : byName.get(foldSpelling(told));
+  if (!technique) {
+    cells.say(
+      'technique',
+      told === ''
+        ? 'The technique is missing.'
+        : `There is no technique "${told}": use a name from the Shelf, like nadi-shodhana.`,
+    );
+    return null;
+  }
+  const passageId = passageIdOf(cells, newId);
+  const { kind } = techniqueOf(technique).pattern;
+  const kindTold = cells.text('kind').toLowerCase();
+  if (kindTold !== '' && kindTold !== kind)
+    cells.say('kind', `"${kindTold}" does not go with this technique: it is ${kind}.`);
+  if (kind === 'natural') return { kind, passageId, technique, ...secondsOf(cells) };
+  for (const column of ['breaths_planned', 'breaths_done'] as const) saysWhenMissing(cells, column);
+  const breaths = { from: 0, to: 5000, or: 0, whole: true };
+  const cyclesPlanned = cells.number('breaths_planned', breaths);
+  const cyclesDone = cells.number('breaths_done', breaths);
+  const cyclesPerRound = cells.number('breaths_a_round', { from: 1, to: 3, or: 2, whole: true });
+  const cycles = { passageId, technique, cyclesPlanned, cyclesDone };
+  if (kind === 'strokes') return { kind, ...cycles, cyclesPerRound, turns: turnsOf(cells) };
+  return {
+    kind,
+    ...cycles,
+    cyclesPerRound: cyclesPerRound === 1 ? 1 : 2,
+    counts: countsOf(cells),
+    pace: cells.number('pace_ms', { from: 500, to: 3000, or: DEFAULT_PACE, whole: true }) as Pace,
+    easings: easingsOf(cells),
+    openHolds: listOf(cells, 'open_holds_s', /^\d+(\.\d+)?$/, 'seconds like 12.5; 14').map(
+      (one) => Number(one) as Seconds,
+    ),
+    ...secondsOf(cells),
+  };
+}
+
+const MISSING = {
+  breaths_planned: 'How many breaths were planned is missing.',
+  breaths_done: 'How many breaths were done is missing.',
+  inhale: 'The counts of the inhale are missing.',
+  exhale: 'The counts of the exhale are missing.',
+} as const;
+
+function saysWhenMissing(cells: CellReader, column: keyof typeof MISSING): void {
+  if (cells.text(column) === '') cells.say(column, MISSING[column]);
+}
+
+function passageIdOf(cells: CellReader, newId: () => string): string {
+  const told = cells.text('passage');
+  return /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(told) ? told : newId();
+}
+
+function secondsOf(cells: CellReader): { readonly secondsPlanned: Seconds; readonly secondsDone: Seconds } {
+  const limits = { from: 0, to: 14_400, or: 0 };
+  const secondsPlanned = cells.number('seconds_planned', limits) as Seconds;
+  const secondsDone = cells.number('seconds_done', { ...limits, or: secondsPlanned }) as Seconds;
+  return { secondsPlanned, secondsDone };
+}
+
+function countsOf(cells: CellReader): PhaseCounts {
+  const count = (column: CsvColumn, from: number, or: number): number => {
+    const value = cells.number(column, { from, to: 100, or });
+    if (value * 2 !== Math.round(value * 2)) cells.say(column, `Counts go by halves: ${value} is none.`);
+    return value;
+  };
+  for (const column of ['inhale', 'exhale'] as const) saysWhenMissing(cells, column);
+  const [inhale, exhale] = [count('inhale', 0.5, 1), count('exhale', 0.5, 1)];
+  const [internalHold, externalHold] = [count('hold', 0, 0), count('empty', 0, 0)];
+  return { inhale, internalHold, exhale, externalHold } as PhaseCounts;
+}
+
+/** Several in one cell, separated by semicolons. */
+function listOf(cells: CellReader, column: CsvColumn, shape: RegExp, wanted: string): readonly string[] {
+  const all = cells
+    .text(column)
+    .split(';')
+    .map((one) => one.trim())
+    .filter((one) => one !== '');
+  const wrong = all.find((one) => !shape.test(one));
+  if (wrong) cells.say(column, `"${wrong}" cannot be read: write ${wanted}.`);
+  return wrong ? [] : all;
+}
+
+const NUMBER = String.raw`(\d+(?:\.5)?)`;
+const EASING = new RegExp(`^(\\d+):${NUMBER}/${NUMBER}/${NUMBER}/${NUMBER}$`);
+
+const easingsOf = (cells: CellReader): readonly EasingRecord[] =>
+  listOf(cells, 'easings', EASING, 'the round and its counts, like 3:4/0/8/0').map((one) => {
+    const [, fromRound, inhale, internalHold, exhale, externalHold] = (EASING.exec(one) ?? []).map(Number);
+    return {
+      fromRound: fromRound ?? 1,
+      counts: { inhale, internalHold, exhale, externalHold } as PhaseCounts,
+    };
+  });
+
+const TURN = /^(\d+):(left|right|both):(\d+):(\d+)\/(\d+)$/;
+
+const turnsOf = (cells: CellReader): readonly TurnRecord[] =>
+  listOf(cells, 'strokes', TURN, 'set, side, rate, done of planned, like 1:left:60:28/30').map((one) => {
+    const [, set, airway, rate, done, planned] = TURN.exec(one) ?? [];
+    return {
+      set: Number(set),
+      airway: airway as TurnRecord['airway'],
+      rate: Number(rate),
+      planned: Number(planned),
+      done: Number(done),
+    };
+  });

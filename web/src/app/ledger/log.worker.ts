@@ -1,0 +1,35 @@
+/// <reference lib="webworker" />
+import { sittingsFromCsv, type ReadLog } from '@nuvrah/core';
+import type { LogMessage, LogWork } from './log-reader';
+
+const NOT_UTF_8: ReadLog = {
+  sittings: [],
+  problems: [
+    {
+      line: 1,
+      column: null,
+      message: 'This file is not written in UTF-8: save it once more as CSV in UTF-8, and choose it again.',
+    },
+  ],
+  there: 0,
+  rows: 0,
+  ignored: [],
+};
+
+/** The text of a file, or null where it is not UTF-8. */
+function textOf(bytes: ArrayBuffer): string | null {
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch {
+    return null;
+  }
+}
+
+addEventListener('message', ({ data }: MessageEvent<LogWork>) => {
+  const say = (message: LogMessage): void => postMessage(message);
+  const text = textOf(data.bytes);
+  const context = { ...data.context, newId: () => crypto.randomUUID() };
+  const log =
+    text === null ? NOT_UTF_8 : sittingsFromCsv(text, context, (done) => say({ kind: 'progress', done }));
+  say({ kind: 'done', log });
+});
