@@ -44,6 +44,7 @@ import {
   clearanceChangeSchema,
   clearanceSchema,
   dayCheckSchema,
+  erasureSchema,
   factChangeSchema,
   newCapacityCheckSchema,
   newClearanceSchema,
@@ -312,6 +313,15 @@ export const routes = {
     summary: 'Change or archive a student',
     body: studentChangeSchema,
     answer: studentSchema,
+  }),
+  studentArchive: route('get', '/students/:id/archive.zip', {
+    summary: 'Everything that is kept of a student, as one archive of open files',
+    answer: fileOf('application/zip'),
+  }),
+  eraseStudent: route('post', '/students/:id/erasure', {
+    summary: 'Erase a student and everything of theirs; only anonymous entries of the audit trail stay',
+    body: erasureSchema,
+    answer: object({ sittings: Type.Integer(), sessions: Type.Integer() }),
   }),
   addCapacityCheck: route('post', '/students/:id/capacity-checks', {
     summary: 'Record a comfortable capacity',

@@ -353,13 +353,14 @@ export const auditEventSchema = object({
     'acknowledged',
     'clearance-added',
     'clearance-changed',
+    'erased',
   ]),
   /** What was decided, in words. */
   said: Type.String(),
 });
 export type AuditEvent = Static<typeof auditEventSchema>;
 export type AuditKind =
-  'overruled' | 'overruling-withdrawn' | 'acknowledged' | 'clearance-added' | 'clearance-changed';
+  'overruled' | 'overruling-withdrawn' | 'acknowledged' | 'clearance-added' | 'clearance-changed' | 'erased';
 
 export const ruleBookSchema = object({
   /** Students that are not archived, with every fact that is true of them today. */

@@ -46,6 +46,9 @@ export const studentFields = {
 export const newStudentSchema = object(studentFields);
 export type StudentFields = Static<typeof newStudentSchema>;
 
+/** The name, typed once more, so that nobody is erased by a slip. */
+export const erasureSchema = object({ name: text(120) });
+
 export const studentChangeSchema = object({ version, ...studentFields, archived: Type.Boolean() });
 
 const secondsOf = (phase: CapacityPhase) =>

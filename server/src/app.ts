@@ -20,6 +20,7 @@ import { implementOverrulings } from './sessions/overrulings.js';
 import { implementClearances } from './students/clearances.js';
 import { implementDayChecks } from './students/day-checks.js';
 import { implementFacts } from './students/facts.js';
+import { implementErasure } from './students/erasure.js';
 import { implementStudents } from './students/students.js';
 import { implementLog } from './sittings/log.js';
 import { implementLedger } from './sittings/ledger.js';
@@ -87,6 +88,7 @@ export function createApp(options: AppOptions): Express {
   const implement = implementOn(api, source);
   implementAccounts(implement, source, now);
   implementStudents(implement, source, now);
+  implementErasure(implement, source, now);
   implementFacts(implement, source, now);
   implementDayChecks(implement, source, now);
   implementClearances(implement, source, now);

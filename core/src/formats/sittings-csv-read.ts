@@ -312,7 +312,7 @@ class LogReader {
       this.say(row, 'started_at', `"${text}" is no day and time: write it as 2026-03-10 06:30.`);
       return null;
     }
-    const at = moment.toUTC().toISO() ?? '';
+    const at = moment.toUTC().toISO();
     if (moment.toMillis() <= DateTime.fromISO(this.context.now).toMillis()) return at;
     this.say(row, 'started_at', `${text} lies in the future: what is on record has happened already.`);
     return null;

@@ -88,6 +88,8 @@ describe("somebody else's rows", () => {
     const requests: Partial<Record<keyof typeof routes, readonly [string, unknown]>> = {
       getStudent: [student.id, undefined],
       changeStudent: [student.id, { ...aStudent, version: 1, archived: true }],
+      studentArchive: [student.id, undefined],
+      eraseStudent: [student.id, { name: student.name }],
       addCapacityCheck: [student.id, aCapacity],
       listCapacityChecks: [student.id, undefined],
       addDayCheck: [student.id, aDay()],

@@ -93,6 +93,14 @@ export class TestClient {
     return body;
   }
 
+  /** A file as it comes. */
+  async bytes(path: string): Promise<Answer<Uint8Array>> {
+    const cookie = [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; ');
+    const response = await fetch(`${this.origin}${path}`, { headers: { cookie } });
+    const body = new Uint8Array(await response.arrayBuffer());
+    return { status: response.status, body, headers: response.headers };
+  }
+
   async send<T>(
     method: string,
     path: string,

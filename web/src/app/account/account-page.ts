@@ -7,13 +7,23 @@ import { Router } from '@angular/router';
 import { SHORTEST_PASSWORD } from '@nuvrah/contract';
 import { AccountStore } from '../api/account';
 import { fieldProblem, type ApiProblem } from '../api/api';
+import { Fold } from '../forms/fold';
+import { AuditTrail } from './audit-trail';
 import { WorkplaceForm } from './workplace-form';
 import { APPEARANCES, AppearanceChoice, type Appearance } from '../shell/appearance';
 
 /** The account: appearance, where is worked, password, signing out. */
 @Component({
   selector: 'nv-account-page',
-  imports: [FormsModule, MatButtonModule, MatFormFieldModule, MatInputModule, WorkplaceForm],
+  imports: [
+    AuditTrail,
+    Fold,
+    FormsModule,
+    MatButtonModule,
+    MatFormFieldModule,
+    MatInputModule,
+    WorkplaceForm,
+  ],
   template: `
     <div class="page">
       <div class="page-head">
@@ -66,6 +76,11 @@ import { APPEARANCES, AppearanceChoice, type Appearance } from '../shell/appeara
           <button matButton="filled" type="submit" [disabled]="busy()">Change password</button>
         </form>
       </section>
+      <section class="wide">
+        <nv-fold name="Audit trail">
+          <ng-template><nv-audit-trail /></ng-template>
+        </nv-fold>
+      </section>
       <section aria-labelledby="out">
         <h2 id="out">Signing out</h2>
         <p class="soft">Ends every web session of this account, in this browser and in all others.</p>
@@ -77,6 +92,9 @@ import { APPEARANCES, AppearanceChoice, type Appearance } from '../shell/appeara
     section {
       margin-bottom: 2.25rem;
       max-width: 28rem;
+    }
+    .wide {
+      max-width: 52rem;
     }
     h2 {
       margin-bottom: 0.75rem;

@@ -1,6 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import {
   routes,
+  type AnswerOf,
   type AuditEvent,
   type BodyOf,
   type CapacityCheck,
@@ -39,6 +40,11 @@ export class Students {
     return this.api.call(routes.changeStudent, { params: { id: student.id }, body });
   }
 
+  /** Erases a student for good; the name is typed once more. */
+  erase(id: string, name: string): Observable<AnswerOf<typeof routes.eraseStudent>> {
+    return this.api.call(routes.eraseStudent, { params: { id }, body: { name } });
+  }
+
   addCapacity(id: string, body: BodyOf<typeof routes.addCapacityCheck>): Observable<CapacityCheck> {
     return this.api.call(routes.addCapacityCheck, { params: { id }, body });
   }
@@ -71,8 +77,9 @@ export class Students {
     return this.api.call(routes.listCapacityChecks, { params: { id: student } });
   }
 
-  auditEvents(student: string): Observable<AuditEvent[]> {
-    return this.api.call(routes.listAuditEvents, { query: { student } });
+  /** Of one student, or of all. */
+  auditEvents(student?: string): Observable<AuditEvent[]> {
+    return this.api.call(routes.listAuditEvents, { query: student ? { student } : {} });
   }
 
   ruleBook(): Observable<RuleBook> {

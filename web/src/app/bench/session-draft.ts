@@ -46,7 +46,7 @@ interface KeptEdits {
 
 const EDITS_FORMAT = 3;
 
-const keptAs = (sessionId: string): string => `session.${sessionId}`;
+export const keptAs = (sessionId: string): string => `session.${sessionId}`;
 
 /** The session being written: every edit can be undone and saves itself, over the version that it was based on. */
 @Injectable()

@@ -1,7 +1,7 @@
 import { Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatSlideToggleModule } from '@angular/material/slide-toggle';
-import { RouterLink } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import { askedOnce } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
 import { Students } from '../api/students';
@@ -24,6 +24,12 @@ import { CapacityLine } from './capacity-line';
         <a matButton="outlined" routerLink="/classes">Classes</a>
         <a matButton="filled" routerLink="/students/new">Add a student</a>
       </div>
+      @if (erased) {
+        <p class="notice care" role="status">
+          The student and everything of theirs are erased. Of the audit trail only entries without a name
+          stay.
+        </p>
+      }
       <nv-loading-note [state]="list.state()" (retry)="list.again()" />
       @if (list.value()) {
         @if (shown().length === 0) {
@@ -66,6 +72,8 @@ import { CapacityLine } from './capacity-line';
 export class StudentList {
   private readonly students = inject(Students);
 
+  /** Whether this page was come to by erasing somebody. */
+  protected readonly erased = inject(Router).currentNavigation()?.extras.state?.['erased'] === true;
   protected readonly dayInWords = dayInWords;
   protected readonly list = askedOnce(() => this.students.list());
   protected readonly withArchived = signal(false);

@@ -1,7 +1,7 @@
 import { Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import { dayCheckOf, readinessOf, type AuditKind, type Student } from '@nuvrah/contract';
+import { dayCheckOf, readinessOf, type Student } from '@nuvrah/contract';
 import { describeEmergency, describeMissing } from '@nuvrah/core';
 import { combineLatest } from 'rxjs';
 import { AccountStore } from '../api/account';
@@ -14,15 +14,18 @@ import { Sessions } from '../api/sessions';
 import { Students } from '../api/students';
 import { SessionTable } from '../bench/session-table';
 import { firstSessionFor } from '../bench/first-session';
+import { Fold } from '../forms/fold';
 import { LadderList } from '../ladder/ladder-list';
 import { HomeLinks } from '../practice/home-links';
 import { momentInWords } from '../shell/dates';
+import { AUDIT_WORDS } from './audit-words';
 import { CapacityForm } from './capacity-form';
 import { ClearanceList } from './clearance-list';
 import { DayCheckForm } from './day-check-form';
 import { describeDay } from './describe-day';
 import { FactList } from './fact-list';
 import { savingStudent } from './saving-student';
+import { StudentData } from './student-data';
 import { StudentForm } from './student-form';
 
 /** One student: who they are, what is known, what they can sustain, how today is, the sessions and what was decided. */
@@ -39,6 +42,8 @@ import { StudentForm } from './student-form';
     MatButtonModule,
     RouterLink,
     SessionTable,
+    Fold,
+    StudentData,
     StudentForm,
   ],
   template: `
@@ -162,6 +167,11 @@ import { StudentForm } from './student-form';
             </ul>
           </section>
         }
+        <nv-fold name="Everything that is kept of them: take it out, or erase it">
+          <ng-template>
+            <nv-student-data [student]="student" [sessions]="sessions() ?? []" (erased)="leave()" />
+          </ng-template>
+        </nv-fold>
       }
     </div>
   `,
@@ -240,10 +250,14 @@ export class StudentPage {
     (this.page.value()?.[2] ?? []).map(({ id, at, kind, said }) => ({
       id,
       said,
-      kind: DECISION_WORDS[kind],
+      kind: AUDIT_WORDS[kind],
       when: momentInWords(at, this.account.required().timeZone),
     })),
   );
+
+  protected leave(): void {
+    void this.router.navigate(['/students'], { state: { erased: true } });
+  }
 
   protected toClearances(event: Event): void {
     event.preventDefault();
@@ -257,11 +271,3 @@ export class StudentPage {
     );
   }
 }
-
-const DECISION_WORDS: Readonly<Record<AuditKind, string>> = {
-  overruled: 'overruled',
-  'overruling-withdrawn': 'overruling taken back',
-  acknowledged: 'acknowledged',
-  'clearance-added': 'clearance filed',
-  'clearance-changed': 'clearance changed',
-};

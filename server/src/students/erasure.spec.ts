@@ -1,0 +1,143 @@
+import { randomUUID } from 'node:crypto';
+import { strFromU8, unzipSync } from 'fflate';
+import { API_ROOT, routes } from '@nuvrah/contract';
+import { sessionFromJson } from '@nuvrah/core';
+import { aDay, addClimber, addStudentWithSession, finishedRecord } from '../testing/documents.js';
+import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
+
+describe('everything of a student', () => {
+  let server: TestServer;
+  let client: TestClient;
+  beforeAll(async () => (server = await startTestServer()));
+  beforeEach(async () => (client = await server.instructor()));
+  afterAll(() => server.close());
+
+  /** A student with something in every table. */
+  async function whole() {
+    const { student, session, ladder } = await addClimber(client);
+    const id = student.id;
+    await client.must(routes.addDayCheck, { params: { id }, body: { ...aDay(), note: 'Slept badly.' } });
+    await client.must(routes.addFact, {
+      params: { id },
+      body: { id: randomUUID(), fact: 'heart', since: null, until: null, due: null, note: 'Arrhythmia.' },
+    });
+    await client.must(routes.addClearance, {
+      params: { id },
+      body: {
+        id: randomUUID(),
+        clinician: 'Dr. Feld',
+        givenOn: '2026-03-01',
+        until: '2026-06-01',
+        fact: 'heart',
+        scope: 'holds',
+        upTo: null,
+        withdrawnOn: null,
+        note: '',
+      },
+    });
+    await client.must(routes.addClass, {
+      body: { id: randomUUID(), name: 'Tuesday', members: [id], note: '' },
+    });
+    const begun = await client.must(routes.beginSitting, {
+      body: { id: randomUUID(), sessionId: session.id, sessionVersion: 1 },
+    });
+    const record = finishedRecord(session.document);
+    for (const [version, note] of [
+      [1, 'Good.'],
+      [2, 'Very good.'],
+    ] as const)
+      await client.must(routes.recordSitting, {
+        params: { id: begun.id },
+        body: { version, record, effort: 3, note },
+      });
+    await client.must(routes.decideRung, {
+      params: { id: ladder.id },
+      body: { id: randomUUID(), version: 1, step: 'stay', reason: '' },
+    });
+    const link = await client.must(routes.addLink, {
+      params: { id },
+      body: { id: randomUUID(), sessionId: session.id, called: 'Ada', expiresOn: '2026-06-01' },
+    });
+    await server.stranger().must(routes.home, { params: { token: link.address?.split('/').at(-1) ?? '' } });
+    return { student, session, link };
+  }
+
+  it('comes out as one archive of open files', async () => {
+    const { student, session, link } = await whole();
+    const { status, body, headers } = await client.bytes(`${API_ROOT}/students/${student.id}/archive.zip`);
+    expect([status, headers.get('content-type'), headers.get('content-disposition')]).toEqual([
+      200,
+      'application/zip',
+      'attachment; filename=ada-2026-03-10.zip',
+    ]);
+    const files = Object.fromEntries(
+      Object.entries(unzipSync(body)).map(([name, content]) => [name, strFromU8(content)]),
+    );
+    const sessionName = `sessions/Evening-${session.id.slice(0, 8)}.json`;
+    expect(Object.keys(files).sort()).toEqual([
+      'README.txt',
+      'ladders.json',
+      sessionName,
+      'sittings.csv',
+      'sittings.json',
+      'student.json',
+    ]);
+    const reread = sessionFromJson(files[sessionName] ?? '');
+    expect(reread.ok && (reread.value as unknown)).toEqual(session.document as unknown);
+    const of = JSON.parse(files['student.json'] ?? '') as Record<string, unknown[]>;
+    expect(
+      ['facts', 'capacityChecks', 'dayChecks', 'clearances', 'privateLinks', 'audit'].map(
+        (key) => of[key]?.length,
+      ),
+    ).toEqual([1, 1, 2, 1, 1, 1]);
+    expect(of['classes']).toEqual(['Tuesday']);
+    expect(files['student.json']).not.toContain(link.address?.split('/').at(-1) ?? 'address');
+    const [sitting] = JSON.parse(files['sittings.json'] ?? '') as { corrections: { note: string }[] }[];
+    expect(sitting?.corrections.map(({ note }) => note)).toEqual(['Good.']);
+    expect(files['sittings.csv']?.split('\r\n').length).toBe(4);
+    expect((JSON.parse(files['ladders.json'] ?? '') as { decisions: unknown[] }[])[0]?.decisions.length).toBe(
+      1,
+    );
+  });
+
+  it('is erased from every table, and only anonymous entries of the audit trail stay', async () => {
+    const { student, session, link } = await whole();
+    const { student: other } = await addStudentWithSession(client);
+    const erase = (name: string) =>
+      client.call(routes.eraseStudent, { params: { id: student.id }, body: { name } });
+    const slip = await erase('Ada Read');
+    expect([slip.status, slip.body.errors?.[0]?.pointer]).toEqual([422, '/name']);
+    const { body } = await erase('Ada Reed');
+    expect(body).toEqual(jasmine.objectContaining({ sittings: 1, sessions: 1 }));
+    const tables = await server.source.query<{ table_name: string }[]>(
+      `SELECT table_name FROM information_schema.columns WHERE column_name = 'student_id' AND table_schema = 'public'`,
+    );
+    expect(tables.length).toBeGreaterThan(8);
+    for (const { table_name: name } of tables) {
+      const [rows] = await server.source.query<{ number: string }[]>(
+        `SELECT count(*) AS number FROM ${name} WHERE student_id = $1`,
+        [student.id],
+      );
+      expect([name, Number(rows?.number)]).toEqual([name, 0]);
+    }
+    for (const [name, column, id] of [
+      ['session_version', 'session_id', session.id],
+      ['finding_override', 'session_id', session.id],
+      ['home_practice', 'share_link_id', link.id],
+    ] as const) {
+      const rows = await server.source.query<unknown[]>(`SELECT 1 FROM ${name} WHERE ${column} = $1`, [id]);
+      expect([name, rows.length]).toEqual([name, 0]);
+    }
+    const events = await client.must(routes.listAuditEvents);
+    expect(events.map(({ kind, studentId, said }) => [kind, studentId, said]).sort()).toEqual([
+      ['clearance-added', null, 'Erased with the student.'],
+      ['erased', null, 'A student was erased, with 1 sitting and 1 session.'],
+    ]);
+    const left = await client.must(routes.listStudents);
+    expect(left.map(({ id }) => id)).toEqual([other.id]);
+    const opened = await server
+      .stranger()
+      .call(routes.home, { params: { token: link.address?.split('/').at(-1) ?? '' } });
+    expect([opened.status, opened.body.code]).toEqual([404, 'no-such-link']);
+  });
+});

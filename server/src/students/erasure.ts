@@ -1,0 +1,50 @@
+import { randomUUID } from 'node:crypto';
+import { givenNameOf, routes } from '@nuvrah/contract';
+import type { DataSource } from 'typeorm';
+import { instructorById, localDay } from '../accounts/accounts.js';
+import type { Implement } from '../http/implement.js';
+import { invalidRequest, notFound } from '../http/problem.js';
+import { archiveOf } from './archive.js';
+
+/** What stays of an entry of the audit trail: that something was decided, not about whom nor what. */
+const TOMBSTONES_SQL = `
+UPDATE audit_event SET student_id = NULL, detail = jsonb_build_object('said', 'Erased with the student.')
+ WHERE instructor_id = $1 AND student_id = $2`;
+
+const some = (number: number, word: string): string => `${number} ${word}${number === 1 ? '' : 's'}`;
+
+/** Taking everything of a student out, and erasing it. */
+export function implementErasure(implement: Implement, source: DataSource, now: () => Date): void {
+  implement(routes.studentArchive, async ({ store, params }) => {
+    const content = await archiveOf(store, params.id);
+    const student = await store.students.get(params.id);
+    const today = localDay(await instructorById(source, store.instructorId), now());
+    return { name: `${givenNameOf(student?.name ?? '').toLowerCase()}-${today}.zip`, content };
+  });
+
+  implement(routes.eraseStudent, async ({ store, params, body }) => {
+    const student = await store.students.get(params.id);
+    if (!student) throw notFound('student');
+    if (body.name.trim() !== student.name) {
+      const detail = `Type the name as it stands here: ${student.name}. Nothing was erased.`;
+      throw invalidRequest([{ pointer: '/name', detail }]);
+    }
+    const mine = { studentId: params.id };
+    const sittings = (await store.sittings.list(mine)).length;
+    const sessions = (await store.sessions.list(mine)).length;
+    await store.whole(async (within) => {
+      await within.query(TOMBSTONES_SQL, params.id);
+      // Everything that belongs to the student goes with the row.
+      await within.students.remove({ id: params.id });
+      const said = `A student was erased, with ${some(sittings, 'sitting')} and ${some(sessions, 'session')}.`;
+      await within.auditEvents.add({
+        id: randomUUID(),
+        at: now(),
+        studentId: null,
+        kind: 'erased',
+        detail: { said },
+      });
+    });
+    return { sittings, sessions };
+  });
+}
