@@ -26,6 +26,9 @@ const STYLES = [
   { dash: 'dashdot', symbol: 'cross' },
 ] as const;
 
+/** Of more points than this none can be told from the next: the line alone is drawn. */
+const MOST_MARKED = 400;
+
 /** Lines over days, drawn by a library that is loaded when the first chart is shown; the numbers stand in a table too. */
 @Component({
   selector: 'nv-line-chart',
@@ -110,7 +113,7 @@ export class LineChart {
   private figure(ink: string, rule: string): { data: Data[]; layout: Partial<Layout> } {
     const data = this.series().map(({ name, values }, index): Data => ({
       type: 'scatter',
-      mode: 'lines+markers',
+      mode: values.length > MOST_MARKED ? 'lines' : 'lines+markers',
       name,
       x: [...this.days()],
       y: [...values],

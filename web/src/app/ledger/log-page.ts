@@ -231,6 +231,7 @@ export class LogPage {
     this.added.set(null);
     const { timeZone, conventions: profile } = this.account.required();
     const now = new Date(this.now()).toISOString();
+    const sittings: LoggedSitting[] = [];
     this.work = forkJoin([file.arrayBuffer(), this.students.list(), this.sittings.known()])
       .pipe(
         switchMap(([bytes, students, known]) =>
@@ -240,8 +241,9 @@ export class LogPage {
       .subscribe({
         next: (message) => {
           if (message.kind === 'progress') return this.progress.set(message.done);
+          if (message.kind === 'part') return void sittings.push(...message.sittings);
           this.progress.set(null);
-          this.log.set(message.log);
+          this.log.set({ ...message.log, sittings });
         },
         error: (problem: unknown) => this.fail(problem, 'The file could not be read. Choose it once more.'),
       });

@@ -1,5 +1,5 @@
 import { Injectable } from '@angular/core';
-import type { CsvContext, ReadLog } from '@nuvrah/core';
+import type { CsvContext, LoggedSitting, ReadLog } from '@nuvrah/core';
 import type { Observable } from 'rxjs';
 import { worked } from '../api/worked';
 
@@ -11,7 +11,11 @@ export interface LogWork {
 
 export type LogMessage =
   /** 0 to 1. */
-  { readonly kind: 'progress'; readonly done: number } | { readonly kind: 'done'; readonly log: ReadLog };
+  | { readonly kind: 'progress'; readonly done: number }
+  /** Some of the sittings: all at once would hold the page up. */
+  | { readonly kind: 'part'; readonly sittings: readonly LoggedSitting[] }
+  /** All but the sittings. */
+  | { readonly kind: 'done'; readonly log: Omit<ReadLog, 'sittings'> };
 
 /** Reads a log of sittings in a worker. Unsubscribing ends the work. */
 @Injectable({ providedIn: 'root' })

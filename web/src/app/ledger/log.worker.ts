@@ -2,6 +2,9 @@
 import { sittingsFromCsv, type ReadLog } from '@nuvrah/core';
 import type { LogMessage, LogWork } from './log-reader';
 
+/** Sittings that are told in one go. */
+const PART = 250;
+
 const NOT_UTF_8: ReadLog = {
   sittings: [],
   problems: [
@@ -31,5 +34,8 @@ addEventListener('message', ({ data }: MessageEvent<LogWork>) => {
   const context = { ...data.context, newId: () => crypto.randomUUID() };
   const log =
     text === null ? NOT_UTF_8 : sittingsFromCsv(text, context, (done) => say({ kind: 'progress', done }));
-  say({ kind: 'done', log });
+  const { sittings, ...rest } = log;
+  for (let from = 0; from < sittings.length; from += PART)
+    say({ kind: 'part', sittings: sittings.slice(from, from + PART) });
+  say({ kind: 'done', log: rest });
 });
