@@ -44,10 +44,10 @@ const page = await browser.newPage({
   timezoneId: 'Europe/London',
 });
 
-async function picture(name) {
-  await page.evaluate('document.fonts.ready');
-  await page.mouse.move(0, 0);
-  await page.screenshot({ path: path.join(projectRoot, 'docs', 'screenshots', `${name}.png`) });
+async function picture(name, of = page) {
+  await of.evaluate('document.fonts.ready');
+  await of.mouse.move(0, 0);
+  await of.screenshot({ path: path.join(projectRoot, 'docs', 'screenshots', `${name}.png`) });
   say(`docs/screenshots/${name}.png`);
 }
 
@@ -61,6 +61,9 @@ await page.getByRole('link', { name: 'Decide: Hesper Vane' }).click();
 await page.getByRole('button', { name: 'Work out a forecast' }).click();
 await page.getByText('What would help most').waitFor({ timeout: 60_000 });
 await picture('ladder');
+await page.getByRole('link', { name: 'Practice calendar' }).click();
+await page.getByRole('link', { name: 'For a calendar (iCalendar)' }).waitFor();
+await picture('calendar');
 await page.getByRole('link', { name: 'Students', exact: true }).click();
 const link = (name) => page.getByRole('link', { name, exact: true });
 
@@ -69,6 +72,23 @@ await picture('students');
 await link('Hesper Vane').click();
 await link('Thursday, steadying').waitFor();
 await picture('student');
+await page.getByLabel('session to take home').selectOption({ label: 'Out to sixteen' });
+await page.getByRole('button', { name: 'Give a private link' }).click();
+const address = await page.getByLabel('address of the link for Out to sixteen').inputValue();
+await page.getByRole('link', { name: 'Card to print' }).click();
+await page.getByRole('heading', { name: 'Stop at once' }).waitFor();
+await picture('card');
+const phone = await browser.newPage({
+  viewport: { width: 390, height: 844 },
+  locale: 'en-GB',
+  timezoneId: 'Europe/London',
+});
+await phone.goto(address);
+await phone.getByRole('button', { name: 'Begin' }).waitFor();
+await picture('home', phone);
+await phone.close();
+await page.goBack();
+await link('Thursday, steadying').waitFor();
 await link('Thursday, steadying').click();
 await page.getByRole('spinbutton', { name: 'inhale' }).waitFor();
 await picture('bench');
@@ -80,11 +100,6 @@ await page.getByRole('button', { name: 'Whole session' }).click();
 await picture('session');
 await link('Students').click();
 await link('Ingrid Sól').click();
-await page.getByRole('link', { name: 'Intake', exact: true }).click();
-await page.getByRole('heading', { name: '3 · Asked everything?' }).waitFor();
-await page.getByRole('heading', { name: '2 · Health' }).scrollIntoViewIfNeeded();
-await picture('intake');
-await page.goBack();
 await page.getByRole('link', { name: 'Measure with taps' }).click();
 await page.locator('.plot .main-svg').first().waitFor();
 await picture('capacity');
@@ -109,13 +124,6 @@ await picture('rules');
 await link('Shelf').click();
 await page.getByText('21 techniques').waitFor();
 await picture('shelf');
-await page.getByRole('link', { name: /Bhrāmarī/ }).click();
-await page.getByRole('heading', { name: 'What to watch for' }).waitFor();
-await picture('technique');
-await page.goBack();
-await link('Where schools differ').click();
-await page.getByLabel('Starting side').waitFor();
-await picture('conventions');
 
 await link('Students').click();
 await link('Hesper Vane').click();

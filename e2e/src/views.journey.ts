@@ -104,6 +104,69 @@ const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Pr
     },
   },
   {
+    name: 'a practice calendar',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Hesper Vane' }).click();
+      await page.locator('nv-ladder-list').getByRole('link').click();
+      await page.getByRole('link', { name: 'Practice calendar' }).click();
+      await page.getByRole('link', { name: 'For a calendar (iCalendar)' }).waitFor();
+    },
+  },
+  {
+    name: 'a card to take home',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Hesper Vane' }).click();
+      await page.getByRole('link', { name: 'Card to print' }).click();
+      await page.getByRole('heading', { name: 'Stop at once' }).waitFor();
+    },
+  },
+  {
+    name: 'practice at home',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Dov Lerner' }).click();
+      await page.getByRole('button', { name: 'Give a private link' }).click();
+      const address = await page.getByLabel(/^address of the link/).inputValue();
+      await page.goto(address);
+      await page.getByText('I practised without this page').click();
+      await page.getByRole('button', { name: 'Go on to tell it' }).waitFor();
+    },
+  },
+  {
+    name: 'a practice at home that is told',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Dov Lerner' }).click();
+      await page.getByRole('button', { name: 'Give a private link' }).click();
+      const address = await page.getByLabel(/^address of the link/).inputValue();
+      await page.goto(address);
+      await page.getByText('I practised without this page').click();
+      await page.getByRole('button', { name: 'Go on to tell it' }).click();
+      await page.getByText('Was there a sign on the way?').click();
+      await page.getByLabel('Dizzy').check();
+    },
+  },
+  {
+    name: 'what is kept of a student',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Dov Lerner' }).click();
+      await page.getByText('Everything that is kept of them').click();
+      await page.getByRole('button', { name: 'Erase Dov Lerner' }).click();
+    },
+  },
+  {
+    name: 'a log that was read',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Ledger', exact: true }).click();
+      await page.getByRole('link', { name: 'Read a log' }).click();
+      const rows = ['student,started_at,technique,inhale,exhale,breaths_planned,breaths_done'];
+      rows.push('Hesper Vane,2020-10-01 06:30,nadi shodhana,4,8,16,16', 'Nobody,2020,moon walk,4,8,16,16');
+      const buffer = Buffer.from(rows.join('\n'));
+      await page
+        .getByLabel('file', { exact: true })
+        .setInputFiles({ name: 'log.csv', mimeType: 'text/csv', buffer });
+      await page.getByRole('button', { name: 'Put 1 on record' }).waitFor();
+    },
+  },
+  {
     name: 'a new ladder',
     open: async (page) => {
       await page.getByRole('link', { name: 'Dov Lerner' }).click();
@@ -279,6 +342,7 @@ test('every view fits a width of 768 pixels and text of twice the size', async (
     '/students/new',
     '/bench',
     '/ledger',
+    '/ledger/from-file',
     '/account',
     '/shelf',
     '/shelf/bhramari',
@@ -295,6 +359,12 @@ test('every view fits a width of 768 pixels and text of twice the size', async (
   await page.getByRole('link', { name: 'Students' }).click();
   const student = (await page.getByRole('link', { name: 'Old Pell Ardwick' }).getAttribute('href')) as string;
   addresses.push(student, `${student}/intake`, `${student}/capacity`);
+  await page.getByRole('link', { name: 'Hesper Vane' }).click();
+  const ladder = (await page.locator('nv-ladder-list a').first().getAttribute('href')) as string;
+  const card = (await page.getByRole('link', { name: 'Card to print' }).getAttribute('href')) as string;
+  await page.getByRole('button', { name: 'Give a private link' }).click();
+  const home = await page.getByLabel(/^address of the link/).inputValue();
+  addresses.push(ladder, `${ladder}/calendar`, card, new URL(home).pathname);
   addresses.push(student.replace('/students/', '/compose/'));
   const tooWide = (): Promise<number> =>
     page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);

@@ -1,5 +1,7 @@
+import type { Conventions } from '../conventions/index.js';
 import type { EasingRecord, PassageRecord, TurnRecord } from '../leading/index.js';
 import type { PhaseCounts } from '../ratio/index.js';
+import { cyclesPerRound, newPassage } from '../session/index.js';
 import {
   foldSpelling,
   isTechniqueId,
@@ -29,7 +31,11 @@ const byName: ReadonlyMap<string, TechniqueId> = new Map(
 );
 
 /** The passage that a row tells of; null where its technique is not known. What else is wrong is said. */
-export function readPassage(cells: CellReader, newId: () => string): PassageRecord | null {
+export function readPassage(
+  cells: CellReader,
+  newId: () => string,
+  profile: Conventions,
+): PassageRecord | null {
   const told = cells.text('technique');
   const technique = isTechniqueId(told) ? told : byName.get(foldSpelling(told));
   if (!technique) {
@@ -51,7 +57,12 @@ export function readPassage(cells: CellReader, newId: () => string): PassageReco
   const breaths = { from: 0, to: 5000, or: 0, whole: true };
   const cyclesPlanned = cells.number('breaths_planned', breaths);
   const cyclesDone = cells.number('breaths_done', breaths);
-  const cyclesPerRound = cells.number('breaths_a_round', { from: 1, to: 3, or: 2, whole: true });
+  const cyclesPerRound = cells.number('breaths_a_round', {
+    from: 1,
+    to: 3,
+    or: usualCyclesPerRound(technique, profile),
+    whole: true,
+  });
   const cycles = { passageId, technique, cyclesPlanned, cyclesDone };
   if (kind === 'strokes') return { kind, ...cycles, cyclesPerRound, turns: turnsOf(cells) };
   return {
@@ -77,6 +88,16 @@ const MISSING = {
 
 function saysWhenMissing(cells: CellReader, column: keyof typeof MISSING): void {
   if (cells.text(column) === '') cells.say(column, MISSING[column]);
+}
+
+/** Breaths (turns) of a round as the technique begins, by the instructor's convention. */
+function usualCyclesPerRound(technique: TechniqueId, profile: Conventions): number {
+  const passage = newPassage(technique, technique);
+  return passage.kind === 'counted'
+    ? cyclesPerRound(passage, profile)
+    : passage.kind === 'strokes'
+      ? passage.turns.length
+      : 1;
 }
 
 function passageIdOf(cells: CellReader, newId: () => string): string {

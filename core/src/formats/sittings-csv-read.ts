@@ -242,7 +242,9 @@ class LogReader {
     rows: readonly Row[],
     problemsBefore: number,
   ): Omit<LoggedSitting, 'id' | 'studentId' | 'student' | 'startedAt'> {
-    const passages = rows.flatMap((row) => readPassage(this.reader(row), this.context.newId) ?? []);
+    const passages = rows.flatMap(
+      (row) => readPassage(this.reader(row), this.context.newId, this.context.profile) ?? [],
+    );
     const complete = passages.every((one) => one.kind === 'natural' || one.cyclesDone >= one.cyclesPlanned);
     const outcome = this.choice(first, 'outcome', ['finished', 'stopped'], complete ? 'finished' : 'stopped');
     const session = this.text(first, 'session') || 'From a file';

@@ -158,6 +158,19 @@ describe('a log that was written by hand', () => {
     ]);
   });
 
+  it('counts rounds as the technique has them where the file does not say', () => {
+    const log = read(file(GOOD, 'Dov Lerner,2026-03-10 07:00,ujjayi,4,0,8,12,12,2,'));
+    expect(
+      log.sittings.map(
+        ({
+          record: {
+            passages: [told],
+          },
+        }) => told?.kind === 'counted' && told.cyclesPerRound,
+      ),
+    ).toEqual([2, 1]);
+  });
+
   it('may be separated by semicolons with decimal commas, and begin with a mark of the byte order', () => {
     const text = `\uFEFF${file(GOOD)}`.replaceAll(',', ';').replace(';4;', ';4,5;').replace(';8;', ';9;');
     const [first] = read(text).sittings;

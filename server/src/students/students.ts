@@ -6,7 +6,7 @@ import {
   type StudentFields,
   type StudentLine,
 } from '@nuvrah/contract';
-import { EASY_EFFORT, SIGNS, type OpenEmergency } from '@nuvrah/core';
+import { EASY_EFFORT } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
 import type { CapacityCheckRow } from '../db/entities.js';
@@ -15,6 +15,7 @@ import type { Implement } from '../http/implement.js';
 import { KeptAnswers } from '../http/kept-answers.js';
 import { toClearance } from './clearances.js';
 import { toDayCheck } from './day-checks.js';
+import { openEmergencies } from './emergencies.js';
 import { toFact } from './facts.js';
 import { invalidRequest, notFound, staleVersion } from '../http/problem.js';
 
@@ -73,16 +74,6 @@ SELECT technique, inhale, internal_hold AS "internalHold", exhale, external_hold
  GROUP BY technique, inhale, internal_hold, exhale, external_hold, pace
 HAVING sum(cycles_done / cycles_per_round) > 0`;
 
-/** The newest sitting of one student (`$2`) with one of these signs (`$3`), on the day it was where the instructor works. */
-const EMERGENCY_SQL = `
-SELECT (sitting.started_at AT TIME ZONE instructor.time_zone)::date::text AS day,
-       (SELECT sign FROM unnest(sitting.signs) sign WHERE sign = ANY($3) LIMIT 1) AS sign
-  FROM sitting JOIN instructor ON instructor.id = sitting.instructor_id
- WHERE sitting.instructor_id = $1 AND sitting.student_id = $2 AND sitting.signs && $3::text[]
- ORDER BY sitting.started_at DESC LIMIT 1`;
-
-const EMERGENCY_SIGNS = SIGNS.filter(({ kind }) => kind === 'emergency').map(({ id }) => id);
-
 interface EasyRoundsRow {
   readonly technique: string;
   readonly inhale: number;
@@ -130,14 +121,14 @@ async function revisionOf(store: InstructorStore): Promise<string> {
 export async function getStudent(store: InstructorStore, id: string): Promise<Student> {
   const row = await store.students.get(id);
   if (!row) throw notFound('student');
-  const [facts, capacity, dayCheck, clearances, [sittings], easy, [emergency]] = await Promise.all([
+  const [facts, capacity, dayCheck, clearances, [sittings], easy, emergencies] = await Promise.all([
     store.facts.list({ studentId: id }, { order: { createdAt: 'DESC', id: 'ASC' } }),
     store.capacityChecks.first({ studentId: id }, { checkedOn: 'DESC', createdAt: 'DESC' }),
     store.dayChecks.first({ studentId: id }, { checkedAt: 'DESC', id: 'ASC' }),
     store.clearances.list({ studentId: id }, { order: { until: 'DESC', id: 'ASC' } }),
     store.query<{ number: number; longest: string | null; easy: number }>(SITTINGS_SQL, id, EASY_EFFORT),
     store.query<EasyRoundsRow>(EASY_ROUNDS_SQL, id, EASY_EFFORT),
-    store.query<OpenEmergency>(EMERGENCY_SQL, id, EMERGENCY_SIGNS),
+    openEmergencies(store, id),
   ]);
   const { instructorId: _, archivedAt, createdAt: __, ...fields } = row;
   const longest = sittings?.longest ?? null;
@@ -148,12 +139,7 @@ export async function getStudent(store: InstructorStore, id: string): Promise<St
     dayCheck: dayCheck && toDayCheck(dayCheck),
     clearances: clearances.map(toClearance),
     facts: facts.map(toFact),
-    // A clearance that was withdrawn is none.
-    emergency:
-      emergency &&
-      !clearances.some(({ givenOn, withdrawnOn }) => givenOn >= emergency.day && withdrawnOn === null)
-        ? emergency
-        : null,
+    emergency: emergencies.get(id) ?? null,
     sittings: sittings?.number ?? 0,
     longestSitting: longest === null ? null : Number(longest),
     easyRounds: easy.map(({ technique, pace, rounds, ...counts }) => ({ technique, counts, pace, rounds })),

@@ -1,10 +1,11 @@
 import { routes, type Ladder, type TodayItem, type TodayStudent } from '@nuvrah/contract';
-import { CLEARANCE_SCOPES, dayNumber, FACT_NAMES, GAPS } from '@nuvrah/core';
+import { CLEARANCE_SCOPES, dayNumber, describeEmergency, FACT_NAMES, GAPS } from '@nuvrah/core';
 import { DateTime } from 'luxon';
 import type { DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
 import type { ClearanceRow, StudentRow } from '../db/entities.js';
 import type { Implement } from '../http/implement.js';
+import { openEmergencies } from '../students/emergencies.js';
 import { laddersOf } from '../ladders/ladders.js';
 
 /** Days before its last one on which a clearance is said to run out. */
@@ -51,12 +52,13 @@ export function implementToday(implement: Implement, source: DataSource, now: ()
     const instructor = await instructorById(source, store.instructorId);
     const today = localDay(instructor, at);
     const weekday = DateTime.fromISO(today).weekday;
-    const [students, ladders, clearances, lastDays, checked] = await Promise.all([
+    const [students, ladders, clearances, lastDays, checked, emergencies] = await Promise.all([
       store.students.list({}, { order: { name: 'ASC', id: 'ASC' } }),
       laddersOf(source, store, {}, at),
       store.clearances.list({}, { order: { until: 'ASC' } }),
       store.query<LastDays>(LAST_DAYS_SQL, instructor.timeZone),
       store.dayChecks.list({ day: today }),
+      openEmergencies(store, null),
     ]);
     const last = new Map(lastDays.map((row) => [row.id, row]));
     const asked = new Set(checked.map(({ studentId }) => studentId));
@@ -64,7 +66,9 @@ export function implementToday(implement: Implement, source: DataSource, now: ()
       if (student.archivedAt !== null) return [];
       const own = ladders.filter(({ studentId, ended }) => studentId === student.id && !ended);
       const days = last.get(student.id) ?? { id: student.id, lastSitting: null, lastCheck: null };
+      const emergency = emergencies.get(student.id);
       const items = [
+        ...(emergency ? [item('suspended', describeEmergency(emergency))] : []),
         ...ofLadders(own, weekday, days.lastSitting === today),
         ...ofIntake(student),
         ...ofClearances(
@@ -95,7 +99,8 @@ function ofLadders(ladders: readonly Ladder[], weekday: number, practisedToday: 
   return ladders.flatMap(({ id, sessionId, rule, waits, plan }) => {
     const where = { ladderId: id, sessionId };
     const said = rule.said.join(' ');
-    if (rule.step === 'suspend') return [item('suspended', said, where)];
+    // It is said once, of the student.
+    if (rule.step === 'suspend') return [];
     return [
       ...(waits ? [item('decision', `${STEP_WORDS[rule.step]}? ${said}`, where)] : []),
       ...(plan.weekdays.includes(weekday) && !practisedToday

@@ -9,7 +9,8 @@ export interface Sending {
   readonly message: Signal<string | null>;
   /** Says something without sending: what is missing before it can be sent. */
   say(message: string): void;
-  send<T>(request: Observable<T>, then: (answer: T) => void): void;
+  /** @param after is called in the end, whatever came of it. */
+  send<T>(request: Observable<T>, then: (answer: T) => void, after?: () => void): void;
 }
 
 /** What a form needs to send something. What was typed stays in it when the server refuses or is away. */
@@ -20,18 +21,20 @@ export function sending(): Sending {
     busy: busy.asReadonly(),
     message: message.asReadonly(),
     say: (text) => message.set(text),
-    send: (request, then) => {
+    send: (request, then, after = () => undefined) => {
       busy.set(true);
       message.set(null);
       request.subscribe({
         next: (answer) => {
           busy.set(false);
           then(answer);
+          after();
         },
         error: (problem: ApiProblem) => {
           busy.set(false);
           const [first] = problem.kind === 'refused' ? (problem.problem.errors ?? []) : [];
           message.set(first?.detail ?? problem.message);
+          after();
         },
       });
     },

@@ -1,4 +1,5 @@
 import { Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { sustainableOf, type Ladder } from '@nuvrah/contract';
@@ -12,7 +13,7 @@ import {
   type RungNumbers,
   type SchoolId,
 } from '@nuvrah/core';
-import { forkJoin, map, of, switchMap } from 'rxjs';
+import { concatMap, EMPTY, forkJoin, map, Observable, of, Subject, switchMap } from 'rxjs';
 import { AccountStore } from '../api/account';
 import { Ladders } from '../api/ladders';
 import { asked } from '../api/loaded';
@@ -119,8 +120,43 @@ export class LadderPage {
     return start && target && school !== '' ? { school, start, target } : null;
   });
 
-  protected setTerms(ladder: Ladder, terms: Terms): void {
-    this.save(ladder, terms);
+  /** The ladder as it was saved last, which the next change is based on. */
+  private readonly newest = linkedSignal(() => this.ladder());
+  /** Gate, plan and wished date as they were chosen last. */
+  protected readonly terms = linkedSignal<Terms | null>(() => this.ladder());
+  private readonly changed = new Subject<Terms>();
+  private waiting = 0;
+
+  constructor() {
+    // One after the other: each is based on what the one before left.
+    this.changed
+      .pipe(
+        concatMap((terms) => this.change(terms)),
+        takeUntilDestroyed(),
+      )
+      .subscribe();
+  }
+
+  protected setTerms(terms: Terms): void {
+    this.terms.set(terms);
+    this.waiting += 1;
+    this.changed.next(terms);
+  }
+
+  private change(terms: Terms): Observable<unknown> {
+    const ladder = this.newest();
+    if (!ladder) return EMPTY;
+    return new Observable((done) => {
+      this.saving.send(
+        this.ladders.change(ladder, terms),
+        (saved) => this.newest.set(saved),
+        () => {
+          this.waiting -= 1;
+          if (this.waiting === 0) this.page.again();
+          done.complete();
+        },
+      );
+    });
   }
 
   /** The rung that is practised stays the same one while others come and go around it. */

@@ -169,6 +169,11 @@ const SHOWN = 50;
       align-items: end;
       gap: 0.75rem;
     }
+    input[type='file'],
+    ::file-selector-button {
+      font: inherit;
+      min-height: 2.25rem;
+    }
     .file span {
       display: block;
       color: var(--soft-ink);
