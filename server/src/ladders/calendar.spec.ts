@@ -90,6 +90,12 @@ describe('the practice calendar', () => {
       '2026-03-29T05:30:00Z',
     ]);
     expect(before[0]?.summary).toBe('Evening: in 5 · hold 0 · out 10 · empty 0');
+    // A rung that is not decided on yet says which numbers hold until then.
+    const [now, later] = [before[0], before.at(-1)].map((event) => event?.description);
+    expect([now?.startsWith('Easy,'), later]).toEqual([
+      true,
+      'Planned: once it is decided. Until then in 5 · hold 0 · out 10 · empty 0. Easy, and never to the end of the breath. At any stop sign: stop, and breathe naturally.',
+    ]);
     expect(await file(ladder.id)).not.toContain('Reed');
     await client.must(routes.changeWorkplace, {
       body: { timeZone: 'Asia/Kolkata', place: null, emergencyNumber: '112' },

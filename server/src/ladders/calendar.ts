@@ -102,12 +102,18 @@ function plannedOf(
 
 /** A calendar as a file that calendar programs read. The sittings keep their identifiers when they are written again. */
 export function calendarFile(row: LadderRow, name: string, days: readonly CalendarDay[], now: Date): string {
-  const entries = days.map(({ day, sitting, at, minutes, title, said }): CalendarEntry => ({
+  const present = row.rungs[row.at];
+  const entries = days.map(({ day, sitting, at, minutes, title, said, rung }): CalendarEntry => ({
     uid: calendarUid(row.id, day, sitting),
     at,
     minutes: Math.max(1, minutes),
     title: said === '' ? title : `${title}: ${said}`,
-    text: 'Easy, and never to the end of the breath. At any stop sign: stop, and breathe naturally.',
+    text: [
+      ...(rung !== null && rung > row.at && present
+        ? [`Planned: once it is decided. Until then ${describeRung(present)}.`]
+        : []),
+      'Easy, and never to the end of the breath. At any stop sign: stop, and breathe naturally.',
+    ].join(' '),
   }));
   return ladderToIcs({ name: `Practice of ${name}`, written: now.toISOString(), entries });
 }

@@ -2,11 +2,10 @@ import { routes, type LedgerLine, type QueryOf, type TrendPoint } from '@nuvrah/
 import { millis, sittingsToCsv, type LeadRecord, type LoggedSitting } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById } from '../accounts/accounts.js';
-import type { SittingPassageRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
 import { invalidRequest, notFound } from '../http/problem.js';
-import { toRecord } from './sitting-rows.js';
+import { bySitting, toRecord } from './sitting-rows.js';
 
 /** Rows of one page of the Ledger. */
 const PAGE = 100;
@@ -60,9 +59,7 @@ async function linesOf(
   const rows = await store.query<LineRow>(LINES_SQL, timeZone, ...filters, page + 1, Number(after ?? 0));
   const shown = rows.slice(0, page);
   const ids = shown.map(({ id }) => id);
-  const passages = new Map<string, SittingPassageRow[]>();
-  for (const passage of await store.sittingPassages.listIn('sittingId', ids, { position: 'ASC' }))
-    passages.set(passage.sittingId, [...(passages.get(passage.sittingId) ?? []), passage]);
+  const passages = bySitting(await store.sittingPassages.listIn('sittingId', ids, { position: 'ASC' }));
   const lines = shown.map((row) => ({
     id: row.id,
     studentId: row.studentId,

@@ -82,3 +82,16 @@ export const toSitting = (
   effort: row.effort,
   note: row.note,
 });
+
+/** Rows that belong to sittings, by the sitting's id, in the order in which they came. */
+export function bySitting<T extends { readonly sittingId: string }>(
+  rows: readonly T[],
+): ReadonlyMap<string, T[]> {
+  const grouped = new Map<string, T[]>();
+  for (const row of rows) {
+    const there = grouped.get(row.sittingId);
+    if (there) there.push(row);
+    else grouped.set(row.sittingId, [row]);
+  }
+  return grouped;
+}

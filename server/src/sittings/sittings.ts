@@ -3,14 +3,13 @@ import { isDeepStrictEqual } from 'node:util';
 import { routes, type BodyOf, type Sitting } from '@nuvrah/contract';
 import type { DataSource } from 'typeorm';
 import { instructorById } from '../accounts/accounts.js';
-import type { SittingPassageRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
 import { idTaken, nobodys, notFound, notReady, staleVersion } from '../http/problem.js';
 import { getStoredSession, refuseImpossible } from '../sessions/sessions.js';
 import { getStudent } from '../students/students.js';
 import { leadingOf } from './leading.js';
-import { passageToRow, toSitting } from './sitting-rows.js';
+import { bySitting, passageToRow, toSitting } from './sitting-rows.js';
 
 async function getSitting(store: InstructorStore, id: string): Promise<Sitting> {
   const row = await store.sittings.get(id);
@@ -25,11 +24,8 @@ async function getSitting(store: InstructorStore, id: string): Promise<Sitting> 
 async function listSittings(store: InstructorStore, student: string | undefined): Promise<Sitting[]> {
   const where = student ? { studentId: student } : {};
   const rows = await store.sittings.list(where, { order: { startedAt: 'DESC', id: 'ASC' } });
-  const passages = new Map<string, SittingPassageRow[]>();
   const ofThese = rows.map(({ id }) => id);
-  for (const passage of await store.sittingPassages.listIn('sittingId', ofThese, { position: 'ASC' })) {
-    passages.set(passage.sittingId, [...(passages.get(passage.sittingId) ?? []), passage]);
-  }
+  const passages = bySitting(await store.sittingPassages.listIn('sittingId', ofThese, { position: 'ASC' }));
   const reports = await store.homeReports.listIn('sittingId', ofThese, { id: 'ASC' });
   const received = new Map(reports.map(({ sittingId, receivedAt }) => [sittingId, receivedAt]));
   return rows.map((row) => toSitting(row, passages.get(row.id) ?? [], received.get(row.id) ?? null));

@@ -8,7 +8,7 @@ import {
 import { strToU8, zipSync } from 'fflate';
 import type { InstructorStore } from '../db/instructor-store.js';
 import { notFound } from '../http/problem.js';
-import { toSitting } from '../sittings/sitting-rows.js';
+import { bySitting, toSitting } from '../sittings/sitting-rows.js';
 
 const README = `Everything that Nuvrah keeps of one student, in open formats.
 
@@ -116,11 +116,6 @@ async function sittingsOf(store: InstructorStore, studentId: string, student: st
     store.corrections.listIn('sittingId', ids, { version: 'ASC' }),
     store.homeReports.listIn('sittingId', ids, { id: 'ASC' }),
   ]);
-  const bySitting = <T extends { sittingId: string }>(all: readonly T[]): ReadonlyMap<string, T[]> => {
-    const grouped = new Map<string, T[]>();
-    for (const one of all) grouped.set(one.sittingId, [...(grouped.get(one.sittingId) ?? []), one]);
-    return grouped;
-  };
   const [ofPassages, ofCorrections, ofReports] = [
     bySitting(passages),
     bySitting(corrections),

@@ -2,7 +2,7 @@ import { Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { givenNameOf, routes, type CalendarDay } from '@nuvrah/contract';
-import { CAUTION_LINE, weekdayOf } from '@nuvrah/core';
+import { CAUTION_LINE, describeRung, weekdayOf } from '@nuvrah/core';
 import { forkJoin, of, switchMap } from 'rxjs';
 import { AccountStore } from '../api/account';
 import { addressOf } from '../api/api';
@@ -78,7 +78,7 @@ const INSTEAD = {
                   <td>
                     @if (one.climbs) {
                       <strong>{{ one.said }}</strong>
-                      <div class="soft">rung {{ (one.rung ?? 0) + 1 }}, from here on</div>
+                      <div class="soft">rung {{ (one.rung ?? 0) + 1 }}, once that is decided</div>
                     } @else {
                       {{ one.said || 'as written' }}
                     }
@@ -148,11 +148,12 @@ export class CalendarPage {
   private readonly asking = computed(() => ({ id: this.id(), weeks: this.weeks() }));
   protected readonly page = asked(this.asking, ({ id, weeks }) =>
     this.ladders.get(id).pipe(
-      switchMap(({ studentId }) =>
+      switchMap(({ studentId, rungs, at }) =>
         forkJoin({
           student: this.students.get(studentId),
           days: this.ladders.calendar(id, weeks),
-          weeks: of(weeks),
+          at: of(at),
+          now: of(rungs[at] ? describeRung(rungs[at]) : ''),
         }),
       ),
     ),
@@ -168,7 +169,9 @@ export class CalendarPage {
   protected readonly fileName = computed(
     () => `practice-${givenNameOf(this.page.value()?.student.name ?? '').toLowerCase()}.ics`,
   );
-  protected readonly byWeek = computed(() => weeksOf(this.page.value()?.days ?? []));
+  protected readonly byWeek = computed(() =>
+    weeksOf(this.page.value()?.days ?? [], this.page.value()?.at ?? 0),
+  );
 
   protected print(): void {
     window.print();
@@ -182,15 +185,15 @@ interface Week {
 }
 
 /** Days by weeks, each with whether a rung begins on it. */
-function weeksOf(days: readonly CalendarDay[]): readonly Week[] {
+function weeksOf(days: readonly CalendarDay[], at: number): readonly Week[] {
   const weeks: Week[] = [];
-  let [last, rung, weekday] = ['', null as number | null, 8];
+  let [last, rung, weekday] = ['', at, 8];
   for (const one of days) {
     const now = weekdayOf(one.day);
     // The first day of a week is the first that comes after a later weekday.
     if (one.day !== last && now <= weekday)
       weeks.push({ from: one.day, name: dayInWords(one.day), days: [] });
-    const climbs = one.rung !== null && rung !== null && one.rung !== rung;
+    const climbs = one.rung !== null && one.rung !== rung;
     const dayName = one.day === last ? '' : `${weekdayInWords(one.day)} ${dayInWords(one.day)}`;
     weeks.at(-1)?.days.push({ ...one, dayName, climbs });
     [last, rung, weekday] = [one.day, one.rung ?? rung, now];
