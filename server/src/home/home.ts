@@ -15,7 +15,7 @@ import { localDay } from '../accounts/accounts.js';
 import type { HomePracticeRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
-import { idTaken, invalidRequest, notFound, sameMoment } from '../http/problem.js';
+import { idTaken, invalidRequest, notFound, RequestProblem, sameMoment } from '../http/problem.js';
 import { calendarFile, calendarOf } from '../ladders/calendar.js';
 import { getStoredSession, refuseImpossible } from '../sessions/sessions.js';
 import { leadingOf } from '../sittings/leading.js';
@@ -51,11 +51,26 @@ async function give(
   return id;
 }
 
+/** Whether the session can be led by anybody still: a variant that it is made of may be gone. */
+async function canBeLed(
+  { store, instructor }: OpenLink,
+  student: Student,
+  session: StoredSession,
+): Promise<boolean> {
+  try {
+    await refuseImpossible(store, instructor.conventions, student, session.document);
+    return true;
+  } catch (problem) {
+    if (problem instanceof RequestProblem) return false;
+    throw problem;
+  }
+}
+
 /** What may be practised by a link now; null while something keeps it from being led. Why is the instructor's to tell. */
 async function practiceOf(open: OpenLink, student: Student, now: Date): Promise<HomePractice | null> {
   const { store, instructor, link } = open;
   const session = await getStoredSession(store, link.sessionId);
-  await refuseImpossible(store, instructor.conventions, student, session.document);
+  if (!(await canBeLed(open, student, session))) return null;
   const { led, needs } = await leadingOf(store, instructor, session, student, now, true);
   if (needs.length > 0) return null;
   const practice = {
