@@ -101,7 +101,7 @@ async function nextSittings(open: OpenLink, now: Date): Promise<Home['next']> {
 }
 
 /** When it was practised, in the instructor's days. @throws RequestProblem (422) for a moment that cannot be. */
-function refuseMoment(
+function momentOf(
   { startedAt }: BodyOf<typeof routes.reportHome>,
   { link, instructor }: OpenLink,
   now: Date,
@@ -194,7 +194,7 @@ export function implementHome(implement: Implement, source: DataSource, now: () 
       if (!(await isReported(store, body.id, link.id))) throw idTaken();
       return answer(there.startedAt);
     }
-    const when = refuseMoment(body, open, at);
+    const when = momentOf(body, open, at);
     const practice = await store.homePractices.get(body.practiceId);
     if (practice?.shareLinkId !== link.id) throw notFound('practice');
     const session = sessionFromChecked(practice.session);

@@ -1,7 +1,15 @@
-import { Component, computed, input, linkedSignal, output } from '@angular/core';
+import { Component, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { recordOfRounds, type PassageRecord } from '@nuvrah/core';
+import { NOW } from '../api/now';
 import { nameOfPassage, type Practised } from '../practice/practised';
+
+/** What was done without the page. */
+export interface ByHand {
+  /** Rounds done of each passage, in order. */
+  readonly rounds: readonly number[];
+  readonly startedAt: string;
+}
 
 interface Row {
   readonly name: string;
@@ -31,6 +39,16 @@ interface Row {
           </label>
         }
       }
+      <label>
+        <span>when</span>
+        <input
+          type="datetime-local"
+          aria-label="when"
+          [max]="latest"
+          [value]="at()"
+          (change)="setMoment($event)"
+        />
+      </label>
       <button matButton="outlined" type="submit">Go on to tell it</button>
     </form>
   `,
@@ -43,8 +61,11 @@ interface Row {
 })
 export class HomeByHand {
   readonly practised = input.required<Practised>();
-  /** Rounds done of each passage, in order. */
-  readonly told = output<readonly number[]>();
+  readonly told = output<ByHand>();
+
+  private readonly now = inject(NOW);
+  protected readonly latest = localMoment(this.now());
+  protected readonly at = signal(this.latest);
 
   /** What is asked of each passage; null of natural breathing. */
   protected readonly rows = computed((): readonly (Row | null)[] => {
@@ -65,10 +86,25 @@ export class HomeByHand {
     this.done.set(this.done().map((one, at) => (at === index ? value : one)));
   }
 
+  /** An empty moment is none, and none lies ahead: it stays what it was. */
+  protected setMoment(event: Event): void {
+    const box = event.target as HTMLInputElement;
+    if (box.value !== '' && box.value <= this.latest) this.at.set(box.value);
+    else box.value = this.at();
+  }
+
   protected tell(event: Event): void {
     event.preventDefault();
-    this.told.emit(this.done());
+    // Left as it was it is now, to the second.
+    const at = this.at() === this.latest ? new Date(this.now()) : new Date(this.at());
+    this.told.emit({ rounds: this.done(), startedAt: at.toISOString() });
   }
+}
+
+/** A moment as the browser's own field for it has it: by the clock of the phone, to the minute. */
+function localMoment(now: number): string {
+  const local = new Date(now - new Date(now).getTimezoneOffset() * 60_000);
+  return local.toISOString().slice(0, 16);
 }
 
 function rowOf(name: string, passage: PassageRecord | undefined): Row | null {

@@ -13,8 +13,8 @@ import { practisedOf, timelineOf } from '../practice/practised';
 import { StopSigns } from '../practice/stop-signs';
 import { dayInWords, weekdayInWords } from '../shell/dates';
 import { LocalNumber } from '../shell/local-number';
-import { HomeByHand } from './home-by-hand';
-import { HomeReports, type Reported } from './home-reports';
+import { HomeByHand, type ByHand } from './home-by-hand';
+import { HomeReports, type Reported, type WaitingReport } from './home-reports';
 import { HomeRunner } from './home-runner';
 import { HomeStore } from './home-store';
 import { HomeTelling } from './home-telling';
@@ -107,9 +107,9 @@ export class HomePage {
     this.busy.set(false);
   }
 
-  protected tellByHand(practice: HomePractice, rounds: readonly number[]): void {
+  protected tellByHand(practice: HomePractice, { rounds, startedAt }: ByHand): void {
     this.told.set(null);
-    this.byHand.set(this.runner.byHand(this.token(), practice, rounds));
+    this.byHand.set(this.runner.byHand(this.token(), practice, rounds, startedAt));
     scrollTo({ top: 0 });
   }
 
@@ -130,6 +130,11 @@ export class HomePage {
   protected drop(): void {
     this.byHand.set(null);
     this.runner.forget();
+  }
+
+  /** Sends a refused report once more: the reason may be gone, like a clock that was ahead. */
+  protected sendAgain({ token, body }: WaitingReport): void {
+    this.reports.send(token, body).subscribe((reported) => this.told.set(reported));
   }
 
   protected discard(id: string): void {

@@ -43,13 +43,13 @@ export class HomeRunner extends LeadRunner {
   });
 
   async start(token: string, practice: HomePractice): Promise<void> {
-    this.beginNow(token, practice);
+    this.beginAt(token, practice, new Date(this.now()).toISOString());
     await this.play(setupOf(practice));
   }
 
   /** Takes for done what was practised without this page. */
-  byHand(token: string, practice: HomePractice, rounds: readonly number[]): LeadRecord {
-    this.beginNow(token, practice);
+  byHand(token: string, practice: HomePractice, rounds: readonly number[], startedAt: string): LeadRecord {
+    this.beginAt(token, practice, startedAt);
     return recordOfRounds(setupOf(practice), rounds);
   }
 
@@ -75,9 +75,8 @@ export class HomeRunner extends LeadRunner {
     if (begun) this.store.write(KEPT_AS, { ...begun, run, at } satisfies Practice);
   }
 
-  private beginNow(token: string, practice: HomePractice): void {
+  private beginAt(token: string, practice: HomePractice, startedAt: string): void {
     this.practised.set(practice);
-    const startedAt = new Date(this.now()).toISOString();
     this.begun.set({ token, id: crypto.randomUUID(), practiceId: practice.id, startedAt });
   }
 }

@@ -6,7 +6,7 @@ import { configure, ids } from '../testing/fixtures';
 import { Shown } from '../testing/shown';
 import { practisedOf } from '../practice/practised';
 import { PracticeSteps } from '../practice/practice-steps';
-import { HomeByHand } from './home-by-hand';
+import { HomeByHand, type ByHand } from './home-by-hand';
 import { HomeReports, type Reported } from './home-reports';
 import { HomeStore, type Opened } from './home-store';
 
@@ -163,17 +163,23 @@ describe('how a session is practised at home', () => {
     configure();
     const practised = practisedOf(home.practice as NonNullable<Home['practice']>);
     const form = new Shown(HomeByHand, { practised });
-    const told: (readonly number[])[] = [];
-    form.fixture.componentInstance.told.subscribe((rounds) => told.push(rounds));
+    const told: ByHand[] = [];
+    form.fixture.componentInstance.told.subscribe((one) => told.push(one));
     const name = form.page.querySelector('input')?.getAttribute('aria-label') ?? '';
     expect(name).toMatch(/rounds of 8$/);
     form.type(name, '99');
     form.submit();
     form.type(name, '3');
     form.submit();
-    expect(told).toEqual([
+    expect(told.map(({ rounds }) => rounds)).toEqual([
       [8, 0],
       [3, 0],
     ]);
+    expect(told[0]?.startedAt).toBe('2026-03-10T12:00:00.000Z');
+    // Yesterday is told too; what lies ahead is none.
+    form.type('when', '2026-03-09T07:15');
+    form.type('when', '2027-01-01T07:15');
+    form.submit();
+    expect(told[2]?.startedAt).toBe(new Date('2026-03-09T07:15').toISOString());
   });
 });
