@@ -82,6 +82,8 @@ test('what was done without the page is told too; a link that was ended opens no
   await home.getByRole('button', { name: 'Tell your instructor' }).click();
   await expect(home.getByText('Told. It stands in your instructor’s record')).toBeVisible();
 
+  await page.getByRole('button', { name: 'Scan' }).click();
+  await expect(page.getByRole('img', { name: 'a square to scan with a phone' })).toBeVisible();
   page.once('dialog', (dialog) => void dialog.accept());
   await page.getByRole('button', { name: 'End it now' }).click();
   await expect(page.getByText('1 told.')).toBeVisible();

@@ -12,11 +12,12 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { givenNameOf, screeningCaseOf } from '@nuvrah/contract';
+import { givenNameOf, screeningCaseOf, type HomeLink } from '@nuvrah/contract';
 import { describeFinding, resolveConventions, screenCase, sessionFromChecked } from '@nuvrah/core';
 import { forkJoin, map, of, switchMap } from 'rxjs';
 import { AccountStore } from '../api/account';
 import { Ladders } from '../api/ladders';
+import { Links } from '../api/links';
 import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
 import { ScreeningClock } from '../api/screening-clock';
@@ -26,6 +27,7 @@ import { SoundTrack } from '../bench/sound-track';
 import { ChoiceField } from '../forms/choice-field';
 import { planInWords } from '../ladder/plan-words';
 import { dayInWords } from '../shell/dates';
+import { LinkSquare } from './link-square';
 import { PracticeSteps } from './practice-steps';
 import { timelineOf, type Practised } from './practised';
 import { StopSigns } from './stop-signs';
@@ -46,7 +48,16 @@ const SLACK = 0.98;
 /** A card to take home: one page with the round as a picture, the numbers, the cautions of this student and the stop signs. */
 @Component({
   selector: 'nv-card-page',
-  imports: [ChoiceField, LoadingNote, MatButtonModule, PracticeSteps, RouterLink, SoundTrack, StopSigns],
+  imports: [
+    ChoiceField,
+    LinkSquare,
+    LoadingNote,
+    MatButtonModule,
+    PracticeSteps,
+    RouterLink,
+    SoundTrack,
+    StopSigns,
+  ],
   template: `
     <div class="page">
       <nv-loading-note [state]="page.state()" (retry)="page.again()" />
@@ -78,6 +89,12 @@ const SLACK = 0.98;
                 </div>
               }
               <nv-practice-steps [practised]="card.practised" />
+              @if (card.address; as address) {
+                <div class="scan">
+                  <nv-link-square [address]="address" />
+                  <p>Scan it with a phone: it leads this practice, and tells your instructor how it was.</p>
+                </div>
+              }
               @if (card.cautions.length > 0) {
                 <section aria-labelledby="care">
                   <h2 id="care">For you</h2>
@@ -132,6 +149,15 @@ const SLACK = 0.98;
         font-size: 1em;
       }
     }
+    .scan {
+      display: flex;
+      align-items: center;
+      gap: 1rem;
+    }
+    .scan nv-link-square {
+      flex: none;
+      width: 30mm;
+    }
     h1 {
       font-size: 1.375rem;
     }
@@ -166,6 +192,7 @@ export class CardPage {
 
   private readonly sessions = inject(Sessions);
   private readonly ladders = inject(Ladders);
+  private readonly links = inject(Links);
   private readonly variants = inject(Variants);
   private readonly account = inject(AccountStore);
   private readonly day = inject(ScreeningClock).day;
@@ -183,10 +210,12 @@ export class CardPage {
         forkJoin({
           ready: of(ready),
           ladders: ready.owner.kind === 'student' ? this.ladders.list(ready.owner.student.id) : of([]),
+          links: ready.owner.kind === 'student' ? this.links.list(ready.owner.student.id) : of([]),
         }),
       ),
-      map(({ ready, ladders }) => ({
+      map(({ ready, ladders, links }) => ({
         ...ready,
+        link: links.find((link) => link.sessionId === id && this.opens(link)) ?? null,
         ladder: ladders.find(({ sessionId, ended }) => sessionId === id && !ended) ?? null,
       })),
     ),
@@ -195,7 +224,7 @@ export class CardPage {
   protected readonly card = computed(() => {
     const shown = this.page.value();
     if (!shown) return null;
-    const { session: stored, owner, ladder } = shown;
+    const { session: stored, owner, ladder, link } = shown;
     const { conventions: profile, naming } = this.account.required();
     const session = sessionFromChecked(stored.document);
     const practised: Practised = {
@@ -215,6 +244,7 @@ export class CardPage {
       timeline: timelineOf(practised),
       file: session.title,
       called: student ? givenNameOf(student.name) : session.title,
+      address: link?.address ?? null,
       when: ladder ? planInWords(ladder.plan) : 'as agreed',
       held: open.filter(({ level }) => level !== 'care').map(describeFinding),
       cautions: [...new Set(findings.filter(({ level }) => level === 'care').map(({ reason }) => reason))],
@@ -249,6 +279,10 @@ export class CardPage {
     effect(() => {
       style.textContent = `@page { size: ${this.paper()} portrait; margin: ${MARGIN}mm; }`;
     });
+  }
+
+  private opens({ revokedAt, expiresOn, address }: HomeLink): boolean {
+    return revokedAt === null && address !== null && expiresOn >= this.account.required().today;
   }
 
   protected print(): void {

@@ -10,6 +10,7 @@ import { asked } from '../api/loaded';
 import { sending } from '../api/sending';
 import { ChoiceField } from '../forms/choice-field';
 import { titlesOf } from '../ladder/rung-words';
+import { LinkSquare } from './link-square';
 import { dayInWords, momentInWords } from '../shell/dates';
 
 const SPANS = { '30': 'a month', '90': 'three months', '365': 'a year' } as const;
@@ -18,7 +19,7 @@ type Span = keyof typeof SPANS;
 /** Practice at home: cards to print, and private links that open one session without signing in. */
 @Component({
   selector: 'nv-home-links',
-  imports: [ChoiceField, FormsModule, MatButtonModule, RouterLink],
+  imports: [ChoiceField, FormsModule, LinkSquare, MatButtonModule, RouterLink],
   template: `
     @if (sessions().length === 0) {
       <p class="notice">A card and a private link are of a session: write one first.</p>
@@ -43,7 +44,7 @@ type Span = keyof typeof SPANS;
               [(ngModel)]="called"
             />
           </label>
-          <nv-choice-field label="for" [words]="spans" [value]="span()" (choose)="span.set($event)" />
+          <nv-choice-field label="opens for" [words]="spans" [value]="span()" (choose)="span.set($event)" />
           <button matButton="outlined" type="submit" [disabled]="sent.busy()">Give a private link</button>
         </div>
         @if (sent.message(); as text) {
@@ -72,7 +73,20 @@ type Span = keyof typeof SPANS;
           } @else {
             <span class="soft">Its address cannot be shown any more: give a new link where it is lost.</span>
           }
+          @if (link.address) {
+            <button
+              matButton
+              type="button"
+              [attr.aria-expanded]="scanning() === link.id"
+              (click)="scanning.set(scanning() === link.id ? '' : link.id)"
+            >
+              Scan
+            </button>
+          }
           <button matButton type="button" (click)="revoke(link.id)">End it now</button>
+          @if (scanning() === link.id && link.address) {
+            <nv-link-square [address]="link.address" />
+          }
         }
       </div>
     }
@@ -118,6 +132,8 @@ export class HomeLinks {
   protected readonly called = linkedSignal(() => givenNameOf(this.student().name));
   protected readonly sent = sending();
   protected readonly copied = signal('');
+  /** The link that is shown as a square to scan. */
+  protected readonly scanning = signal('');
   /** One link, one id: sent twice it is given once. */
   private linkId = crypto.randomUUID();
 
