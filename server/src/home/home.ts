@@ -118,13 +118,13 @@ function momentOf(
   return { at, day };
 }
 
-/** Puts a practice at home on record as it was told. */
+/** Puts a practice at home on record as it was told. @returns false where the id is taken: it was told at the same time. */
 async function putOnRecord(
   { store, link, instructor }: OpenLink,
   practice: HomePracticeRow,
   report: BodyOf<typeof routes.reportHome>,
   { at, now, student }: { readonly at: Date; readonly now: Date; readonly student: Student },
-): Promise<void> {
+): Promise<boolean> {
   const { id, record, effort, note } = report;
   const stored = await getStoredSession(store, link.sessionId);
   const session: StoredSession = {
@@ -132,7 +132,7 @@ async function putOnRecord(
     document: { ...practice.session, title: stored.document.title },
   };
   const { led } = await leadingOf(store, instructor, session, student, at, true);
-  await store.whole(async (within) => {
+  return store.whole(async (within) => {
     const added = await within.sittings.addIfNew({
       id,
       studentId: link.studentId,
@@ -148,7 +148,7 @@ async function putOnRecord(
       effort,
       note,
     });
-    if (!added) throw idTaken();
+    if (!added) return false;
     await within.sittingPassages.addAll(
       record.passages.map((passage, position) => passageToRow(passage, id, position)),
     );
@@ -159,6 +159,7 @@ async function putOnRecord(
       sittingId: id,
       receivedAt: now,
     });
+    return true;
   });
 }
 
@@ -207,7 +208,8 @@ export function implementHome(implement: Implement, source: DataSource, now: () 
     const twin = await store.sittings.first({ studentId: link.studentId, startedAt: when.at }, { id: 'ASC' });
     if (twin) throw sameMoment();
     const student = await getStudent(store, link.studentId);
-    await putOnRecord(open, practice, body, { at: when.at, now: at, student });
+    const added = await putOnRecord(open, practice, body, { at: when.at, now: at, student });
+    if (!added && !(await isReported(store, body.id, link.id))) throw idTaken();
     return answer(when.at);
   });
 

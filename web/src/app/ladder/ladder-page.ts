@@ -1,7 +1,7 @@
 import { Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { toObservable } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
-import { RouterLink } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import { sustainableOf, type Ladder } from '@nuvrah/contract';
 import {
   CAUTION_LINE,
@@ -13,7 +13,7 @@ import {
   type RungNumbers,
   type SchoolId,
 } from '@nuvrah/core';
-import { concatMap, EMPTY, forkJoin, map, Observable, of, Subject, switchMap } from 'rxjs';
+import { concatMap, EMPTY, filter, forkJoin, map, Observable, of, Subject, switchMap, take } from 'rxjs';
 import { AccountStore } from '../api/account';
 import { Ladders } from '../api/ladders';
 import { asked } from '../api/loaded';
@@ -57,6 +57,7 @@ export class LadderPage {
   private readonly students = inject(Students);
   private readonly sessions = inject(Sessions);
   private readonly account = inject(AccountStore);
+  private readonly router = inject(Router);
 
   protected readonly caution = CAUTION_LINE;
   protected readonly page = asked(this.id, (id) =>
@@ -72,7 +73,13 @@ export class LadderPage {
     ),
   );
   protected readonly today = computed(() => this.account.required().today);
-  protected readonly ladder = computed(() => this.page.value()?.ladder ?? null);
+  /** As it was answered to the last change of its plan. */
+  private readonly saved = signal<Ladder | null>(null);
+  /** The newer of what was loaded and what was saved. */
+  protected readonly ladder = computed(() => {
+    const [loaded, saved] = [this.page.value()?.ladder ?? null, this.saved()];
+    return loaded && saved?.id === loaded.id && saved.version > loaded.version ? saved : loaded;
+  });
   protected readonly student = computed(() => this.page.value()?.student ?? null);
   protected readonly sustainable = computed(() => {
     const student = this.student();
@@ -106,6 +113,8 @@ export class LadderPage {
   protected readonly at = linkedSignal(() => this.ladder()?.at ?? 0);
   protected readonly edited = computed(() => this.rungs() !== this.ladder()?.rungs);
   protected readonly saving = sending();
+  /** Of gate, plan and wished date. */
+  protected readonly planning = sending();
 
   protected readonly beside = signal<SchoolId | ''>('');
   protected readonly schools = computed((): Readonly<Partial<Record<SchoolId | '', string>>> => {
@@ -120,39 +129,50 @@ export class LadderPage {
     return start && target && school !== '' ? { school, start, target } : null;
   });
 
-  /** The ladder as it was saved last, which the next change is based on. */
-  private readonly newest = linkedSignal(() => this.ladder());
-  /** Gate, plan and wished date as they were chosen last. */
-  protected readonly terms = linkedSignal<Terms | null>(() => this.ladder());
-  private readonly changed = new Subject<Terms>();
-  private waiting = 0;
+  /** Changes that the server has not answered yet. */
+  private readonly waiting = signal(0);
+  private readonly answered = toObservable(this.waiting).pipe(
+    filter((number) => number === 0),
+    take(1),
+  );
 
+  /** Gate, plan and wished date as they were chosen last; as they are stored once everything is answered. */
+  protected readonly terms = linkedSignal<Ladder | null, Terms | null>({
+    source: () => this.ladder(),
+    computation: (ladder, before) => (this.waiting() > 0 && before ? before.value : ladder),
+  });
+  private readonly changed = new Subject<Terms>();
   constructor() {
-    // One after the other: each is based on what the one before left.
-    this.changed
-      .pipe(
-        concatMap((terms) => this.change(terms)),
-        takeUntilDestroyed(),
-      )
-      .subscribe();
+    // One after the other, each based on what the one before left; leaving the page stops none of them.
+    this.changed.pipe(concatMap((terms) => this.change(terms))).subscribe();
   }
 
   protected setTerms(terms: Terms): void {
     this.terms.set(terms);
-    this.waiting += 1;
+    this.waiting.update((number) => number + 1);
     this.changed.next(terms);
   }
 
+  /** The calendar is made of what was chosen here: it opens once that is saved, and not where it could not be. */
+  protected toCalendar(event: MouseEvent, { id }: Ladder): void {
+    if (event.ctrlKey || event.metaKey || event.shiftKey) return;
+    event.preventDefault();
+    const underWay = this.waiting() > 0;
+    this.answered.subscribe(() => {
+      if (!underWay || this.planning.message() === null)
+        void this.router.navigate(['/ladders', id, 'calendar']);
+    });
+  }
+
   private change(terms: Terms): Observable<unknown> {
-    const ladder = this.newest();
+    const ladder = this.ladder();
     if (!ladder) return EMPTY;
     return new Observable((done) => {
-      this.saving.send(
+      this.planning.send(
         this.ladders.change(ladder, terms),
-        (saved) => this.newest.set(saved),
+        (saved) => this.saved.set(saved),
         () => {
-          this.waiting -= 1;
-          if (this.waiting === 0) this.page.again();
+          this.waiting.update((number) => number - 1);
           done.complete();
         },
       );
