@@ -77,7 +77,7 @@ export const homeReportSchema = object({
   startedAt: moment,
   record: leadRecordSchema,
   effort: Type.Integer({ minimum: 0, maximum: 10 }),
-  note: text(1000),
+  note: text(4000),
 });
 export type HomeReport = Static<typeof homeReportSchema>;
 

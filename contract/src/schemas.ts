@@ -5,12 +5,14 @@ import {
   oneOf,
   sessionSchema,
   SIGN_IDS,
+  SITTING_PLACES,
   unionByKind,
   variantSchema,
   type EasingRecord,
   type FactId,
   type Naming,
   type PassageRecord,
+  type SittingPlace,
   type Standing,
   type StrokeAirway,
   type TurnRecord,
@@ -234,10 +236,7 @@ const ledFinding = object({
 });
 export type LedFinding = Static<typeof ledFinding>;
 
-/** Where somebody practised. */
-export const PLACES = ['with-instructor', 'home', 'class'] as const;
-export type SittingPlace = (typeof PLACES)[number];
-const sittingPlace = oneOf<SittingPlace>([...PLACES]);
+const sittingPlace = oneOf<SittingPlace>([...SITTING_PLACES]);
 
 export const sittingSchema = object({
   id: uuid,

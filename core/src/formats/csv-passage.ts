@@ -59,7 +59,7 @@ export function readPassage(
   const cyclesDone = cells.number('breaths_done', breaths);
   const cyclesPerRound = cells.number('breaths_a_round', {
     from: 1,
-    to: 3,
+    to: kind === 'strokes' ? 3 : 2,
     or: usualCyclesPerRound(technique, profile),
     whole: true,
   });
@@ -124,16 +124,31 @@ function countsOf(cells: CellReader): PhaseCounts {
   return { inhale, internalHold, exhale, externalHold } as PhaseCounts;
 }
 
+/** Largest number in these cells: rounds and counts, seconds, strokes and rates. */
+const LARGEST = { easings: 100, open_holds_s: 14_400, strokes: 1_000 } as const;
+const MOST_IN_CELL = 200;
+
 /** Several in one cell, separated by semicolons. */
-function listOf(cells: CellReader, column: CsvColumn, shape: RegExp, wanted: string): readonly string[] {
+function listOf(
+  cells: CellReader,
+  column: keyof typeof LARGEST,
+  shape: RegExp,
+  wanted: string,
+): readonly string[] {
   const all = cells
     .text(column)
     .split(';')
     .map((one) => one.trim())
     .filter((one) => one !== '');
-  const wrong = all.find((one) => !shape.test(one));
-  if (wrong) cells.say(column, `"${wrong}" cannot be read: write ${wanted}.`);
-  return wrong ? [] : all;
+  const wrong = all.find(
+    (one) =>
+      !shape.test(one) || (one.match(/\d+(\.\d+)?/g) ?? []).some((part) => Number(part) > LARGEST[column]),
+  );
+  if (wrong)
+    cells.say(column, `"${wrong}" cannot be read: write ${wanted}, no number above ${LARGEST[column]}.`);
+  const tooMany = all.length > MOST_IN_CELL;
+  if (tooMany) cells.say(column, `At most ${MOST_IN_CELL} stand here; these are ${all.length}.`);
+  return wrong || tooMany ? [] : all;
 }
 
 const NUMBER = String.raw`(\d+(?:\.5)?)`;

@@ -1,7 +1,7 @@
 import { DateTime } from 'luxon';
 import Papa from 'papaparse';
 import type { Conventions } from '../conventions/index.js';
-import type { LeadRecord, PassageRecord } from '../leading/index.js';
+import { SITTING_PLACES, type LeadRecord, type PassageRecord } from '../leading/index.js';
 import { SIGN_IDS, type SignId } from '../screening/index.js';
 import { checkSession, sessionOfRecord } from '../session/index.js';
 import { millis } from '../units/index.js';
@@ -44,6 +44,8 @@ export interface ReadLog {
 
 /** Most rows that are read from one file. */
 export const MOST_CSV_ROWS = 100_000;
+/** Passages of one sitting, as of a session. */
+const MOST_PASSAGES = 40;
 /** Columns without which a row tells nothing. */
 const NEEDED: readonly CsvColumn[] = [
   'student',
@@ -242,12 +244,14 @@ class LogReader {
     rows: readonly Row[],
     problemsBefore: number,
   ): Omit<LoggedSitting, 'id' | 'studentId' | 'student' | 'startedAt'> {
+    if (rows.length > MOST_PASSAGES)
+      this.say(first, null, `A sitting has at most ${MOST_PASSAGES} passages; this one has ${rows.length}.`);
     const passages = rows.flatMap(
       (row) => readPassage(this.reader(row), this.context.newId, this.context.profile) ?? [],
     );
     const complete = passages.every((one) => one.kind === 'natural' || one.cyclesDone >= one.cyclesPlanned);
     const outcome = this.choice(first, 'outcome', ['finished', 'stopped'], complete ? 'finished' : 'stopped');
-    const session = this.text(first, 'session') || 'From a file';
+    const session = this.upTo(first, 'session', 120) || 'From a file';
     // Numbers that cannot be read are no session to be checked.
     if (this.problems.length === problemsBefore) this.checkPlanned(session, passages, rows);
     const record: LeadRecord = {
@@ -263,12 +267,12 @@ class LogReader {
     };
     const effort = this.text(first, 'effort');
     return {
-      session: session.slice(0, 120),
-      place: this.choice(first, 'place', ['with-instructor', 'home', 'class'], 'with-instructor'),
+      session,
+      place: this.choice(first, 'place', SITTING_PLACES, 'with-instructor'),
       record,
       effort:
         effort === '' ? null : this.reader(first).number('effort', { from: 0, to: 10, or: 0, whole: true }),
-      note: this.text(first, 'note').slice(0, 4000),
+      note: this.upTo(first, 'note', 4000),
     };
   }
 
@@ -286,6 +290,13 @@ class LogReader {
       const row = rows[Number(/^\/passages\/(\d+)/.exec(pointer)?.[1] ?? 0)];
       if (row) this.say(row, null, message);
     }
+  }
+
+  /** A text that is not too long: none is cut off unseen. */
+  private upTo(row: Row, column: CsvColumn, longest: number): string {
+    const text = this.text(row, column);
+    if (text.length > longest) this.say(row, column, `This is too long: ${longest} characters at most.`);
+    return text;
   }
 
   private studentOf(row: Row): string | null {

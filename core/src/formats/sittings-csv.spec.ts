@@ -223,6 +223,17 @@ describe('a log that was written by hand', () => {
     expect([log.sittings.length, [...new Set(log.problems.map(({ line }) => line))]]).toEqual([1, [5]]);
   });
 
+  it('refuses what no sitting holds, and cuts nothing off unseen', () => {
+    const more = `${HEADER},note,strokes,breaths_a_round`;
+    const read_one = (row: string) => read([more, row].join('\n')).problems.map(({ column }) => column);
+    const strokes = 'Dov Lerner,2026-03-10 07:00,kapalabhati,,,,2,2,3,,';
+    expect(read_one(`${GOOD},${'n'.repeat(4001)},,`)).toEqual(['note']);
+    expect(read_one(`${strokes},1:both:60:30/30; 2:both:60:30/9999,`)).toEqual(['strokes']);
+    expect(read_one(`${GOOD},,,3`)).toEqual(['breaths_a_round']);
+    const rows = Array.from({ length: 41 }, () => `${GOOD},,,`);
+    expect(read([more, ...rows].join('\n')).problems[0]?.message).toContain('at most 40 passages');
+  });
+
   it('takes two sittings at one moment once, and says so', () => {
     const with_ids = `sitting,${HEADER}`;
     const twice = [with_ids, `${id(1)},${GOOD}`, `${id(2)},${GOOD}`].join('\n');

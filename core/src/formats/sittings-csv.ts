@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import type { LeadRecord, PassageRecord } from '../leading/index.js';
+import type { LeadRecord, PassageRecord, SittingPlace } from '../leading/index.js';
 
 /** A sitting as the log tells it outside. */
 export interface LoggedSitting {
@@ -10,7 +10,7 @@ export interface LoggedSitting {
   readonly session: string;
   /** In UTC, ISO 8601. */
   readonly startedAt: string;
-  readonly place: 'with-instructor' | 'home' | 'class';
+  readonly place: SittingPlace;
   readonly record: LeadRecord;
   /** 0 to 10; null where it was not told. */
   readonly effort: number | null;

@@ -66,6 +66,10 @@ export interface EasingRecord {
   readonly counts: PhaseCounts;
 }
 
+/** Where somebody practised. Domain: "the log". */
+export const SITTING_PLACES = ['with-instructor', 'home', 'class'] as const;
+export type SittingPlace = (typeof SITTING_PLACES)[number];
+
 /** What a sitting keeps of the leading. */
 export interface LeadRecord {
   readonly outcome: 'finished' | 'stopped';

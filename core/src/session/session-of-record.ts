@@ -31,8 +31,9 @@ export type PlannedPassage =
     };
 
 /**
- * The session that a record of a log was of, as far as the record tells: everything else is as the technique begins. Null
- * for a passage means that its technique is not practised in this way.
+ * The session that a record of a log was of, as far as the record tells: everything else is as the technique begins.
+ *
+ * @returns also which of the planned (by index) are not practised in this way; they are left out of the session.
  */
 export function sessionOfRecord(
   title: string,

@@ -194,7 +194,8 @@ describe('practice at home', () => {
     const { body } = await report(token, reportOf(practice, { record: withSigns(practice, ['faint']) }));
     expect((body as unknown as { held: boolean }).held).toBeTrue();
     const home = (await open(token)).body as unknown as Home;
-    expect([home.practice, JSON.stringify(home).includes('faint')]).toEqual([null, false]);
+    expect([home.practice, home.next, JSON.stringify(home).includes('faint')]).toEqual([null, [], false]);
+    expect(await client.must(routes.ladderCalendar, { params: { id: ladder.id } })).toEqual([]);
     expect((await client.must(routes.getLadder, { params: { id: ladder.id } })).rule.step).toBe('suspend');
     const [first] = await client.must(routes.today);
     expect(first?.items[0]?.kind).toBe('suspended');

@@ -33,7 +33,7 @@ interface Planned {
   readonly minutes: number;
 }
 
-/** The dated sittings of a ladder's weeks to come, and who practises. */
+/** The dated sittings of a ladder's weeks to come, and who practises; none while it is suspended or has ended. */
 export async function calendarOf(
   store: InstructorStore,
   instructor: InstructorRow,
@@ -42,6 +42,8 @@ export async function calendarOf(
   weeks = USUAL_WEEKS,
 ): Promise<{ readonly days: CalendarDay[]; readonly name: string }> {
   const student = await getStudent(store, row.studentId);
+  const name = givenNameOf(student.name);
+  if (student.emergency !== null || row.endedAt !== null) return { days: [], name };
   const ids = row.plan.sittings.flatMap(({ sessionId }) => sessionId ?? []);
   const stored = await store.sessions.listIn(
     'id',
@@ -74,7 +76,7 @@ export async function calendarOf(
     known.set(key, planned);
     return { ...one, ...planned };
   });
-  return { days, name: givenNameOf(student.name) };
+  return { days, name };
 }
 
 /** What a session is on a rung; the ladder's own numbers alone where its session is gone. */

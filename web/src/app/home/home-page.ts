@@ -1,7 +1,7 @@
 import { Component, computed, DestroyRef, DOCUMENT, effect, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { routes, type Home, type HomePractice, type HomeReport } from '@nuvrah/contract';
-import { formatClock, type LeadRecord } from '@nuvrah/core';
+import { formatClock, signById, type LeadRecord } from '@nuvrah/core';
 import { addressOf } from '../api/api';
 import { asked } from '../api/loaded';
 import { Fold } from '../forms/fold';
@@ -77,6 +77,10 @@ export class HomePage {
   /** Reports of this link that are still on this phone. */
   protected readonly waiting = computed(() =>
     this.reports.waiting().filter(({ token, refused }) => token === this.token() && refused === null),
+  );
+  /** An emergency sign that is told but not there yet holds the practice here already. */
+  protected readonly heldHere = computed(() =>
+    this.waiting().some(({ body }) => body.record.signs.some((sign) => signById(sign).kind === 'emergency')),
   );
   protected readonly refused = computed(() =>
     this.reports.waiting().filter(({ token, refused }) => token === this.token() && refused !== null),

@@ -9,7 +9,7 @@ import { Links } from '../api/links';
 export interface WaitingReport {
   readonly token: string;
   readonly body: HomeReport;
-  /** Why the server will not have it; it is kept here to be told by word of mouth, and not sent again. */
+  /** Why the server will not have it; it is kept here to be told by word of mouth, and not sent again by itself. */
   readonly refused: string | null;
 }
 

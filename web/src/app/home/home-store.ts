@@ -4,6 +4,7 @@ import { catchError, map, of, tap, type Observable } from 'rxjs';
 import type { ApiProblem } from '../api/api';
 import { BrowserStore } from '../api/browser-store';
 import { Links } from '../api/links';
+import { NOW } from '../api/now';
 
 /** What a private link opened. */
 export type Opened =
@@ -20,6 +21,7 @@ const KEPT_AS = 'home.opened';
 export class HomeStore {
   private readonly store = inject(BrowserStore);
   private readonly links = inject(Links);
+  private readonly now = inject(NOW);
 
   open(token: string): Observable<Opened> {
     return this.links.open(token).pipe(
@@ -32,6 +34,13 @@ export class HomeStore {
   private without(token: string, problem: ApiProblem): Opened {
     const kept = this.store.read<{ token: string; home: Home }>(KEPT_AS);
     const own = kept?.token === token ? kept.home : null;
+    // By the clock of the phone: without a connection there is no other.
+    const today = new Date(this.now()).toISOString().slice(0, 10);
+    if (own && own.expiresOn < today) {
+      this.store.remove(KEPT_AS);
+      const message = `This link ran out on ${own.expiresOn}. Ask your instructor for a new one.`;
+      return { kind: 'closed', message };
+    }
     const passing =
       problem.kind === 'away' || problem.problem.status === 429 || problem.problem.status >= 500;
     if (passing) return own ? { kind: 'open', home: own, offline: true } : { kind: 'away' };

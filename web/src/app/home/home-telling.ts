@@ -75,6 +75,6 @@ export class HomeTelling {
     this.problem.set(null);
     const { passages, ...rest } = this.record();
     const record = { ...rest, passages: [...passages], signs: [...this.signs()] };
-    this.told.emit({ record, effort, note: this.note().trim().slice(0, 1000) });
+    this.told.emit({ record, effort, note: this.note().trim() });
   }
 }

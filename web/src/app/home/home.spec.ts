@@ -7,6 +7,7 @@ import { Shown } from '../testing/shown';
 import { practisedOf } from '../practice/practised';
 import { PracticeSteps } from '../practice/practice-steps';
 import { HomeByHand, type ByHand } from './home-by-hand';
+import { HomePage } from './home-page';
 import { HomeReports, type Reported } from './home-reports';
 import { HomeStore, type Opened } from './home-store';
 
@@ -70,6 +71,15 @@ describe('a private link that was opened', () => {
     now = open();
     asked().flush(...refusal(500, 'internal'));
     expect(now()).toEqual({ kind: 'open', home, offline: true });
+  });
+
+  it('runs out without a connection too', () => {
+    open();
+    asked().flush({ ...home, expiresOn: '2026-03-09' });
+    const now = open();
+    asked().error(new ProgressEvent('away'), away);
+    expect(now()?.kind).toBe('closed');
+    expect(localStorage.getItem('nuvrah.home.opened')).toBeNull();
   });
 
   it('keeps nothing of a link that was ended', () => {
@@ -139,6 +149,31 @@ describe('a report of a practice at home', () => {
       const now = send();
       sent().flush(...refusal(status, code));
       expect(now()).toEqual({ kind: 'waiting' });
+    }
+  });
+});
+
+describe('the page of a private link', () => {
+  it('holds the practice after an emergency sign that has not reached the server yet', () => {
+    localStorage.clear();
+    const waits = (signs: HomeReport['record']['signs']) =>
+      JSON.stringify([
+        { token: TOKEN, body: { ...report, record: { ...report.record, signs } }, refused: null },
+      ]);
+    for (const [signs, held] of [
+      [['dizzy'], false],
+      [['dizzy', 'faint'], true],
+    ] as const) {
+      localStorage.setItem('nuvrah.home.reports', waits([...signs]));
+      TestBed.resetTestingModule();
+      const http = configure();
+      const page = new Shown(HomePage, { token: TOKEN });
+      http.expectOne(`${API_ROOT}/home/${TOKEN}`).flush(home);
+      page.fixture.detectChanges();
+      expect([page.text().includes('Begin'), page.text().includes('wants to talk with you')]).toEqual([
+        !held,
+        held,
+      ]);
     }
   });
 });

@@ -52,6 +52,9 @@ const INSTEAD = {
           <button matButton="outlined" type="button" (click)="print()">Print</button>
           <a matButton [routerLink]="['/ladders', id()]">Days and times are set on the ladder</a>
         </div>
+        @if (shown.days.length === 0) {
+          <p class="notice">Nothing is planned: the ladder has ended, or waits for a clearance.</p>
+        }
         @for (week of byWeek(); track week.from) {
           <h2>Week of {{ week.name }}</h2>
           <table class="sheet-table">

@@ -1,4 +1,3 @@
-import type { SittingPlace } from '@nuvrah/contract';
 import {
   describeRounds,
   formatClock,
@@ -8,6 +7,7 @@ import {
   techniqueName,
   type Naming,
   type PassageRecord,
+  type SittingPlace,
 } from '@nuvrah/core';
 
 /** What was done of one passage, against what was planned, in words. */

@@ -12,8 +12,8 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { givenNameOf, screeningCaseOf, type HomeLink } from '@nuvrah/contract';
-import { describeFinding, resolveConventions, screenCase, sessionFromChecked } from '@nuvrah/core';
+import { givenNameOf, readinessOf, screeningCaseOf, type HomeLink } from '@nuvrah/contract';
+import { describeNeed, leadNeeds, resolveConventions, screenCase, sessionFromChecked } from '@nuvrah/core';
 import { forkJoin, map, of, switchMap } from 'rxjs';
 import { AccountStore } from '../api/account';
 import { Ladders } from '../api/ladders';
@@ -238,7 +238,15 @@ export class CardPage {
     const findings = student
       ? screenCase(screeningCaseOf(session, { ...student, dayCheck: null }, stored.overrulings, this.day()))
       : [];
-    const open = findings.filter(({ standing }) => standing.kind === 'open');
+    // As before leading, but for the day: what must not be true of it stands on the card.
+    const needs = student
+      ? leadNeeds(
+          session,
+          { ...readinessOf(student, this.day()), dayChecked: true },
+          findings,
+          this.day().today,
+        )
+      : [];
     return {
       practised,
       timeline: timelineOf(practised),
@@ -246,7 +254,7 @@ export class CardPage {
       called: student ? givenNameOf(student.name) : session.title,
       address: link?.address ?? null,
       when: ladder ? planInWords(ladder.plan) : 'as agreed',
-      held: open.filter(({ level }) => level !== 'care').map(describeFinding),
+      held: needs.map(describeNeed),
       cautions: [...new Set(findings.filter(({ level }) => level === 'care').map(({ reason }) => reason))],
     };
   });
