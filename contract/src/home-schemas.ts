@@ -53,6 +53,8 @@ export const homePracticeSchema = object({
   naming: oneOf<Naming>(['plain', 'diacritic', 'english']),
   /** Names of the instructor's variants that passages are made from. */
   variants: listOf(object({ id: uuid, name: Type.String() })),
+  /** How far it may be changed while it is led: the most cycles of each passage by its id, and whether it may be eased. */
+  allowed: object({ cycles: Type.Record(Type.String(), Type.Integer()), ease: Type.Boolean() }),
 });
 export type HomePractice = Static<typeof homePracticeSchema>;
 
@@ -62,6 +64,10 @@ export const homeSchema = object({
   instructor: Type.String(),
   emergencyNumber: Type.String(),
   expiresOn: day,
+  /** By whose days it runs out. */
+  timeZone: Type.String(),
+  /** Whether an adult has to be there. */
+  adult: Type.Boolean(),
   /** null while the instructor wants to be asked first; why is not said here. */
   practice: nullable(homePracticeSchema),
   /** The next planned sittings of this session. */

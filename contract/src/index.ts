@@ -1,6 +1,6 @@
 export * from './schema-parts.js';
 export * from './student-schemas.js';
-export * from './student-day.js';
+export * from './names.js';
 export * from './schemas.js';
 export * from './route.js';
 export * from './routes.js';

@@ -174,7 +174,17 @@ export const calendarQuerySchema = Type.Object(
 
 /** One thing that wants to be looked at today. */
 export const todayItemSchema = object({
-  kind: oneOf(['suspended', 'decision', 'clearance', 'capacity', 'away', 'intake', 'comes'] as const),
+  kind: oneOf([
+    'suspended',
+    'sign',
+    'decision',
+    'clearance',
+    'capacity',
+    'log',
+    'away',
+    'intake',
+    'comes',
+  ] as const),
   said: Type.String(),
   /** Where to act: the ladder, the student, the session. */
   ladderId: nullable(uuid),

@@ -24,6 +24,7 @@ import {
   sessionVersionSchema,
   signInSchema,
   sittingRecordSchema,
+  signBackSchema,
   sittingSchema,
   storedSessionSchema,
   storedVariantSchema,
@@ -41,12 +42,14 @@ import {
   todayStudentSchema,
 } from './ladder-schemas.js';
 import {
+  approvalSchema,
   capacityCheckSchema,
   clearanceChangeSchema,
   clearanceSchema,
   dayCheckSchema,
   erasureSchema,
   factChangeSchema,
+  newApprovalSchema,
   newCapacityCheckSchema,
   newClearanceSchema,
   newDayCheckSchema,
@@ -284,6 +287,22 @@ export const routes = {
     answer: clearanceSchema,
   }),
 
+  addApproval: route('post', '/students/:id/approvals', {
+    summary: "Record a teacher's approval; the same id again answers what is there",
+    body: newApprovalSchema,
+    answer: approvalSchema,
+    status: 201,
+  }),
+  withdrawApproval: route('post', '/approvals/:id/withdrawal', {
+    summary: "Withdraw a teacher's approval",
+    answer: nothing,
+    status: 204,
+  }),
+  confirmLogged: route('post', '/students/:id/logged-sittings/confirmation', {
+    summary: 'Confirm that the sittings from a log outside were led: from then on they count',
+    answer: object({ confirmed: Type.Integer() }),
+  }),
+
   addFact: route('post', '/students/:id/facts', {
     summary: 'Put a fact about a student on record; the same id again answers what is there',
     body: newFactSchema,
@@ -353,6 +372,13 @@ export const routes = {
   recordSitting: route('put', '/sittings/:id', {
     summary: 'Put what was really done on record',
     body: sittingRecordSchema,
+    answer: sittingSchema,
+  }),
+
+  takeSignBack: route('post', '/sittings/:id/signs-taken-back', {
+    summary:
+      'Take a sign back: within ten minutes as pressed by mistake, later with a reason, and then it counts all the same',
+    body: signBackSchema,
     answer: sittingSchema,
   }),
 

@@ -1,4 +1,4 @@
-import { oneOf, type Side } from '@nuvrah/core';
+import { oneOf, type Day, type Side } from '@nuvrah/core';
 import { Type, type TSchema } from '@sinclair/typebox';
 
 // What schemas of requests and answers are put together from.
@@ -9,7 +9,7 @@ export const nullable = <T extends TSchema>(schema: T) => Type.Union([schema, Ty
 
 export const uuid = Type.String({ format: 'uuid' });
 /** A calendar day in the instructor's time zone. */
-export const day = Type.String({ format: 'date' });
+export const day = Type.Unsafe<Day>({ type: 'string', format: 'date' });
 export const moment = Type.String({ format: 'date-time' });
 /** Versions count up from 1 with every change; a save names the one it was based on. */
 export const version = Type.Integer({ minimum: 1, maximum: 2_000_000_000 });

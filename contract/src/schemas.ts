@@ -12,6 +12,7 @@ import {
   type FactId,
   type Naming,
   type PassageRecord,
+  type SignTakenBack,
   type SittingPlace,
   type Standing,
   type StrokeAirway,
@@ -70,8 +71,6 @@ export const accountSchema = object({
   emergencyNumber: Type.String(),
   timeZone: Type.String(),
   place: nullable(placeSchema),
-  /** The date now where the instructor works. */
-  today: day,
   conventions: conventionsSchema,
 });
 export type Account = Static<typeof accountSchema>;
@@ -213,9 +212,21 @@ const leadRecordFields = {
   led: Type.Integer({ minimum: 0, maximum: 100_000_000 }),
   pauses: Type.Integer({ minimum: 0, maximum: 1000 }),
   signs: Type.Array(oneOf(SIGN_IDS), { maxItems: SIGN_IDS.length, uniqueItems: true }),
+  /** Signs that were taken back: by mistake they never counted, later they count all the same. Left out for none. */
+  takenBack: Type.Optional(
+    Type.Array(
+      Type.Unsafe<SignTakenBack>(
+        object({ sign: oneOf(SIGN_IDS), at: moment, mistake: Type.Boolean(), reason: text(1000) }),
+      ),
+      { maxItems: 40 },
+    ),
+  ),
   passages: Type.Array(passageRecordSchema, { minItems: 1, maxItems: 40 }),
 };
 export const leadRecordSchema = object(leadRecordFields);
+
+/** A sign that is taken back; why, unless it was just now. */
+export const signBackSchema = object({ version, sign: oneOf(SIGN_IDS), reason: text(1000) });
 
 /** Effort 0 (none) to 10 (all that was there). */
 const effort = nullable(Type.Integer({ minimum: 0, maximum: 10 }));
@@ -261,6 +272,10 @@ export const sittingSchema = object({
   }),
   /** null until the sitting has ended and its record has arrived. */
   record: nullable(leadRecordSchema),
+  /** When its record arrived; null until then. */
+  recordedAt: nullable(moment),
+  /** Whether it counts: one from a log outside does once the instructor confirmed that it was led. */
+  confirmed: Type.Boolean(),
   effort,
   note: Type.String(),
 });
@@ -342,24 +357,41 @@ export type TrendPoint = Static<typeof trendPointSchema>;
 
 // What was decided, and the rule book
 
+const AUDIT_KINDS = [
+  'overruled',
+  'overruling-withdrawn',
+  'acknowledged',
+  'clearance-added',
+  'clearance-changed',
+  'approval-added',
+  'approval-withdrawn',
+  'fact-added',
+  'fact-changed',
+  'fact-ended',
+  'fact-reopened',
+  'fact-removed',
+  'birth-year-changed',
+  'consent-changed',
+  'signs-recorded',
+  'sign-taken-back',
+  'log-imported',
+  'log-confirmed',
+  'erased',
+] as const;
+export type AuditKind = (typeof AUDIT_KINDS)[number];
+
 export const auditEventSchema = object({
   id: uuid,
   at: moment,
   studentId: nullable(uuid),
-  kind: oneOf<AuditKind>([
-    'overruled',
-    'overruling-withdrawn',
-    'acknowledged',
-    'clearance-added',
-    'clearance-changed',
-    'erased',
-  ]),
+  kind: oneOf<AuditKind>(AUDIT_KINDS),
   /** What was decided, in words. */
   said: Type.String(),
+  /** What stood before and after, in words; null where there was nothing. */
+  before: nullable(Type.String()),
+  after: nullable(Type.String()),
 });
 export type AuditEvent = Static<typeof auditEventSchema>;
-export type AuditKind =
-  'overruled' | 'overruling-withdrawn' | 'acknowledged' | 'clearance-added' | 'clearance-changed' | 'erased';
 
 export const ruleBookSchema = object({
   /** Students that are not archived, with every fact that is true of them today. */

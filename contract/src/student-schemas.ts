@@ -6,13 +6,18 @@ import {
   PERSON_FACTS,
   SEATS,
   SIGN_IDS,
+  TECHNIQUE_IDS,
   TODAY_FACTS,
+  unionByKind,
+  type ApprovalOf,
   type CapacityPhase,
   type ClearanceScope,
+  type EntryRoute,
   type Goal,
   type PersonFact,
   type SeatId,
   type Side,
+  type TechniqueId,
   type TodayFact,
 } from '@nuvrah/core';
 import { Type, type Static } from '@sinclair/typebox';
@@ -63,6 +68,11 @@ const capacityFields = {
   exhale: secondsOf('exhale'),
   hold: nullable(secondsOf('hold')),
   emptyHold: nullable(secondsOf('emptyHold')),
+  /** Phases whose tries were ended by the application at a limit: they are so long at the least. */
+  atLeast: Type.Array(oneOf<CapacityPhase>(['inhale', 'exhale', 'hold', 'emptyHold']), {
+    maxItems: 4,
+    uniqueItems: true,
+  }),
 };
 const capacityMore = {
   /** Seconds of each try, where they were measured live. */
@@ -102,7 +112,10 @@ const clearanceFields = {
   givenOn: day,
   /** The last day on which it holds. */
   until: day,
-  fact: oneOf(Object.keys(PERSON_FACTS) as PersonFact[]),
+  /** The emergency sign after which it was given: it ends the suspension; null where it is not about a sign. */
+  sign: nullable(oneOf(SIGN_IDS)),
+  /** The condition it is for; null where it is about a sign alone. */
+  fact: nullable(oneOf(Object.keys(PERSON_FACTS) as PersonFact[])),
   scope: oneOf(Object.keys(CLEARANCE_SCOPES) as ClearanceScope[]),
   /** Seconds up to which it holds, where the clinician named a limit. */
   upTo: nullable(Type.Number({ minimum: 1, maximum: 180 })),
@@ -112,8 +125,25 @@ const clearanceFields = {
 };
 export const newClearanceSchema = object({ id: uuid, ...clearanceFields });
 export const clearanceChangeSchema = object({ version, ...clearanceFields });
-export const clearanceSchema = object({ id: uuid, version, ...clearanceFields });
+export const clearanceSchema = object({ id: uuid, version, filedAt: moment, ...clearanceFields });
 export type StoredClearance = Static<typeof clearanceSchema>;
+
+const approvalOf = unionByKind<ApprovalOf>(
+  object({ kind: Type.Literal('technique'), technique: oneOf<TechniqueId>(TECHNIQUE_IDS) }),
+  object({ kind: Type.Literal('all-locks') }),
+  object({ kind: Type.Literal('hold'), seconds: Type.Number({ minimum: 1, maximum: 180 }) }),
+);
+const approvalFields = {
+  /** What a teacher approves of. */
+  of: approvalOf,
+  by: filledText(200),
+  givenOn: day,
+  note: text(500),
+};
+/** The browser makes the id, so that recording twice is recording once. */
+export const newApprovalSchema = object({ id: uuid, ...approvalFields });
+export const approvalSchema = newApprovalSchema;
+export type StoredApproval = Static<typeof approvalSchema>;
 
 const factFields = {
   fact: oneOf(Object.keys(PERSON_FACTS) as PersonFact[]),
@@ -141,14 +171,31 @@ export const studentSchema = object({
   clearances: Type.Array(clearanceSchema),
   /** Every fact that is or was true, the newest first. */
   facts: Type.Array(studentFactSchema),
-  /** The newest emergency sign after which no clearance was given: nothing is led until there is one. */
+  /** What teachers approved of for this student, the newest first. */
+  approvals: Type.Array(approvalSchema),
+  /** The newest emergency sign for which no clearance was given: nothing is led until there is one. */
   emergency: nullable(object({ sign: oneOf(SIGN_IDS), day })),
-  /** Sittings on record with something done. */
+  /** Techniques in which a stop sign came of late, by day; also told from home. */
+  stopSigns: Type.Array(object({ day, techniques: Type.Array(oneOf<TechniqueId>(TECHNIQUE_IDS)) })),
+  /** Sittings on record with something done; from a log outside only once they are confirmed. */
   sittings: Type.Integer(),
-  /** Longest sitting on record, minutes. */
+  /** Sittings from a log outside that nobody confirmed yet: they count for nothing. */
+  unconfirmed: Type.Integer(),
+  /** Longest sitting that was led or told complete, minutes. */
   longestSitting: nullable(Type.Number()),
   /** Sittings that were easy: effort at most 3, no sign. */
   easySittings: Type.Integer(),
+  /** Techniques of sittings that were easy. */
+  practised: Type.Array(Type.String()),
+  /** Entry techniques that were practised today. */
+  entriesToday: Type.Array(oneOf<EntryRoute>(['left-entry', 'right-entry'])),
+  /** Seconds of each phase that were led complete in three easy sittings; null where there are none. */
+  ledEasily: object({
+    inhale: nullable(Type.Number()),
+    internalHold: nullable(Type.Number()),
+    exhale: nullable(Type.Number()),
+    externalHold: nullable(Type.Number()),
+  }),
   /** Rounds on record that were easy, by technique and numbers. */
   easyRounds: Type.Array(
     object({
@@ -161,6 +208,8 @@ export const studentSchema = object({
       }),
       pace: Type.Integer(),
       rounds: Type.Integer(),
+      /** The most in one sitting. */
+      minutes: Type.Number(),
     }),
   ),
 });

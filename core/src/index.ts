@@ -4,6 +4,7 @@ export * from './ratio/index.js';
 export * from './technique/index.js';
 export * from './conventions/index.js';
 export * from './session/index.js';
+export * from './policy/index.js';
 export * from './timeline/index.js';
 export * from './capacity/index.js';
 export * from './screening/index.js';

@@ -10,8 +10,9 @@ import {
   type Passage,
   type Session,
 } from './session/index.js';
+import { unmeasured } from './capacity/index.js';
+import type { StudentCapacity } from './policy/index.js';
 import {
-  NO_DECISIONS,
   PERSON_FACTS,
   TODAY_FACTS,
   type PersonFact,
@@ -20,7 +21,7 @@ import {
   type TodayFact,
 } from './screening/index.js';
 import { TECHNIQUE_IDS, type TechniqueId } from './technique/index.js';
-import { counts, pace, seconds } from './units/index.js';
+import { counts, day, pace, seconds } from './units/index.js';
 
 export function ratioOf(text: string): Ratio {
   const parsed = parseRatio(text);
@@ -136,7 +137,37 @@ export const anyMixedSession: fc.Arbitrary<Session> = fc
     ),
   );
 
-/** A healthy grown-up of whom everything was asked and nothing is true. */
+/** What can be sustained, in seconds; null for a hold that was never measured. Measured is a quarter more. */
+export function measuredAt(
+  inhale: number,
+  hold: number | null,
+  exhale: number,
+  emptyHold: number | null = null,
+): StudentCapacity {
+  const known = (length: number) =>
+    ({
+      kind: 'measured',
+      measured: seconds(length * 1.25),
+      sustainable: seconds(length),
+      atLeast: false,
+      old: false,
+    }) as const;
+  const unknown = unmeasured();
+  return {
+    inhale: known(inhale),
+    internalHold: hold === null ? unknown.internalHold : known(hold),
+    exhale: known(exhale),
+    externalHold: emptyHold === null ? unknown.externalHold : known(emptyHold),
+  };
+}
+
+/** A day on which specs take place. */
+export const A_DAY = day('2026-03-10');
+
+/**
+ * A healthy grown-up of whom everything was asked, with all the breath and all the approvals that there are: what is found about
+ * them follows from what a spec says of them.
+ */
 export const PLAIN_STUDENT: ScreenedStudent = {
   facts: [],
   age: { youngest: 40, oldest: 41 },
@@ -144,9 +175,16 @@ export const PLAIN_STUDENT: ScreenedStudent = {
   sittings: 50,
   experienced: false,
   tongueRolls: true,
+  seats: [],
   mealMinutes: null,
-  measuredExhale: null,
-  longestSitting: null,
+  capacity: measuredAt(60, 60, 60, 60),
+  longestSitting: 240,
+  stoppedToday: null,
+  approvals: [
+    { of: { kind: 'technique', technique: 'bhastrika' }, by: 'A teacher', givenOn: day('2025-01-01') },
+    { of: { kind: 'all-locks' }, by: 'A teacher', givenOn: day('2025-01-01') },
+    { of: { kind: 'hold', seconds: 120 }, by: 'A teacher', givenOn: day('2025-01-01') },
+  ],
 };
 
 /** A session to be screened for somebody, with nothing decided. */
@@ -155,8 +193,7 @@ export const caseOf = (session: Session, student: Partial<ScreenedStudent> = {})
   student: { ...PLAIN_STUDENT, ...student },
   hand: 'right',
   profile: conventions(),
-  decisions: NO_DECISIONS,
-  sustainable: null,
+  decisions: { clearances: [], overrulings: [], day: A_DAY },
 });
 
 const ALL_FACTS = [...Object.keys(PERSON_FACTS), ...Object.keys(TODAY_FACTS)] as (PersonFact | TodayFact)[];
@@ -169,7 +206,15 @@ export const anyStudent: fc.Arbitrary<ScreenedStudent> = fc
     sittings: fc.constantFrom(0, 5, 40),
     tongueRolls: fc.constantFrom(true, false, null),
     mealMinutes: fc.constantFrom(null, 20, 100, 300),
-    measuredExhale: fc.constantFrom(null, 8),
+    capacity: fc.constantFrom(
+      unmeasured(),
+      measuredAt(4, null, 6),
+      measuredAt(8, 12, 14, 6),
+      measuredAt(60, 60, 60, 60),
+    ),
+    seats: fc.constantFrom<ScreenedStudent['seats']>([], ['chair'], ['cross-legged', 'chair', 'lying-left']),
+    stoppedToday: fc.constantFrom<ScreenedStudent['stoppedToday']>(null, null, null, ['nadi-shodhana']),
+    approvals: fc.constantFrom<ScreenedStudent['approvals']>([], PLAIN_STUDENT.approvals),
     longestSitting: fc.constantFrom(null, 1, 30),
   })
   .map(({ age, ...rest }) => ({

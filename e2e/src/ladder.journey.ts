@@ -44,10 +44,11 @@ test('a ladder is built to a target, seen beside another school, edited and fore
   await page.getByLabel('what climbs').selectOption({ label: 'Nāḍī śodhana, in “Lungs for the hill”' });
   await expect(page.getByText('Today: in 5 · hold 10 · out 10 · empty 0')).toBeVisible();
   // A target that the school does not come by says so, and which ones are near.
-  await page.getByLabel('target: hold').fill('5');
-  await page.getByLabel('target: exhale').fill('5');
-  await expect(page.getByRole('alert')).toContainText('does not come by in 5 · hold 5 · out 5');
+  await page.getByLabel('target: hold').fill('14');
+  await page.getByLabel('target: exhale').fill('13');
+  await expect(page.getByRole('alert')).toContainText('does not come by in 5 · hold 14 · out 13');
   await page.getByLabel('target: exhale').fill('10');
+  await page.getByLabel('target: hold').fill('5');
   await expect(page.getByRole('alert')).toContainText('further on');
   await page.getByLabel('target: hold').fill('14');
   await page.getByLabel('beside it').selectOption({ label: 'Ratio first' });

@@ -45,6 +45,3 @@ export function restingRate(inhales: readonly number[]): number | null {
   if (inhales.length < 3 || first === undefined || last === undefined || last <= first) return null;
   return Math.round(((inhales.length - 1) * 600_000) / (last - first)) / 10;
 }
-
-/** Days after which a capacity check is an old one. */
-export const CAPACITY_LASTS = 60;

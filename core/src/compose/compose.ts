@@ -1,8 +1,8 @@
 import { heaviestPhase } from '../capacity/index.js';
 import { checkOrder } from '../ordering/index.js';
-import { countsOf } from '../ratio/index.js';
+import { countsAtMost } from '../policy/index.js';
 import { failure, success, type Result } from '../result.js';
-import { applySafeFixes, blocksLeading, rescreener } from '../screening/index.js';
+import { applySafeFixes, blocksLeading, rescreener, sustainableIn } from '../screening/index.js';
 import { newPassage, type Passage, type Session } from '../session/index.js';
 import { GOALS, SLOTS, techniqueName, techniqueOf, type TechniqueId } from '../technique/index.js';
 import { compileSession, holdTotals, type Timeline } from '../timeline/index.js';
@@ -168,9 +168,7 @@ function brokenBy(
   const screened = rescreener({ ...request, session })
     .screen(session)
     .find(blocksLeading);
-  const order = checkOrder(session, timeline, request.record, request.profile).find(
-    ({ level }) => level === 'change',
-  );
+  const order = checkOrder(session, request.record, request.profile).find(({ level }) => level === 'change');
   const over = timeline.total > request.minutes * 60_000 + 1;
   if (!screened && !order && !over) return null;
   const id = screened?.passageId ?? order?.passageId ?? null;
@@ -245,11 +243,11 @@ function reasonFor({ technique, slot, fit, continued }: Option, goals: string): 
   return `${SLOT_WORDS[slot] ?? ''}${serves}${goesOn}`;
 }
 
-function ofCapacity({ sustainable }: ComposeRequest, { passages }: Session): number | null {
-  if (!sustainable) return null;
+function ofCapacity(request: ComposeRequest, { passages }: Session): number | null {
+  const sustainable = sustainableIn(request);
   const shares = passages.flatMap((passage) =>
     passage.kind === 'counted'
-      ? [heaviestPhase(countsOf(passage), sustainable, passage.pace)?.share ?? 0]
+      ? [heaviestPhase(countsAtMost(passage, request.profile), sustainable, passage.pace)?.share ?? 0]
       : [],
   );
   return shares.length === 0 ? null : Math.max(...shares);

@@ -1,8 +1,10 @@
 // Thirty requests that every version has to answer well: student, goals, minutes. Read by the specs and by the bench.
 import { DEFAULT_CONVENTIONS } from '../conventions/index.js';
-import { NO_DECISIONS, type ScreenedStudent } from '../screening/index.js';
+import type { EasyWithoutHold } from '../ordering/index.js';
+import { isBeginner, type StudentCapacity } from '../policy/index.js';
+import type { ScreenedStudent } from '../screening/index.js';
 import type { Goal, SeatId, TechniqueId } from '../technique/index.js';
-import { seconds } from '../units/index.js';
+import { day, seconds } from '../units/index.js';
 import type { ComposeRequest } from './request.js';
 
 interface HeldStudent {
@@ -12,6 +14,25 @@ interface HeldStudent {
   /** Comfortable inhale, hold and exhale, seconds. */
   readonly has?: readonly [number, number | null, number];
 }
+
+/** What can be sustained, as if a check had measured a little more. */
+const capacityOf = ([inhale, hold, exhale]: readonly [number, number | null, number]): StudentCapacity => {
+  const known = (length: number) =>
+    ({
+      kind: 'measured',
+      measured: seconds(length / 0.8),
+      sustainable: seconds(length),
+      atLeast: false,
+      old: false,
+    }) as const;
+  const unknown = { kind: 'assumed', sustainable: seconds(0) } as const;
+  return {
+    inhale: known(inhale),
+    internalHold: hold === null ? unknown : known(hold),
+    exhale: known(exhale),
+    externalHold: unknown,
+  };
+};
 
 const STUDENTS: Readonly<Record<string, HeldStudent>> = {
   practised: { student: {}, withoutHold: ['nadi-shodhana', 'sama-vritti'], has: [9, 14, 13] },
@@ -72,34 +93,45 @@ const GROWN_UP: ScreenedStudent = {
   sittings: 40,
   experienced: false,
   tongueRolls: true,
+  seats: [],
   mealMinutes: 300,
-  measuredExhale: 12,
+  capacity: capacityOf([6, null, 8]),
   longestSitting: 60,
+  stoppedToday: null,
+  approvals: [],
 };
+
+/** Techniques that everybody in the list has practised before. */
+const PRACTISED: readonly TechniqueId[] = ['slow-even', 'three-part', 'nadi-shodhana', 'kapalabhati'];
+
+const easily = (technique: TechniqueId): EasyWithoutHold => ({
+  technique,
+  inhale: 5,
+  exhale: 10,
+  minutes: 5,
+});
 
 /** The thirty requests, with a name each. */
 export const HELD_CASES: readonly { readonly name: string; readonly request: ComposeRequest }[] = CASES.map(
   ([who, goals, minutes]) => {
     const { student = {}, seats = ['cross-legged'], withoutHold = [], has } = STUDENTS[who] ?? {};
-    const known = { ...GROWN_UP, ...student };
-    const [inhale, hold, exhale] = has ?? [6, null, 8];
+    const known = { ...GROWN_UP, ...student, seats, ...(has && { capacity: capacityOf(has) }) };
     return {
       name: `${who}, ${goals.join(' and ')}, ${minutes} min`,
       request: {
         student: known,
         hand: 'right',
         profile: DEFAULT_CONVENTIONS,
-        decisions: NO_DECISIONS,
-        sustainable: {
-          inhale: seconds(inhale),
-          internalHold: hold === null ? null : seconds(hold),
-          exhale: seconds(exhale),
-          externalHold: null,
-        },
+        decisions: { clearances: [], overrulings: [], day: day('2026-03-10') },
         goals,
         minutes,
-        seats,
-        record: { beginner: known.sittings < 10, withoutHold, easySittings: known.sittings },
+        record: {
+          beginner: isBeginner(known),
+          withoutHold: withoutHold.map(easily),
+          easySittings: known.sittings,
+          entriesToday: [],
+        },
+        practised: isBeginner(known) ? ['slow-even'] : PRACTISED,
         current: {},
       },
     };

@@ -3,3 +3,4 @@ export * from './options.js';
 export * from './search.js';
 export * from './compose.js';
 export * from './refit.js';
+export * from './current.js';

@@ -1,11 +1,12 @@
 import { resolveConventions } from '../conventions/index.js';
-import { isVigorous } from '../ordering/index.js';
-import { countsOf } from '../ratio/index.js';
+import { isVigorous, mostHeld, STROKE_REST, stretchesOf } from '../policy/index.js';
+import { newFittedPassage, withinCapacity } from '../capacity/index.js';
 import {
   applySafeFixes,
   blocksLeading,
   describeFinding,
   rescreener,
+  sustainableIn,
   withHoldsUpTo,
   type Rescreener,
   type ScreeningCase,
@@ -13,12 +14,13 @@ import {
 import {
   cyclesPerRound,
   DEFAULT_SEAT_CHANGE,
-  newPassage,
+  seatFor,
   type Passage,
   type Session,
 } from '../session/index.js';
 import {
   SLOTS,
+  techniqueName,
   techniqueOf,
   TECHNIQUES,
   type Feature,
@@ -26,7 +28,7 @@ import {
   type Slot,
   type TechniqueId,
 } from '../technique/index.js';
-import { countsToSeconds, seconds } from '../units/index.js';
+import { seconds } from '../units/index.js';
 import { seatsOf, type ComposeRequest } from './request.js';
 
 /** What a proposal is after; each kind weighs differently. */
@@ -114,14 +116,22 @@ export function optionsFor(
     if ('reason' in made) leftOut.push(made);
     else options.push(made);
   }
-  return { options: oneCooling(options), leftOut };
+  const { kept, others } = oneCooling(options);
+  return { options: kept, leftOut: [...leftOut, ...others] };
 }
 
 /** Cooling through the mouth has three forms that do the same: only the best of them is asked about. */
-function oneCooling(options: readonly Option[]): readonly Option[] {
+function oneCooling(options: readonly Option[]): {
+  readonly kept: readonly Option[];
+  readonly others: readonly LeftOut[];
+} {
   const forms = options.filter(({ technique }) => techniqueOf(technique).family === 'cooling');
   const [best] = [...forms].sort((a, b) => b.fit - a.fit);
-  return options.filter((option) => option === best || !forms.includes(option));
+  const reason = best ? `${techniqueName(best.technique, 'english')} does the same.` : '';
+  return {
+    kept: options.filter((option) => option === best || !forms.includes(option)),
+    others: forms.flatMap(({ technique }) => (technique === best?.technique ? [] : [{ technique, reason }])),
+  };
 }
 
 function makeOption(request: ComposeRequest, technique: TechniqueId, kind: ProposalKind): Option | LeftOut {
@@ -130,7 +140,22 @@ function makeOption(request: ComposeRequest, technique: TechniqueId, kind: Propo
   const vigorous = isVigorous(technique);
   if (vigorous && request.goals.includes('sleep')) return no('It wakes, and the goal is sleep.');
   if (vigorous && kind === 'gentle') return no('This proposal is a gentle one.');
+  const entry = techniqueOf(technique);
+  const missing = missingPractice(request, entry.after);
+  if (missing !== null) return no(missing);
+  const { tongueRolls, seats } = request.student;
+  if (
+    tongueRolls !== true &&
+    entry.pattern.kind === 'counted' &&
+    entry.pattern.inhaleThrough[0] === 'rolled-tongue'
+  )
+    return no(
+      tongueRolls === null ? 'Whether the tongue rolls was not asked.' : 'This tongue does not roll.',
+    );
+  if (seats.length > 0 && !seats.some((seat) => entry.seats.includes(seat)))
+    return no('It is practised in no seat that is possible.');
   const wanted = startingPassage(request, technique, kind);
+  if (!wanted) return no('No breath is short enough for what can be sustained.');
   const of: ScreeningCase = { ...request, session: draftOf(request, [wanted]) };
   const { session, left } = applySafeFixes(of, (remedy) => remedy !== 'replace' && remedy !== 'remove');
   const [passage] = session.passages;
@@ -142,18 +167,36 @@ function makeOption(request: ComposeRequest, technique: TechniqueId, kind: Propo
   );
 }
 
-/** The numbers a technique is begun with: the student's current ones, else fitted; holds only where they were prepared. */
-function startingPassage(request: ComposeRequest, technique: TechniqueId, kind: ProposalKind): Passage {
-  const { current, sustainable, record } = request;
-  const begun = current[technique] ?? newPassage(technique, technique, { sustainable });
+/** Why a technique is not for somebody yet: none of those that come before it is on record; null where it is. */
+function missingPractice({ practised, student }: ComposeRequest, after: readonly string[]): string | null {
+  if (after.length === 0 || student.experienced) return null;
+  if (after.some((before) => (practised as readonly string[]).includes(before))) return null;
+  const names = after.map((before) => techniqueName(before as TechniqueId, 'english').toLowerCase());
+  return `Before it comes ${names.join(' or ')}, which is not on record as easy yet.`;
+}
+
+/**
+ * The numbers a technique is begun with: the student's current ones, else fitted; within what can be sustained either way;
+ * holds only where they were prepared. null where no breath is short enough.
+ */
+function startingPassage(
+  request: ComposeRequest,
+  technique: TechniqueId,
+  kind: ProposalKind,
+): Passage | null {
+  const { current, record, student, profile } = request;
+  const sustainable = sustainableIn(request);
+  const fit = { sustainable, seats: student.seats, conventions: profile };
+  const begun = current[technique] ?? newFittedPassage(technique, technique, fit);
   const entry = techniqueOf(technique);
-  const seat = seatsOf(request).find((one) => entry.seats.includes(one)) ?? begun.seat;
-  const passage: Passage = { ...begun, id: technique, seat };
-  if (passage.kind === 'strokes') return { ...passage, quiet: seconds(60) };
+  const passage: Passage = { ...begun, id: technique, seat: seatFor(entry, seatsOf(request)) };
+  if (passage.kind === 'strokes')
+    return withinCapacity({ ...passage, quiet: STROKE_REST.beforeHolds }, sustainable, profile);
   if (passage.kind !== 'counted' || entry.features.includes('tension')) return passage;
-  const mayHold = kind !== 'gentle' && record.withoutHold.includes(technique);
+  const mayHold = kind !== 'gentle' && record.withoutHold.some((easy) => easy.technique === technique);
   const held = mayHold ? passage : withHoldsUpTo(passage, ['internalHold', 'externalHold'], 0);
-  return held.kind === 'counted' ? { ...held, ramps: [], ownPace: seconds(0) } : held;
+  if (held.kind !== 'counted') return held;
+  return withinCapacity({ ...held, ramps: [], ownPace: seconds(0) }, sustainable, profile);
 }
 
 /** How well a technique serves some goals, 0 to 1. Domain: "goal fit". */
@@ -214,19 +257,21 @@ function sized(
   const time = request.minutes * 60;
   // Out of the seat that the session has and back into it.
   const moves = passage.seat === seatsOf(request)[0] ? 0 : 2 * DEFAULT_SEAT_CHANGE;
-  const alone = again.lengthOf(passageWith(request, passage, 1));
-  const round = again.lengthOf(passageWith(request, passage, 2)) - alone;
-  const one = alone + moves;
-  const lengthOf = (rounds: number): number => one + (rounds - 1) * round;
+  const lengths = Array.from(
+    { length: mostRounds(request, passage) },
+    (_, index) => again.lengthOf(passageWith(request, passage, index + 1)) + moves,
+  );
+  const lengthOf = (rounds: number): number => lengths[rounds - 1] ?? Infinity;
   const shortest = Math.min(SHORTEST.to, Math.max(SHORTEST.from, time * SHORTEST.share));
-  const from = Math.max(1, passage.kind === 'strokes' ? 1 : Math.ceil((shortest - one) / round + 1));
-  const held = holdOf(passage);
-  const mayHold = (time * (request.record.beginner ? 0.25 : 0.5)) / HOLD_PARTS;
+  const enoughRounds = lengths.findIndex((length) => length >= shortest) + 1;
+  const from = passage.kind === 'strokes' ? 1 : enoughRounds;
+  const held = holdOf(request, passage);
+  const mayHold = (time * mostHeld(request.record.beginner)) / HOLD_PARTS;
   const most = Math.min(
-    mostRounds(request, passage),
-    Math.floor((time * LONGEST_SHARE - one) / round + 1),
+    lengths.findLastIndex((length) => length <= time * LONGEST_SHARE) + 1,
     held === 0 ? Infinity : Math.floor(mayHold / held),
   );
+  if (from < 1) return null;
   const to = longestPermitted(request, passage, from, most, again);
   if (to < from) return null;
   const { continuity, variety, fit: weight } = WEIGHTS[kind];
@@ -253,11 +298,10 @@ function sized(
 }
 
 /** Seconds held in one round. */
-function holdOf(passage: Passage): number {
-  if (passage.kind !== 'counted') return 0;
-  const { internalHold, externalHold } = countsOf(passage);
-  const held = countsToSeconds(internalHold, passage.pace) + countsToSeconds(externalHold, passage.pace);
-  return passage.route === 'alternating' ? held * 2 : held;
+function holdOf(request: ComposeRequest, passage: Passage): number {
+  const setting = { conventions: request.profile, goal: request.goals[0] ?? 'calm', restBeforeHold: 0 };
+  const stretches = stretchesOf(passageWith(request, passage, 1), setting);
+  return stretches.reduce((sum, { held }) => sum + held, 0) / 2000;
 }
 
 /** The most rounds against which nothing speaks: minutes of something may be limited for this student. */

@@ -1,22 +1,22 @@
 import fc from 'fast-check';
-import { anyMixedSession, anyStudent, caseOf, counted, passageOf, sessionOf, stillness } from '../testing.js';
-import { countsOf, formatRatio, type Sustainable } from '../ratio/index.js';
+import {
+  anyMixedSession,
+  anyStudent,
+  caseOf,
+  counted,
+  measuredAt,
+  passageOf,
+  sessionOf,
+  stillness,
+} from '../testing.js';
+import { countsOf, formatRatio } from '../ratio/index.js';
 import { blocksLeading, screenCase, type ScreenedStudent } from '../screening/index.js';
 import { checkSession, type Passage } from '../session/index.js';
-import { seconds } from '../units/index.js';
 import { refitSession } from './index.js';
 
-const SMALL: Sustainable = {
-  inhale: seconds(4),
-  internalHold: null,
-  exhale: seconds(6),
-  externalHold: null,
-};
-const refit = (
-  passages: readonly Passage[],
-  student: Partial<ScreenedStudent> = {},
-  sustainable: Sustainable | null = SMALL,
-) => refitSession({ ...caseOf(sessionOf(...passages), student), sustainable }, ['chair']);
+const SMALL = measuredAt(4, null, 6);
+const refit = (passages: readonly Passage[], student: Partial<ScreenedStudent> = {}) =>
+  refitSession(caseOf(sessionOf(...passages), { capacity: SMALL, seats: ['chair'], ...student }));
 
 describe('a session for another student', () => {
   it('comes down to what they can sustain, in a seat that is possible, and says so', () => {
@@ -58,9 +58,9 @@ describe('a session for another student', () => {
   it('never leaves anything in the way that a change could lift', () => {
     fc.assert(
       fc.property(anyMixedSession, anyStudent, (session, student) => {
-        const of = { ...caseOf(session, student), sustainable: SMALL };
+        const of = caseOf(session, { ...student, capacity: SMALL, seats: ['chair'] });
         fc.pre(checkSession(session, of.profile).length === 0 && !student.facts.includes('not-still'));
-        const { session: fitted, left } = refitSession(of, ['chair']);
+        const { session: fitted, left } = refitSession(of);
         const after = screenCase({ ...of, session: fitted }).filter(blocksLeading);
         return left.length === 0 && after.length === 0 && checkSession(fitted, of.profile).length === 0;
       }),

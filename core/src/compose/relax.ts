@@ -42,12 +42,12 @@ export function smallestRelaxation(
 
 function constraintsOf(request: ComposeRequest, facts: readonly string[]): readonly Constraint[] {
   const seats: readonly Constraint[] =
-    request.seats.length === 0
+    request.student.seats.length === 0
       ? []
       : [
           {
-            said: `Another seat: only ${request.seats.map((seat) => SEATS[seat].name).join(', ')} is possible so far.`,
-            without: (now) => ({ ...now, seats: [] }),
+            said: `Another seat: only ${request.student.seats.map((seat) => SEATS[seat].name).join(', ')} is possible so far.`,
+            without: (now) => ({ ...now, student: { ...now.student, seats: [] } }),
           },
         ];
   const ofFacts = request.student.facts

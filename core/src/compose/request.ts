@@ -1,5 +1,6 @@
 import type { OrderingRecord } from '../ordering/index.js';
-import type { ScreeningCase } from '../screening/index.js';
+import type { OpenEmergency } from '../policy/index.js';
+import { describeEmergency, type ScreeningCase } from '../screening/index.js';
 import type { Passage } from '../session/index.js';
 import type { Goal, SeatId, TechniqueId } from '../technique/index.js';
 
@@ -8,10 +9,12 @@ export interface ComposeRequest extends Omit<ScreeningCase, 'session'> {
   /** What it is for; the first is the session's own. */
   readonly goals: readonly Goal[];
   readonly minutes: number;
-  /** Seats that are possible, the best one first; empty where it was not asked. */
-  readonly seats: readonly SeatId[];
   readonly record: OrderingRecord;
-  /** The newest numbers of the student, by technique: they are continued. */
+  /** An emergency sign that nobody cleared: nothing is composed then; null or left out where there is none. */
+  readonly emergency?: OpenEmergency | null;
+  /** Techniques that were practised easily: what asks for one of them before is left out without. */
+  readonly practised: readonly TechniqueId[];
+  /** The numbers of the newest sittings of the student that were finished, by technique: they are continued. */
   readonly current: Readonly<Partial<Record<TechniqueId, Passage>>>;
   /** Techniques that may be used; all of them where it is left out. */
   readonly techniques?: readonly TechniqueId[];
@@ -29,11 +32,14 @@ export type ComposeProblem =
   | { readonly code: 'minutes'; readonly message: string }
   | { readonly code: 'no-goal'; readonly message: string }
   | { readonly code: 'opposite-goals'; readonly message: string }
+  /** Nothing is led, so nothing is composed. */
+  | { readonly code: 'suspended'; readonly message: string }
   /** Nothing fits; what would have to give, the least first. */
   | { readonly code: 'nothing-fits'; readonly message: string; readonly relax: readonly string[] };
 
 /** What is wrong with a request before anything is searched, or null. */
-export function checkRequest({ goals, minutes }: ComposeRequest): ComposeProblem | null {
+export function checkRequest({ goals, minutes, emergency }: ComposeRequest): ComposeProblem | null {
+  if (emergency) return { code: 'suspended', message: describeEmergency(emergency) };
   const { from, to } = COMPOSE_MINUTES;
   if (!(minutes >= from && minutes <= to))
     return { code: 'minutes', message: `A session takes ${from} to ${to} minutes.` };
@@ -45,7 +51,7 @@ export function checkRequest({ goals, minutes }: ComposeRequest): ComposeProblem
 }
 
 /** Seats in the order in which they are wanted; where it was not asked, sitting cross-legged, else on a chair. */
-export const seatsOf = ({ seats }: Pick<ComposeRequest, 'seats'>): readonly [SeatId, ...SeatId[]] => {
-  const [first, ...others] = seats;
+export const seatsOf = ({ student }: Pick<ComposeRequest, 'student'>): readonly [SeatId, ...SeatId[]] => {
+  const [first, ...others] = student.seats;
   return first ? [first, ...others] : ['cross-legged', 'chair'];
 };

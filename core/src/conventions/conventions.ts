@@ -17,6 +17,7 @@ export interface Conventions {
   readonly lockOrder: 'chin-first' | 'root-first';
   readonly restAfterStrokes: 'until-quiet' | 'fixed';
   readonly bothEntriesInADay: 'avoid' | 'allow';
+  readonly approvals: 'usual' | 'strict' | 'none';
 }
 
 export type ConventionKey = keyof Conventions;
@@ -127,7 +128,7 @@ export const CONVENTION_QUESTIONS: { readonly [K in ConventionKey]: ConventionQu
   mealGap: {
     question: 'Gap after a meal',
     choices: {
-      'by-technique': '4 h forceful, 3 h general, 2 h hold-free alternate-nostril, none for quiet ones',
+      'by-technique': '4 h forceful, 3 h general, 2 h hold-free alternate-nostril, none for what is gentle',
       'half-hour-alternating': 'the same, but half an hour for hold-free alternate-nostril',
     },
     preset: 'by-technique',
@@ -156,6 +157,16 @@ export const CONVENTION_QUESTIONS: { readonly [K in ConventionKey]: ConventionQu
     choices: { avoid: 'avoid', allow: 'allow' },
     preset: 'avoid',
     why: 'They are said to pull in opposite directions.',
+  },
+  approvals: {
+    question: "A teacher's approval is asked for",
+    choices: {
+      usual: 'bellows, all three locks, holds over 20 s',
+      strict: 'these, skull-brightening and right-entry',
+      none: 'nothing',
+    },
+    preset: 'usual',
+    why: 'What can do most harm is taught first by somebody who watches.',
   },
 };
 

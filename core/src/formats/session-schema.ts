@@ -5,6 +5,7 @@ import {
   type ConventionKey,
   type Conventions,
 } from '../conventions/index.js';
+import { STROKE_REST } from '../policy/index.js';
 import { PHASE_KINDS } from '../ratio/index.js';
 import {
   LONGEST_SESSION_HOURS,
@@ -71,6 +72,7 @@ const passageFacts = {
   seat: keyOf(SEATS),
   resting: keyOf(RESTING_HANDS),
   say: Type.String({ maxLength: 1000 }),
+  trial: Type.Optional(Type.Boolean()),
 };
 
 const paceSchema = whole(FASTEST_PACE, SLOWEST_PACE);
@@ -176,7 +178,7 @@ const strokePassageSchema = Type.Object(
     ),
     quiet: Type.Unsafe<StrokePassage['quiet']>({
       anyOf: [
-        { type: 'number', minimum: 30, maximum: 120 },
+        { type: 'number', minimum: STROKE_REST.leastAfterTasters, maximum: STROKE_REST.most },
         { type: 'string', enum: ['convention'] },
       ],
     }),
@@ -193,6 +195,7 @@ const naturalPassageSchema = Type.Object(
     ...passageFacts,
     length: Type.Number({ minimum: 1, maximum: 3600 }),
     untilTap: Type.Boolean(),
+    gaze: Type.Optional(keyOf(GAZES)),
   },
   closed,
 );

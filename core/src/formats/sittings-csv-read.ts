@@ -2,7 +2,7 @@ import { DateTime } from 'luxon';
 import Papa from 'papaparse';
 import type { Conventions } from '../conventions/index.js';
 import { SITTING_PLACES, type LeadRecord, type PassageRecord } from '../leading/index.js';
-import { SIGN_IDS, type SignId } from '../screening/index.js';
+import { SIGN_IDS, type SignId } from '../policy/index.js';
 import { checkSession, sessionOfRecord } from '../session/index.js';
 import { millis } from '../units/index.js';
 import { readPassage, type CellReader } from './csv-passage.js';
@@ -263,6 +263,7 @@ class LogReader {
       ),
       pauses: this.reader(first).number('pauses', { from: 0, to: 1000, or: 0, whole: true }),
       signs: this.signsOf(first),
+      takenBack: [],
       passages,
     };
     const effort = this.text(first, 'effort');

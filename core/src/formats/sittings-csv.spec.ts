@@ -10,7 +10,7 @@ import {
   stopRun,
   type LeadRecord,
 } from '../leading/index.js';
-import { SIGN_IDS } from '../screening/index.js';
+import { SIGN_IDS } from '../policy/index.js';
 import { anySession, conventions, counted, passageOf, sessionOf, stillness } from '../testing.js';
 import { millis } from '../units/index.js';
 import {
@@ -54,7 +54,7 @@ const record = (stopAfter: number | null, signs: LeadRecord['signs'] = []): Lead
   const run = eased.ok ? eased.value : begun;
   const ended = stopAfter === null ? finishRun(run) : stopRun(run, millis(stopAfter));
   if (!ended.ok) throw new Error(ended.problem.code);
-  return withIds(recordOf(noteSigns(ended.value, signs)));
+  return withIds(recordOf(noteSigns(ended.value, signs, '2026-03-10T07:00:00Z')));
 };
 /** Passages of specs have short names; in a log they have identifiers. */
 const withIds = (of: LeadRecord): LeadRecord => ({
@@ -111,7 +111,7 @@ describe('the log as CSV', () => {
           );
           if (!run.ok) return;
           const written = sitting({
-            record: withIds(recordOf(noteSigns(run.value, signs))),
+            record: withIds(recordOf(noteSigns(run.value, signs, '2026-03-10T07:00:00Z'))),
             note: note.trim(),
             effort: 10,
           });

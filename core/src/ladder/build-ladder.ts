@@ -1,8 +1,17 @@
 import { CAPACITY_RANGES } from '../capacity/index.js';
 import { failure, success, type Result } from '../result.js';
 import { PHASE_KINDS, type Sustainable } from '../ratio/index.js';
-import { addDays, countsToSeconds, type Pace, type Seconds } from '../units/index.js';
-import { describeRung, rungCycle, rungNeed, sameRung, type RungNeed, type RungNumbers } from './rung.js';
+import { addDays, countsToSeconds, type Day, type Pace, type Seconds } from '../units/index.js';
+import {
+  describeRung,
+  rungCycle,
+  rungFits,
+  rungNeed,
+  sameRung,
+  type RungNeed,
+  type RungNumbers,
+} from './rung.js';
+import { withRungsBetween } from './growth.js';
 import { countedPath, durationPath, SCHOOLS, strokesPath, type Gate, type SchoolId } from './schools.js';
 
 /** How often somebody practises. */
@@ -17,8 +26,8 @@ export interface LadderRequest {
   readonly start: RungNumbers;
   readonly target: RungNumbers;
   readonly pace: Pace;
-  /** What can be sustained today; null where nothing was measured. */
-  readonly sustainable: Sustainable | null;
+  /** What can be sustained today; assumed where nothing was measured. */
+  readonly sustainable: Sustainable;
 }
 
 export interface Rung {
@@ -61,7 +70,16 @@ export function buildLadder(request: LadderRequest): Result<readonly Rung[], Lad
     const message = `${describeRung(target)} is not above ${describeRung(start)}: choose a target that is further on.`;
     return failure({ code: 'target-below-start', message });
   }
-  return success(path.slice(begin, end + 1).map((numbers) => rungFrom(numbers, sustainable, pace)));
+  const rungs = fromStart(start, path.slice(begin, end + 1), pace);
+  return success(rungs.map((numbers) => rungFrom(numbers, sustainable, pace)));
+}
+
+/** The rungs of a path, with rungs before the first one where its holds would grow too far from today's numbers. */
+function fromStart(start: RungNumbers, path: readonly RungNumbers[], pace: Pace): readonly RungNumbers[] {
+  const [first] = path;
+  if (start.kind !== 'counts' || first?.kind !== 'counts' || sameRung(start, first)) return path;
+  const [, ...before] = withRungsBetween([start.counts, first.counts], pace);
+  return [...before.map((counts): RungNumbers => ({ kind: 'counts', counts })), ...path.slice(1)];
 }
 
 const CAPACITY_OF = {
@@ -89,9 +107,9 @@ const KIND_WORDS: Readonly<Record<RungNumbers['kind'], string>> = {
 };
 
 /** A rung with what it asks for today. */
-export function rungFrom(numbers: RungNumbers, sustainable: Sustainable | null, pace: Pace): Rung {
+export function rungFrom(numbers: RungNumbers, sustainable: Sustainable, pace: Pace): Rung {
   const need = rungNeed(numbers, sustainable, pace);
-  return { numbers, cycle: rungCycle(numbers, pace), need, aboveFit: need !== null && need.share > 1 + 1e-9 };
+  return { numbers, cycle: rungCycle(numbers, pace), need, aboveFit: !rungFits(numbers, sustainable, pace) };
 }
 
 function pathOf({ school, start, target, pace }: LadderRequest): readonly RungNumbers[] {
@@ -168,8 +186,8 @@ export interface StairsRequest {
   readonly rungs: number;
   readonly at: number;
   /** The first day on it. */
-  readonly since: string;
-  readonly today: string;
+  readonly since: Day;
+  readonly today: Day;
   readonly gate: Gate;
   readonly plan: PracticePlan;
 }
@@ -177,7 +195,7 @@ export interface StairsRequest {
 /** The day on which each rung from the present one on begins if every sitting is easy; the next not before today. */
 export function plannedStairs(
   request: StairsRequest,
-): readonly { readonly rung: number; readonly on: string }[] {
+): readonly { readonly rung: number; readonly on: Day }[] {
   const { rungs, at, since, today, gate, plan } = request;
   const days = daysOnRung(gate, plan);
   const due = addDays(since, days);

@@ -1,4 +1,4 @@
-import { addDays } from '../units/index.js';
+import { addDays, day } from '../units/index.js';
 import {
   decideNextStep,
   DEFAULT_GATE,
@@ -7,7 +7,7 @@ import {
   type SittingOnRung,
 } from './index.js';
 
-const TODAY = '2026-03-29';
+const TODAY = day('2026-03-29');
 const easy: SittingOnRung = { day: TODAY, done: 1, effort: 3, signs: [], eased: false };
 /** Five sittings in five days of which the last is today; the last ones as given. */
 const five = (...last: Partial<SittingOnRung>[]): SittingOnRung[] =>
@@ -131,7 +131,7 @@ describe('the next step', () => {
       expect(decided({ sittings: five(...last) })).toContain(said));
 
   it('is suspended by an emergency sign before anything else', () => {
-    const emergency = { sign: 'chest-pain', day: '2026-03-20' } as const;
+    const emergency = { sign: 'chest-pain', day: day('2026-03-20') } as const;
     expect(decided({ emergency, ...away(40) })).toContain(
       'suspend: An emergency sign on 2026-03-20: chest pain.',
     );

@@ -1,11 +1,12 @@
-import { describeEmergency, SIGNS, type OpenEmergency, type SignId } from '../screening/index.js';
-import { dayNumber, median } from '../units/index.js';
+import { isEmergencySign, signById, type OpenEmergency, type SignId } from '../policy/index.js';
+import { describeEmergency } from '../screening/index.js';
+import { daysBetween, median, type Day } from '../units/index.js';
 import type { Gate } from './schools.js';
 
 /** A sitting as a decision reads it. */
 export interface SittingOnRung {
   /** The instructor's local date, yyyy-mm-dd. */
-  readonly day: string;
+  readonly day: Day;
   /** Share of the planned rounds that was done, 0 to 1; complete is 1. */
   readonly done: number;
   /** 0 to 10; null where it was not told. */
@@ -19,9 +20,9 @@ export interface DecisionRequest {
   /** Sittings on the present rung, in order; the last one is the one after which is decided. */
   readonly sittings: readonly SittingOnRung[];
   /** The first day on the rung. */
-  readonly since: string;
+  readonly since: Day;
   /** The instructor's local date today. */
-  readonly today: string;
+  readonly today: Day;
   readonly gate: Gate;
   /** Whether today's fit allows the next rung; null where there is no next rung. */
   readonly nextFits: boolean | null;
@@ -35,8 +36,8 @@ export type NextStep = (typeof NEXT_STEPS)[number];
 
 /** One reason, in numbers. */
 export type DecisionReason =
-  | { readonly code: 'emergency'; readonly sign: SignId; readonly day: string }
-  | { readonly code: 'stop-sign'; readonly sign: SignId; readonly day: string }
+  | { readonly code: 'emergency'; readonly sign: SignId; readonly day: Day }
+  | { readonly code: 'stop-sign'; readonly sign: SignId; readonly day: Day }
   | { readonly code: 'hard-sittings'; readonly hard: number; readonly of: number }
   | { readonly code: 'gap'; readonly days: number }
   | { readonly code: 'no-sittings' }
@@ -62,9 +63,6 @@ export const GAPS = { repeat: 4, ease: 14, check: 30 } as const;
 /** Two of the last three sittings so hard, or so little of them done, ease. */
 export const HARD = { effort: 7, done: 0.7, last: 3, number: 2 } as const;
 
-const isEmergency = (sign: SignId): boolean =>
-  SIGNS.some(({ id, kind }) => id === sign && kind === 'emergency');
-
 /**
  * What the rules say after a sitting: suspend before ease before gap before advance before stay. The instructor may do
  * otherwise; the rule's answer stays on record beside it. Domain: "progression".
@@ -84,7 +82,7 @@ function suspended({ emergency }: DecisionRequest): Decision | null {
 
 function eased({ sittings }: DecisionRequest): Decision | null {
   const last = sittings.at(-1);
-  const sign = last?.signs.find((one) => !isEmergency(one));
+  const sign = last?.signs.find((one) => !isEmergencySign(one));
   if (last && sign) return { step: 'ease', reasons: [{ code: 'stop-sign', sign, day: last.day }] };
   const recent = sittings.slice(-HARD.last);
   const hard = recent.filter(({ effort, done }) => (effort ?? 0) >= HARD.effort || done < HARD.done).length;
@@ -94,7 +92,7 @@ function eased({ sittings }: DecisionRequest): Decision | null {
 }
 
 /** Whole days between the last sitting and today. */
-export const daysAway = (last: string, today: string): number => dayNumber(today) - dayNumber(last);
+export const daysAway = (last: Day, today: Day): number => daysBetween(last, today);
 
 function afterGap({ sittings, today }: DecisionRequest): Decision | null {
   const last = sittings.at(-1);
@@ -149,7 +147,7 @@ export function missingForNext(request: DecisionRequest): readonly DecisionReaso
   return reasons.filter((reason): reason is DecisionReason => reason !== false);
 }
 
-const labelOf = (sign: SignId): string => (SIGNS.find(({ id }) => id === sign)?.label ?? sign).toLowerCase();
+const labelOf = (sign: SignId): string => signById(sign).label.toLowerCase();
 const some = (number: number, word: string): string => `${number} ${word}${number === 1 ? '' : 's'}`;
 
 /** A reason in plain words, with its numbers: "median effort 4, wanted 3 or less". */

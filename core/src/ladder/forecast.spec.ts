@@ -1,3 +1,4 @@
+import { day } from '../units/index.js';
 import fc from 'fast-check';
 import { DEFAULT_GATE, forecastLadder, HORIZON_DAYS, whatHelpsMost, type ForecastRequest } from './index.js';
 
@@ -6,8 +7,8 @@ const REQUEST: ForecastRequest = {
   gate: DEFAULT_GATE,
   plan: { sittingsADay: 1, daysAWeek: 6 },
   log: { planned: 24, practised: 22, sittings: 20, comfortable: 19 },
-  from: '2026-03-01',
-  wished: '2026-05-15',
+  from: day('2026-03-01'),
+  wished: day('2026-05-15'),
   seed: 7,
 };
 

@@ -1,5 +1,5 @@
 import { randomBeta, randomLcg } from 'd3-random';
-import { addDays, dayNumber } from '../units/index.js';
+import { addDays, dayNumber, type Day } from '../units/index.js';
 import { GAPS, HARD } from './decide.js';
 import type { PracticePlan } from './build-ladder.js';
 import type { Gate } from './schools.js';
@@ -21,17 +21,17 @@ export interface ForecastRequest {
   readonly plan: PracticePlan;
   readonly log: PracticeLog;
   /** The first day, yyyy-mm-dd. */
-  readonly from: string;
+  readonly from: Day;
   /** The wished day, or null. */
-  readonly wished: string | null;
+  readonly wished: Day | null;
   readonly seed: number;
 }
 
 export interface Forecast {
   /** Dates by which so many of a hundred courses are at the target; null where that is further than is looked. */
-  readonly p10: string | null;
-  readonly p50: string | null;
-  readonly p90: string | null;
+  readonly p10: Day | null;
+  readonly p50: Day | null;
+  readonly p90: Day | null;
   /** Share of courses at the target on the wished day; null where none is wished. */
   readonly chance: number | null;
   /** Share of courses that get there within the time that is looked at. */
@@ -73,7 +73,7 @@ export function forecastLadder(
   progress(1);
   arrivals.sort((a, b) => a - b);
   const { from, wished } = request;
-  const byShare = (share: number): string | null => {
+  const byShare = (share: number): Day | null => {
     const at = arrivals[Math.ceil(share * COURSES) - 1];
     return at === undefined ? null : addDays(from, at);
   };

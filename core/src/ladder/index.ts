@@ -6,3 +6,4 @@ export * from './decide.js';
 export * from './passage-on-rung.js';
 export * from './forecast.js';
 export * from './practice-calendar.js';
+export * from './practised.js';

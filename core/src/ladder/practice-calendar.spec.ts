@@ -1,11 +1,10 @@
 import fc from 'fast-check';
-import { addDays, dayNumber } from '../units/index.js';
+import { addDays, dayNumber, day, weekdayOf } from '../units/index.js';
 import {
   dailySittings,
   practiceCalendar,
   practiceMoment,
   rhythmOf,
-  weekdayOf,
   type CalendarRequest,
   type PracticeTime,
 } from './practice-calendar.js';
@@ -25,9 +24,9 @@ describe('the moment of a sitting', () => {
     // This half hour is skipped: it comes as much later.
     ['2026-03-29', '01:30', '2026-03-29T01:30:00Z', '02:30'],
   ];
-  for (const [day, at, utc, there] of byTheClock)
-    it(`by the clock: ${at} on ${day}`, () =>
-      expect(practiceMoment(clock(at), day, LONDON)).toEqual({ at: utc, clock: there, instead: null }));
+  for (const [on, at, utc, there] of byTheClock)
+    it(`by the clock: ${at} on ${on}`, () =>
+      expect(practiceMoment(clock(at), day(on), LONDON)).toEqual({ at: utc, clock: there, instead: null }));
 
   // Sun times of published tables for these places, by their own clocks, to the minute or two that tables differ by.
   const bySun: readonly [
@@ -46,28 +45,28 @@ describe('the moment of a sitting', () => {
     ['Honolulu, far west', 'Pacific/Honolulu', 21.31, -157.86, '2026-06-21', '05:50', '19:16'],
   ];
   const minutes = (at: string): number => Number(at.slice(0, 2)) * 60 + Number(at.slice(3));
-  for (const [where, timeZone, latitude, longitude, day, rise, set] of bySun)
+  for (const [where, timeZone, latitude, longitude, on, rise, set] of bySun)
     it(`by the sun: ${where}`, () => {
       const there = { timeZone, place: { name: '', latitude, longitude } };
-      const [up, down] = [sun('sunrise'), sun('sunset')].map((time) => practiceMoment(time, day, there));
+      const [up, down] = [sun('sunrise'), sun('sunset')].map((time) => practiceMoment(time, day(on), there));
       expect(Math.abs(minutes(up?.clock ?? '') - minutes(rise))).toBeLessThanOrEqual(2);
       expect(Math.abs(minutes(down?.clock ?? '') - minutes(set))).toBeLessThanOrEqual(2);
     });
 
   it('is so many minutes before or after the sun', () => {
-    const at = (time: PracticeTime) => minutes(practiceMoment(time, '2026-06-21', LONDON).clock);
+    const at = (time: PracticeTime) => minutes(practiceMoment(time, day('2026-06-21'), LONDON).clock);
     expect(at(sun('sunrise', -48))).toBe(at(sun('sunrise')) - 48);
     expect(at(sun('sunset', 15))).toBe(at(sun('sunset')) + 15);
   });
 
   it('is a usual time by the clock where there is no sun or no place, and says so', () => {
     const far = { timeZone: 'Europe/Oslo', place: { name: '', latitude: 78.2, longitude: 15.6 } };
-    expect(practiceMoment(sun('sunrise', -30), '2026-06-21', far)).toEqual({
+    expect(practiceMoment(sun('sunrise', -30), day('2026-06-21'), far)).toEqual({
       at: '2026-06-21T04:00:00Z',
       clock: '06:00',
       instead: 'no-sun',
     });
-    expect(practiceMoment(sun('sunset'), '2026-01-10', { timeZone: 'UTC', place: null })).toEqual({
+    expect(practiceMoment(sun('sunset'), day('2026-01-10'), { timeZone: 'UTC', place: null })).toEqual({
       at: '2026-01-10T18:00:00Z',
       clock: '18:00',
       instead: 'no-place',
@@ -87,12 +86,12 @@ describe('the moment of a sitting', () => {
           ['Pacific/Pago_Pago', -170.7],
         ),
         (offset, latitude, [timeZone, longitude]) => {
-          const day = addDays('2024-01-01', offset);
+          const on = addDays(day('2024-01-01'), offset);
           const where = {
             timeZone: String(timeZone),
             place: { name: '', latitude, longitude: Number(longitude) },
           };
-          const rise = practiceMoment(sun('sunrise'), day, where);
+          const rise = practiceMoment(sun('sunrise'), on, where);
           expect([rise.instead, rise.clock < '12:00']).toEqual([null, true]);
         },
       ),
@@ -106,9 +105,9 @@ describe('the practice calendar', () => {
     rungs: 4,
     open: 4,
     at: 0,
-    since: '2026-03-09',
+    since: day('2026-03-09'),
     gate: DEFAULT_GATE,
-    from: '2026-03-09',
+    from: day('2026-03-09'),
     weeks: 4,
   };
 
@@ -150,8 +149,8 @@ describe('the practice calendar', () => {
   });
 
   it('knows the days of the week', () => {
-    const names = ['2026-11-23', '2026-11-29', '1970-01-01', '1969-12-29'].map(weekdayOf);
+    const names = ['2026-11-23', '2026-11-29', '1970-01-01', '1969-12-29'].map((of) => weekdayOf(day(of)));
     expect(names).toEqual([1, 7, 4, 1]);
-    expect(dayNumber('1970-01-01')).toBe(0);
+    expect(dayNumber(day('1970-01-01'))).toBe(0);
   });
 });

@@ -1,6 +1,6 @@
 import { DateTime } from 'luxon';
 import { getTimes } from 'suncalc';
-import { addDays, dayNumber } from '../units/index.js';
+import { addDays, weekdayOf, type Day } from '../units/index.js';
 import { plannedStairs, type PracticePlan } from './build-ladder.js';
 import type { Gate } from './schools.js';
 
@@ -39,6 +39,10 @@ const FIRST_TIMES = ['06:30', '18:00', '12:00', '21:00'];
 export const dailySittings = (number: number): readonly DailySitting[] =>
   FIRST_TIMES.slice(0, number).map((at) => ({ time: { kind: 'clock', at }, sessionId: null }));
 
+/** Whether a day is one of practice. */
+export const isPracticeDay = ({ weekdays }: Pick<PracticeDays, 'weekdays'>, day: Day): boolean =>
+  weekdays.includes(weekdayOf(day));
+
 /** How often the session that climbs is practised. */
 export const rhythmOf = ({ weekdays, sittings }: PracticeDays): PracticePlan => ({
   daysAWeek: weekdays.length,
@@ -70,7 +74,7 @@ export interface Whereabouts {
  */
 export function practiceMoment(
   time: PracticeTime,
-  day: string,
+  day: Day,
   { timeZone, place }: Whereabouts,
 ): PracticeMoment {
   if (time.kind === 'clock') return momentOf(clockOn(day, time.at, timeZone), null);
@@ -106,16 +110,16 @@ export interface CalendarRequest extends Whereabouts {
   readonly rungs: number;
   readonly open: number;
   readonly at: number;
-  readonly since: string;
+  readonly since: Day;
   readonly gate: Gate;
   /** The first day, and how many weeks from it on. */
-  readonly from: string;
+  readonly from: Day;
   readonly weeks: number;
 }
 
 /** One sitting of the calendar. */
 export interface CalendarSitting extends PracticeMoment {
-  readonly day: string;
+  readonly day: Day;
   /** Which sitting of the day, from 0. */
   readonly sitting: number;
   readonly sessionId: string | null;
@@ -130,12 +134,12 @@ export interface CalendarSitting extends PracticeMoment {
 export function practiceCalendar(request: CalendarRequest): readonly CalendarSitting[] {
   const { days, rungs, open, at, since, gate, from, weeks } = request;
   const stairs = plannedStairs({ rungs, at, since, today: from, gate, plan: rhythmOf(days) });
-  const rungOn = (day: string): number => {
+  const rungOn = (day: Day): number => {
     const planned = stairs.findLast(({ on }) => on <= day)?.rung ?? at;
     return Math.max(at, Math.min(planned, open - 1));
   };
   return Array.from({ length: weeks * 7 }, (_, index) => addDays(from, index))
-    .filter((day) => days.weekdays.includes(weekdayOf(day)))
+    .filter((day) => isPracticeDay(days, day))
     .flatMap((day) =>
       days.sittings
         .map(({ time, sessionId }, sitting) => ({
@@ -148,6 +152,3 @@ export function practiceCalendar(request: CalendarRequest): readonly CalendarSit
         .sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0)),
     );
 }
-
-/** 1 (Monday) to 7. 1 January 1970 was a Thursday. */
-export const weekdayOf = (day: string): number => ((((dayNumber(day) + 3) % 7) + 7) % 7) + 1;

@@ -52,15 +52,21 @@ export interface RungNeed {
 }
 
 /**
- * The phase that asks most of what can be sustained. A hold that was never measured asks for more than is known: the rung
- * opens only when a later check allows it. null of strokes, of a duration, and where nothing was measured.
+ * The phase that asks most of what can be sustained. A hold of which nothing is known asks for more than is known: the rung
+ * opens only when a later check allows it. null of strokes and of a duration.
  */
-export function rungNeed(numbers: RungNumbers, sustainable: Sustainable | null, pace: Pace): RungNeed | null {
-  if (numbers.kind !== 'counts' || !sustainable) return null;
+export function rungNeed(numbers: RungNumbers, sustainable: Sustainable, pace: Pace): RungNeed | null {
+  if (numbers.kind !== 'counts') return null;
   for (const phase of ['internalHold', 'externalHold'] as const)
     if (numbers.counts[phase] > 0 && sustainable[phase] === null) return { phase, share: Infinity };
   const heaviest = heaviestPhase(numbers.counts, sustainable, pace);
   return heaviest && { phase: heaviest.phase, share: heaviest.share };
+}
+
+/** Whether a rung is within what can be sustained today; where nothing was measured, within what is assumed. Domain 12. */
+export function rungFits(numbers: RungNumbers, sustainable: Sustainable, pace: Pace): boolean {
+  const need = rungNeed(numbers, sustainable, pace);
+  return need === null || need.share <= 1 + 1e-9;
 }
 
 /** Fewest minutes of a duration. */
@@ -85,7 +91,7 @@ function minutesOf(passage: Passage, conventions: Conventions): number {
     passage.kind === 'natural'
       ? passage.length
       : passage.kind === 'counted'
-        ? cyclesHalfMillis(passage, conventions, passage.cycles) / 2000
+        ? cyclesHalfMillis(passage, conventions, passage.cycles) / 2000 + passage.ownPace
         : 0;
   return Math.max(SHORTEST_DURATION, Math.floor(taken / 60));
 }

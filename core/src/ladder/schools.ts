@@ -63,7 +63,7 @@ export const SCHOOLS: Readonly<Record<SchoolId, School>> = {
   'even-four-part': {
     id: 'even-four-part',
     name: 'Even four-part',
-    rule: 'Inhale, hold, exhale and hold are equal: 3, 4, 6, 8, 10.',
+    rule: 'Inhale, hold, exhale, and the empty hold where there is one, are equal: 3, 4, 6, 8, 10.',
     of: 'counts',
     gate: DEFAULT_GATE,
   },
@@ -106,20 +106,23 @@ const phases = (inhale: number, internalHold: number, exhale: number, externalHo
 const range = (from: number, to: number): number[] =>
   Array.from({ length: Math.max(0, Math.floor(to - from) + 1) }, (_, index) => from + index);
 
-/** Even breaths, then one to two. */
-const EVEN_TO_DOUBLE: readonly PhaseCounts[] = [
-  ...range(SMALLEST, FULL).map((base) => phases(base, 0, base)),
-  ...range(FULL / 2, FULL).map((base) => phases(base, 0, 2 * base)),
-];
+/** Even breaths to 10, or to a longer target; then one to two to 10, or to the target's base. */
+function evenToDouble(target: PhaseCounts): readonly PhaseCounts[] {
+  const isEven = target.exhale === target.inhale;
+  const evens = range(SMALLEST, isEven ? Math.max(FULL, target.inhale) : FULL);
+  const doubles = isEven ? [] : range(FULL / 2, Math.max(FULL, target.inhale));
+  return [...evens.map((base) => phases(base, 0, base)), ...doubles.map((base) => phases(base, 0, 2 * base))];
+}
 
-/** Holds at the target's base, one count after the other, as far as the target has one. */
+/** Holds at the target's base, one count after the other, as far as the target has one; the exhale even or twice the inhale. */
 function holdsUpTo(target: PhaseCounts, first: number, pace: Pace): PhaseCounts[] {
+  if (target.exhale !== target.inhale && target.exhale !== 2 * target.inhale) return [];
   const held: PhaseCounts[] = [];
   let hold: Counts = counts(0);
   while (hold < target.internalHold) {
     const wanted = hold === 0 ? first : hold + 1;
     hold = nextHold(hold, counts(Math.min(wanted, target.internalHold)), pace);
-    held.push(phases(target.inhale, hold, 2 * target.inhale));
+    held.push(phases(target.inhale, hold, target.exhale));
   }
   return held;
 }
@@ -137,12 +140,12 @@ export function countedPath(
   const base = Math.max(SMALLEST, Math.floor(start.inhale));
   switch (school) {
     case 'count-first':
-      return [...EVEN_TO_DOUBLE, ...holdsUpTo(target, 1, pace)];
+      return [...evenToDouble(target), ...holdsUpTo(target, 1, pace)];
     case 'exhale-led': {
       const small = Math.min(base, FULL);
       return [
         ...range(small, 2 * small).map((exhale) => phases(small, 0, exhale)),
-        ...range(small + 1, FULL).map((inhale) => phases(inhale, 0, 2 * inhale)),
+        ...range(small + 1, Math.max(FULL, target.inhale)).map((inhale) => phases(inhale, 0, 2 * inhale)),
         ...holdsUpTo(target, Math.ceil((FIRST_HOLD * 2000) / pace) / 2, pace),
       ];
     }
@@ -169,7 +172,7 @@ export function countedPath(
       );
     case 'even-four-part':
       return withRungsBetween(
-        EVEN.map((even) => phases(even, even, even, even)),
+        EVEN.map((even) => phases(even, even, even, target.externalHold === 0 ? 0 : even)),
         pace,
       );
     case 'strokes':

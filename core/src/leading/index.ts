@@ -1,3 +1,4 @@
 export * from './run.js';
 export * from './record.js';
 export * from './moment.js';
+export * from './going-on.js';

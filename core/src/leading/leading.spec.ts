@@ -166,7 +166,7 @@ describe('pausing', () => {
 
 describe('stopping', () => {
   it('counts only rounds that were heard to their end, and keeps the sign', () => {
-    const run = noteSigns(must(stopRun(begin(), inRound(3, 20))), ['dizzy']);
+    const run = noteSigns(must(stopRun(begin(), inRound(3, 20))), ['dizzy'], '2026-03-10T07:00:00Z');
     const record = recordOf(run);
     expect(record.outcome).toBe('stopped');
     expect(record.signs).toEqual(['dizzy']);

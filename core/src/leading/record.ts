@@ -1,5 +1,5 @@
 import { countsOf, sameCounts, type PhaseCounts } from '../ratio/index.js';
-import type { SignId } from '../screening/index.js';
+import type { SignId, SignTakenBack } from '../policy/index.js';
 import {
   rateInSet,
   turnsOf,
@@ -77,6 +77,8 @@ export interface LeadRecord {
   readonly led: Millis;
   readonly pauses: number;
   readonly signs: readonly SignId[];
+  /** Signs that were taken back; those pressed by mistake are not among the signs. */
+  readonly takenBack: readonly SignTakenBack[];
   readonly passages: readonly PassageRecord[];
 }
 
@@ -109,6 +111,7 @@ export function recordOf(run: LeadRun): LeadRecord {
     led: millis(led),
     pauses: run.takes.length - 1,
     signs: run.signs,
+    takenBack: run.takenBack,
     passages,
   };
 }
@@ -136,6 +139,7 @@ export function recordOfRounds(setup: LeadSetup, rounds: readonly number[]): Lea
     led: millis(Math.round(timeline.total * (complete ? 1 : share))),
     pauses: 0,
     signs: [],
+    takenBack: [],
     passages,
   };
 }

@@ -1,7 +1,7 @@
 import { resolveConventions, type Conventions } from '../conventions/index.js';
 import { easeDown, easeStrokes, numbersFromCounts, type EaseWay } from '../ratio/index.js';
 import { failure, success, type Result } from '../result.js';
-import type { SignId } from '../screening/index.js';
+import { mostRoundsLed, type SignId, type SignTakenBack } from '../policy/index.js';
 import {
   cyclesPerRound,
   rateInSet,
@@ -55,12 +55,18 @@ export interface LeadRun {
   readonly takes: readonly [Take, ...Take[]];
   readonly changes: readonly LiveChange[];
   readonly signs: readonly SignId[];
+  /** Signs that were pressed by mistake and taken back before the closing was confirmed. */
+  readonly takenBack: readonly SignTakenBack[];
 }
 
 export type LeadRefusal =
   | { readonly code: 'not-leading' }
   | { readonly code: 'no-rounds-here' }
   | { readonly code: 'last-round-already' }
+  /** What is asked for may not be led: screened anew, this keeps it from being led. */
+  | { readonly code: 'forbidden'; readonly message: string }
+  /** Rounds (sets) that were led already and those to come, repeats included, are all that may be led. */
+  | { readonly code: 'enough-rounds'; readonly planned: number; readonly most: number }
   | { readonly code: 'nothing-to-ease' }
   | { readonly code: 'nothing-to-tap' }
   /** A rest after strokes that is still too short. */
@@ -76,6 +82,10 @@ export function describeRefusal(refusal: LeadRefusal): string {
       return 'There are no counted rounds here.';
     case 'last-round-already':
       return 'This is the last round already.';
+    case 'enough-rounds':
+      return `${refusal.planned} rounds were planned, and half as many again is the most, repeats included: ${refusal.most}.`;
+    case 'forbidden':
+      return refusal.message;
     case 'nothing-to-ease':
       return 'These counts are as easy as they go. If it is still too much, stop and breathe naturally.';
     case 'nothing-to-tap':
@@ -92,6 +102,7 @@ export const beginRun = (setup: LeadSetup): LeadRun => ({
   takes: [{ timeline: compileRest(setup, [], null), from: null, ledTo: null }],
   changes: [],
   signs: [],
+  takenBack: [],
 });
 
 export const currentTake = (run: LeadRun): Take => run.takes[run.takes.length - 1] as Take;
@@ -114,9 +125,52 @@ export function pauseRun(run: LeadRun, at: Millis): LeadAnswer {
 export function resumeRun(run: LeadRun): LeadAnswer {
   if (run.state.kind !== 'paused') return failure({ code: 'not-leading' });
   const from = run.state.resumeAt;
-  const changes = run.changes.filter((change) => !isDoneAgain(run, change, from));
+  const taken = run.changes.filter((change) => !isDoneAgain(run, change, from));
+  const changes = withinMostRounds({ ...run, changes: taken }, from);
   const take: Take = { timeline: compileRest(run.setup, changes, from), from, ledTo: null };
   return success({ ...run, changes, state: { kind: 'leading' }, takes: [...run.takes, take] });
+}
+
+/**
+ * The changes of a run, with the passage that is taken up again ended early where its rounds, repeats included, would be more
+ * than may be led; the interrupted round at least is finished.
+ */
+function withinMostRounds(run: LeadRun, from: ResumePoint): readonly LiveChange[] {
+  const passage = run.setup.session.passages[from.passage];
+  if (from.kind !== 'cycle' || !passage || passage.kind === 'natural') return run.changes;
+  const { perRound, planned, heard } = ledOf(run, passage, from.passage);
+  const left = mostRoundsLed(planned / perRound) * perRound - heard;
+  const end = from.cycle + Math.max(perRound, Math.floor(left / perRound) * perRound) - 1;
+  return end < cyclesOfRun(run, passage)
+    ? [...run.changes, { kind: 'end-after', passageId: passage.id, cycle: end }]
+    : run.changes;
+}
+
+/** Cycles (turns) of a passage: of a round, planned at first, and heard to their end in whichever take, repeats included. */
+function ledOf(
+  run: LeadRun,
+  passage: CountedPassage | StrokePassage,
+  index: number,
+): { readonly perRound: number; readonly planned: number; readonly heard: number } {
+  const perRound = perRoundOf(run, passage);
+  return {
+    perRound,
+    planned: cyclesOfRun({ ...run, changes: [] }, passage),
+    heard: cyclesHeardAgain(run, index),
+  };
+}
+
+/** How many cycles of a passage were led to their end, each as often as it was. */
+export function cyclesHeardAgain({ takes }: Pick<LeadRun, 'takes'>, passage: number): number {
+  let heard = 0;
+  for (const { timeline, ledTo } of takes) {
+    const { events } = timeline;
+    events.forEach((event, index) => {
+      const isLast = events[index + 1]?.cycle !== event.cycle;
+      if (event.passage === passage && event.cycle !== null && isLast && event.to <= (ledTo ?? 0)) heard++;
+    });
+  }
+  return heard;
 }
 
 /** Whether a tap ended something that will now be done again. */
@@ -158,7 +212,7 @@ export function easeRun(run: LeadRun, at: Millis, way: EaseWay = 'one-count'): L
   const fromCycle = begun ? roundFrom + perRound : roundFrom;
   if (fromCycle > cycles) return failure({ code: 'last-round-already' });
   if (passage.kind === 'strokes') return easeStrokesRun(run, passage, fromCycle);
-  const now = countsInForce(passage, fromCycle, conventionsOf(run), run.changes);
+  const now = countsInForce(passage, fromCycle, conventionsOfRun(run), run.changes);
   const eased = easeDown(numbersFromCounts(now), way);
   if (!eased.ok) return eased;
   return success(
@@ -185,14 +239,19 @@ export function lastRoundNow(run: LeadRun, at: Millis): LeadAnswer {
     passageId: passage.id,
     cycle: roundFrom + perRound - 1,
   });
-  return cyclesOf(changed, passage) < cycles ? success(changed) : failure({ code: 'last-round-already' });
+  return cyclesOfRun(changed, passage) < cycles ? success(changed) : failure({ code: 'last-round-already' });
 }
 
-/** One round more than planned so far. */
+/** One round more than planned so far; at most half as many again as were planned, repeats included. Domain 13. */
 export function oneMoreRound(run: LeadRun, at: Millis): LeadAnswer {
   const here = whereInRounds(run, at);
   if (!here.ok) return here;
-  const { passage, cycles, perRound } = here.value;
+  const { passage, cycles, perRound, roundFrom, index } = here.value;
+  const { planned, heard } = ledOf(run, passage, index);
+  const most = mostRoundsLed(planned / perRound);
+  // Heard in earlier takes; the rest from the round in progress on is to come in this one.
+  if (heard + cycles - roundFrom + 1 + perRound > most * perRound)
+    return failure({ code: 'enough-rounds', planned: planned / perRound, most });
   return success(withChange(run, { kind: 'end-after', passageId: passage.id, cycle: cycles + perRound }));
 }
 
@@ -209,11 +268,26 @@ export function finishRun(run: LeadRun): LeadAnswer {
   return success({ ...endTake(run, currentTake(run).timeline.total), state: { kind: 'finished' } });
 }
 
-/** Sets the signs that were seen. */
-export const noteSigns = (run: LeadRun, signs: readonly SignId[]): LeadRun => ({ ...run, signs });
+/**
+ * Sets the signs that were seen. One that was set and is no more was pressed by mistake: it is kept as that and never counts.
+ *
+ * @param at now, ISO 8601 in UTC.
+ */
+export function noteSigns(run: LeadRun, signs: readonly SignId[], at: string): LeadRun {
+  const back = run.signs.filter((sign) => !signs.includes(sign));
+  return {
+    ...run,
+    signs,
+    takenBack: [
+      ...run.takenBack.filter(({ sign }) => !signs.includes(sign)),
+      ...back.map((sign): SignTakenBack => ({ sign, at, mistake: true, reason: '' })),
+    ],
+  };
+}
 
 interface InRounds {
   readonly passage: CountedPassage | StrokePassage;
+  readonly index: number;
   readonly cycles: number;
   readonly perRound: number;
   /** First cycle of the round in progress, or of the one about to begin. */
@@ -230,24 +304,29 @@ function whereInRounds(run: LeadRun, at: Millis): Result<InRounds, LeadRefusal> 
   const passage = run.setup.session.passages[point.passage];
   if (point.kind !== 'cycle' || !passage || passage.kind === 'natural')
     return failure({ code: 'no-rounds-here' });
-  const perRound =
-    passage.kind === 'strokes' ? passage.turns.length : cyclesPerRound(passage, conventionsOf(run));
+  const perRound = perRoundOf(run, passage);
   return success({
     passage,
-    cycles: cyclesOf(run, passage),
+    index: point.passage,
+    cycles: cyclesOfRun(run, passage),
     perRound,
     roundFrom: Math.floor((point.cycle - 1) / perRound) * perRound + 1,
     begun: run.state.kind === 'leading' && event?.section === 'rounds',
   });
 }
 
-const conventionsOf = ({ setup }: LeadRun): Conventions =>
+/** The conventions by which a run is led. */
+export const conventionsOfRun = ({ setup }: LeadRun): Conventions =>
   resolveConventions(setup.conventions, setup.session.conventions);
 
+/** Cycles of a round of a passage, turns of a set of strokes. */
+export const perRoundOf = (run: LeadRun, passage: CountedPassage | StrokePassage): number =>
+  passage.kind === 'strokes' ? passage.turns.length : cyclesPerRound(passage, conventionsOfRun(run));
+
 /** Cycles the passage will have, with the changes so far. */
-function cyclesOf(run: LeadRun, passage: CountedPassage | StrokePassage): number {
+export function cyclesOfRun(run: LeadRun, passage: CountedPassage | StrokePassage): number {
   if (passage.kind === 'strokes') return turnsToLead(passage, run.changes);
-  const conventions = conventionsOf(run);
+  const conventions = conventionsOfRun(run);
   const start = startingSide(passage, run.setup.session.goal, conventions);
   return cyclesToLead(passage, start, conventions, run.changes);
 }

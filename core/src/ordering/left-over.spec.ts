@@ -15,7 +15,7 @@ describe('where time that is left over could go', () => {
       counted('1:2', 4, { cycles: 8 }),
       stillness(60),
     );
-    const places = placesForLeftOver(session, 'right', conventions(), at(2));
+    const places = placesForLeftOver(session, conventions(), at(2));
     expect(places.map(({ passageId, said, takes }) => [passageId, said, takes])).toEqual([
       [session.passages[1]?.id, '5 more rounds', 120],
       [session.passages[2]?.id, '2 min longer', 120],
@@ -25,16 +25,16 @@ describe('where time that is left over could go', () => {
 
   it('is nowhere when nothing is left, or everything has its most', () => {
     const session = sessionOf(counted('1:2', 4, { cycles: 8 }), stillness(60));
-    expect(placesForLeftOver(session, 'right', conventions(), at(0))).toEqual([]);
-    expect(placesForLeftOver(session, 'right', conventions(), at(-3))).toEqual([]);
-    expect(placesForLeftOver(sessionOf(stillness(3600)), 'right', conventions(), at(9))).toEqual([]);
+    expect(placesForLeftOver(session, conventions(), at(0))).toEqual([]);
+    expect(placesForLeftOver(session, conventions(), at(-3))).toEqual([]);
+    expect(placesForLeftOver(sessionOf(stillness(3600)), conventions(), at(9))).toEqual([]);
   });
 
   it('never takes more than there is, and takes what it says', () => {
     fc.assert(
       fc.property(anyMixedSession, fc.integer({ min: 0, max: 900_000 }), (session, left) => {
         const before = lengthOf(session);
-        for (const place of placesForLeftOver(session, 'right', conventions(), left as never)) {
+        for (const place of placesForLeftOver(session, conventions(), left as never)) {
           const more = lengthOf(place.session) - before;
           expect(more).toBeCloseTo(place.takes * 1000, 6);
           expect(more).toBeGreaterThan(0);

@@ -1,7 +1,7 @@
 import { resolveConventions, type Conventions } from '../conventions/index.js';
-import type { Passage, Session, Side } from '../session/index.js';
+import { sessionHalfMillis } from '../policy/index.js';
+import type { Passage, Session } from '../session/index.js';
 import { techniqueOf } from '../technique/index.js';
-import { compileSession } from '../timeline/index.js';
 import { seconds, type Millis, type Seconds } from '../units/index.js';
 import { mostRounds, roundsOf, roundsWord, withRounds } from './rounds.js';
 
@@ -23,12 +23,11 @@ export interface LeftOverPlace {
  */
 export function placesForLeftOver(
   session: Session,
-  hand: Side,
   profile: Conventions,
   left: Millis,
 ): readonly LeftOverPlace[] {
   const conventions = resolveConventions(profile, session.conventions);
-  const lengthOf = (of: Session): number => compileSession(of, { hand }, profile).total;
+  const lengthOf = (of: Session): number => sessionHalfMillis(of, profile) / 2;
   const before = lengthOf(session);
   const withPassage = (changed: Passage): Session => ({
     ...session,
@@ -38,10 +37,13 @@ export function placesForLeftOver(
     if (passage.kind === 'natural') return restPlace(passage, left, withPassage);
     const now = roundsOf(passage, conventions);
     const more = (number: number): Session => withPassage(withRounds(passage, now + number, conventions));
-    const one = lengthOf(more(1)) - before;
-    // A ramp makes later rounds longer than the first: what does not fit is taken back.
-    let number = Math.min(Math.floor(left / one), mostRounds(passage, conventions) - now);
-    while (number > 0 && lengthOf(more(number)) - before > left) number--;
+    // A ramp makes later rounds longer or shorter than the first: lengths only ever grow, so the most that fit is searched.
+    let [number, above] = [0, mostRounds(passage, conventions) - now + 1];
+    while (above - number > 1) {
+      const middle = (number + above) >> 1;
+      if (lengthOf(more(middle)) - before > left) above = middle;
+      else number = middle;
+    }
     if (number <= 0) return [];
     const grown = more(number);
     const takes = seconds((lengthOf(grown) - before) / 1000);

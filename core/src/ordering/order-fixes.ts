@@ -1,19 +1,21 @@
+import { withPossibleLocks } from '../capacity/index.js';
 import type { Conventions } from '../conventions/index.js';
 import { countsOf, numbersFromCounts } from '../ratio/index.js';
 import {
   editPassage,
   insertPassage,
-  leastLockedHold,
   movePassage,
   newPassage,
   removePassage,
   type Passage,
   type Session,
-  type Side,
+  withFittedParts,
+  withPhaseCounts,
+  type StrokePassage,
 } from '../session/index.js';
-import { compileSession } from '../timeline/index.js';
-import { counts, countsToSeconds, floorToHalf, seconds } from '../units/index.js';
-import { checkOrder, REST, type OrderingFinding, type OrderingRecord } from './ordering.js';
+import { leastStrokeRest, STROKE_REST } from '../policy/index.js';
+import { counts, floorToHalf, type Seconds } from '../units/index.js';
+import { checkOrder, type OrderingFinding, type OrderingRecord } from './ordering.js';
 
 /** A session with one finding of ordering mended, and what was done, in words. */
 export interface OrderFix {
@@ -24,13 +26,12 @@ export interface OrderFix {
 /** What decides about the order of a session. */
 export interface OrderingCase {
   readonly session: Session;
-  readonly hand: Side;
   readonly record: OrderingRecord;
   readonly profile: Conventions;
 }
 
-export const orderFindings = ({ session, hand, record, profile }: OrderingCase): readonly OrderingFinding[] =>
-  checkOrder(session, compileSession(session, { hand }, profile), record, profile);
+export const orderFindings = ({ session, record, profile }: OrderingCase): readonly OrderingFinding[] =>
+  checkOrder(session, record, profile);
 
 const keyOf = ({ rule, passageId }: OrderingFinding): string => `${rule} ${passageId ?? ''}`;
 
@@ -99,6 +100,7 @@ function passageFixes(
     said,
     session: editPassage(session, to.id, () => to),
   });
+  const rested = (of: StrokePassage, quiet: Seconds): OrderFix => edited(`rest ${quiet} s`, { ...of, quiet });
   const earlier = Array.from({ length: at }, (_, index) => index + 1).map((by): OrderFix => ({
     said: by === 1 ? 'move it up' : `move it up by ${by}`,
     session: movePassage(session, passage.id, -by),
@@ -110,19 +112,22 @@ function passageFixes(
     case 'slot-order':
       return [...earlier, leaveOut(passage)];
     case 'rest-after-strokes':
-      return passage.kind === 'strokes'
-        ? [edited(`rest ${REST.afterStrokes} s`, { ...passage, quiet: seconds(REST.afterStrokes) })]
-        : [];
+      return passage.kind === 'strokes' ? [rested(passage, leastStrokeRest(passage.strokes))] : [];
     case 'rest-before-hold': {
       const before = session.passages.slice(0, at).findLast(({ kind }) => kind === 'strokes');
       return before?.kind === 'strokes'
-        ? [edited(`rest ${REST.beforeHold} s before it`, { ...before, quiet: seconds(REST.beforeHold) })]
+        ? [
+            edited(`rest ${STROKE_REST.beforeHolds} s before it`, {
+              ...before,
+              quiet: STROKE_REST.beforeHolds,
+            }),
+          ]
         : [];
     }
     case 'hold-unprepared':
       return passage.kind === 'counted' ? prepared(passage, session, at, ids) : [];
     case 'arm-raised-long':
-      return passage.kind === 'counted'
+      return passage.kind === 'counted' && passage.route !== 'both'
         ? [edited('by attention, hands down', { ...passage, byAttention: true })]
         : [];
     case 'same-numbers':
@@ -151,8 +156,15 @@ function prepared(
     locks: { ...passage.locks, internalHold: [], externalHold: [] },
     cycles: Math.min(passage.cycles, 6),
   };
-  const passages = session.passages.toSpliced(at, 0, without);
-  return [{ said: 'the same without a hold before it', session: { ...session, passages } }];
+  const put = (before: Passage): Session => ({
+    ...session,
+    passages: session.passages.toSpliced(at, 0, before),
+  });
+  const double = withPhaseCounts(without, 'exhale', 2 * countsOf(without).inhale);
+  return [
+    { said: 'the same without a hold before it', session: put(without) },
+    { said: 'without a hold, the exhale twice the inhale, before it', session: put(withFittedParts(double)) },
+  ];
 }
 
 /** Each passage that holds, with its holds halved. */
@@ -166,21 +178,9 @@ function heldLess(session: Session): OrderFix[] {
       internalHold: floorToHalf(now.internalHold / 2),
       externalHold: floorToHalf(now.externalHold / 2),
     };
-    const to = withHoldsLocked({ ...passage, ...numbersFromCounts(half), ramps: [], openHold: null });
+    const to = withPossibleLocks({ ...passage, ...numbersFromCounts(half), ramps: [], openHold: null });
     return [{ said: 'halve the holds', session: editPassage(session, passage.id, () => to) }];
   });
-}
-
-/** Locks stay only where the hold is still long enough for them. */
-function withHoldsLocked(passage: Extract<Passage, { kind: 'counted' }>): Passage {
-  const now = countsOf(passage);
-  const least = leastLockedHold(passage.pace);
-  const keep = (hold: 'internalHold' | 'externalHold') =>
-    countsToSeconds(now[hold], passage.pace) >= least ? passage.locks[hold] : [];
-  return {
-    ...passage,
-    locks: { ...passage.locks, internalHold: keep('internalHold'), externalHold: keep('externalHold') },
-  };
 }
 
 const settling = (session: Session, id: string): Passage => ({

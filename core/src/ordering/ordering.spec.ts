@@ -14,8 +14,11 @@ import {
 
 const RECORD: OrderingRecord = {
   beginner: false,
-  withoutHold: ['nadi-shodhana', 'sama-vritti', 'surya-bhedana', 'chandra-bhedana'],
+  withoutHold: (['nadi-shodhana', 'sama-vritti', 'surya-bhedana', 'chandra-bhedana'] as const).map(
+    (technique) => ({ technique, inhale: 10, exhale: 20, minutes: 5 }),
+  ),
   easySittings: 20,
+  entriesToday: [],
 };
 const caseFor = (
   passages: readonly Passage[],
@@ -23,7 +26,6 @@ const caseFor = (
   profile = conventions(),
 ): OrderingCase => ({
   session: sessionOf(...passages.map((passage, index) => ({ ...passage, id: `p${index}` }))),
-  hand: 'right',
   record: { ...RECORD, ...record },
   profile,
 });
@@ -126,7 +128,7 @@ describe('fitting a session into the time there is', () => {
   );
   const total = (of: Session): number => compileSession(of, { hand: 'right' }, conventions()).total / 1000;
   const fitted = (minutes: number, locked: string[] = [], weights: [string, number][] = []) => {
-    const fit = fitTime(session, 'right', conventions(), minutes, new Set(locked), new Map(weights));
+    const fit = fitTime(session, conventions(), minutes, new Set(locked), new Map(weights));
     if (!fit.ok) throw new Error(fit.problem.code);
     return fit.value;
   };
@@ -168,7 +170,7 @@ describe('fitting a session into the time there is', () => {
     expect(cycles(heavy)[1]).toBeGreaterThan(cycles(even)[1] ?? 0);
   });
   it('says what the least is where the time is too short for one round of everything', () => {
-    const fit = fitTime(session, 'right', conventions(), 1);
+    const fit = fitTime(session, conventions(), 1);
     expect(!fit.ok && fit.problem.least).toBeGreaterThan(60);
   });
   it('never takes longer than there is, in whole rounds only', () => {

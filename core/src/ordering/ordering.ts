@@ -1,8 +1,23 @@
 import { resolveConventions, type Conventions } from '../conventions/index.js';
+import {
+  isVigorous,
+  leastStrokeRest,
+  lengthOfStretches,
+  LONGEST_ARM_MINUTES,
+  HOLDS_FROM_THE_START,
+  longestHoldOf,
+  minutesArmRaised,
+  mostHeld,
+  restNeededBeforeHold,
+  STROKE_REST,
+  stretchesOf,
+  VIGOROUS_UNTIL,
+  countsAtMost,
+  type Stretch,
+} from '../policy/index.js';
 import { countsOf, sameCounts } from '../ratio/index.js';
-import { countsAtLimit, type Passage, type Session } from '../session/index.js';
+import type { CountedPassage, Passage, Session } from '../session/index.js';
 import { SLOTS, techniqueOf, type Slot, type TechniqueId } from '../technique/index.js';
-import type { PassageSpan, Timeline, TimelineEvent } from '../timeline/index.js';
 
 /** How a session is ordered, as rules: each finds the passage that breaks it. Domain: section "ordering and composing". */
 export type OrderingRule =
@@ -32,7 +47,8 @@ export interface OrderingFinding {
 export const ORDERING_WORDS: Readonly<Record<OrderingRule, string>> = {
   'vigorous-late': 'Nothing vigorous in the last third: what stirs up needs time to settle. Move it earlier.',
   'vigorous-after-quiet': 'Vigorous comes before quiet. Move it earlier.',
-  'rest-after-strokes': 'At least 30 s of natural breathing after each set of strokes. Lengthen the rest.',
+  'rest-after-strokes':
+    'At least 30 s of natural breathing after each set of strokes, 10 s after five or fewer. Lengthen the rest.',
   'rest-before-hold': 'At least 60 s of rest between strokes and a hold over 2 s. Lengthen the rest.',
   'heating-after-cooling': 'Nothing heating after cooling. Move it before.',
   'same-numbers':
@@ -46,57 +62,67 @@ export const ORDERING_WORDS: Readonly<Record<OrderingRule, string>> = {
   'no-settling': 'Every session ends in stillness. Put it at the end.',
 };
 
+/** Hold-free breathing that was easy, as it is on record. */
+export interface EasyWithoutHold {
+  readonly technique: TechniqueId;
+  /** Counts. */
+  readonly inhale: number;
+  readonly exhale: number;
+  /** In one sitting. */
+  readonly minutes: number;
+}
+
 /** What of the record ordering reads. */
 export interface OrderingRecord {
   readonly beginner: boolean;
-  /** Techniques that were practised without a hold, easily. */
-  readonly withoutHold: readonly TechniqueId[];
+  readonly withoutHold: readonly EasyWithoutHold[];
   /** Sittings that were easy, of any technique. */
   readonly easySittings: number;
+  /** Entry techniques that were practised today already. */
+  readonly entriesToday: readonly EntryRoute[];
 }
 
-/** Seconds of rest: after each set of strokes, and before a passage with a hold over 2 s. */
-export const REST = { afterStrokes: 30, beforeHold: 60 } as const;
-const PAUSE = 2;
-/** Minutes that an arm may be up without a break. */
-const LONGEST_ARM = 8;
-/** Share of a session that may be held. */
-const HELD = { beginner: 0.25, otherwise: 0.5 } as const;
-/** Schools that hold from the start: the base until so many easy sittings. */
-const FROM_THE_START = { base: 3, sittings: 5 } as const;
+/** Routes that always go in through the same side. */
+export type EntryRoute = 'left-entry' | 'right-entry';
 
-/** A passage with what the rules ask of it. */
+/** A passage with what the rules ask of it. Moments from the beginning of the session, half milliseconds as planned. */
 interface Placed {
   readonly passage: Passage;
-  readonly span: PassageSpan;
-  readonly events: readonly TimelineEvent[];
+  readonly stretches: readonly Stretch[];
+  readonly seatChange: number;
+  /** The end of what is vigorous in it; 0 where nothing is. */
+  readonly vigorousUntil: number;
   readonly slot: Slot;
   readonly vigorous: boolean;
   readonly heating: boolean;
   readonly cooling: boolean;
   readonly rest: boolean;
-  /** Longest hold over 2 s, seconds; 0 where there is none. */
+  /** Longest hold over 2 s at its most, seconds; 0 where there is none. */
   readonly hold: number;
 }
 
-/** Every rule of ordering that a compiled session breaks, in the order of the passages. */
+/** Every rule of ordering that a session breaks, in the order of the passages. Domain 10. */
 export function checkOrder(
   session: Session,
-  timeline: Timeline,
   record: OrderingRecord,
   profile: Conventions,
 ): readonly OrderingFinding[] {
   const conventions = resolveConventions(profile, session.conventions);
-  const placed = place(session, timeline);
+  const placed = place(session, conventions);
+  const total = placed.reduce(
+    (sum, { stretches, seatChange }) => sum + seatChange + lengthOfStretches(stretches),
+    0,
+  );
+  const onlyVigorous = placed.every(({ vigorous, passage }) => vigorous || passage.kind === 'natural');
   return [
     ...placed.flatMap((one, index) => [
-      ...checkVigour(one, placed.slice(0, index), timeline),
-      ...checkRests(one, placed[index + 1]),
+      ...checkVigour(one, placed.slice(0, index), total, onlyVigorous),
+      ...checkRests(placed, index),
       ...checkPlace(one, placed.slice(0, index)),
       ...checkHold(one, placed.slice(0, index), record, conventions),
     ]),
     ...checkArm(placed),
-    ...checkWhole(placed, timeline, record, conventions),
+    ...checkWhole(placed, total, record, conventions),
   ];
 }
 
@@ -114,79 +140,99 @@ export const slotsOf = ({ passages }: Pick<Session, 'passages'>): readonly Slot[
     return features.includes('rest') && index === passages.length - 1 ? 'settle' : slot;
   });
 
-function place(session: Session, timeline: Timeline): readonly Placed[] {
-  const byPassage = session.passages.map((): TimelineEvent[] => []);
-  for (const event of timeline.events) byPassage[event.passage]?.push(event);
+function place(session: Session, conventions: Conventions): readonly Placed[] {
   const slots = slotsOf(session);
+  let at = 0;
   return session.passages.map((passage, index) => {
     const { slot, features } = techniqueOf(passage.technique);
-    const span = timeline.passages[index] as PassageSpan;
-    const rest = features.includes('rest');
+    const before = session.passages[index - 1];
+    const seatChange = before && before.seat !== passage.seat ? Math.round(session.seatChange * 2000) : 0;
+    const restBeforeHold = passage.kind === 'strokes' ? restNeededBeforeHold(session, index, conventions) : 0;
+    const stretches = stretchesOf(passage, { conventions, goal: session.goal, restBeforeHold });
+    const vigorous = isVigorous(passage.technique);
+    const from = at + seatChange;
+    at = from + lengthOfStretches(stretches);
+    const lastStrokes = stretches.findLastIndex(({ kind }) => kind === 'strokes');
+    const stirred = lastStrokes < 0 ? stretches : stretches.slice(0, lastStrokes + 1);
     return {
       passage,
-      span,
-      events: byPassage[index] ?? [],
+      stretches,
+      seatChange,
+      vigorousUntil: vigorous ? from + lengthOfStretches(stirred) : 0,
       slot: slots[index] ?? slot,
-      vigorous: isVigorous(passage.technique),
+      vigorous,
       heating: features.includes('heating'),
       cooling: features.includes('cooling'),
-      rest,
-      hold: span.longestHold > PAUSE ? span.longestHold : 0,
+      rest: features.includes('rest'),
+      hold: longestHoldOf(passage, conventions),
     };
   });
 }
 
-/** Strokes and tensing stir up. */
-export const isVigorous = (technique: TechniqueId): boolean => {
-  const { pattern, features } = techniqueOf(technique);
-  return pattern.kind === 'strokes' || features.includes('forceful') || features.includes('tension');
-};
-
 const slotIndex = (slot: Slot): number => SLOTS.indexOf(slot);
 
-function checkVigour(one: Placed, before: readonly Placed[], { total }: Timeline): OrderingFinding[] {
+/** @param onlyVigorous nothing but strokes and rests: then there is no earlier place to move them to. */
+function checkVigour(
+  one: Placed,
+  before: readonly Placed[],
+  total: number,
+  onlyVigorous: boolean,
+): OrderingFinding[] {
   if (!one.vigorous) return [];
-  const ends = one.span.to / total;
+  const ends = one.vigorousUntil / total;
   const afterQuiet = before.some(({ slot, rest }) => !rest && slotIndex(slot) > slotIndex('stoke'));
   return [
-    ...(ends > 2 / 3 + 1e-9
-      ? [found('vigorous-late', one.passage, 'change', { value: ends, threshold: 2 / 3 })]
+    ...(ends > VIGOROUS_UNTIL + 1e-9 && !onlyVigorous
+      ? [found('vigorous-late', one.passage, 'change', { value: ends, threshold: VIGOROUS_UNTIL })]
       : []),
     ...(afterQuiet ? [found('vigorous-after-quiet', one.passage)] : []),
   ];
 }
 
-function checkRests(one: Placed, next: Placed | undefined): OrderingFinding[] {
-  if (one.passage.kind !== 'strokes') return [];
+/** Rest after each turn of strokes, and time between the last strokes before a passage and its hold; at the least a tap leaves. */
+function checkRests(placed: readonly Placed[], index: number): OrderingFinding[] {
+  const one = placed[index] as Placed;
+  return one.passage.kind === 'strokes'
+    ? checkStrokeRests(one, one.passage.strokes, placed.slice(index + 1))
+    : checkRestBeforeHold(one, placed.slice(0, index));
+}
+
+function checkStrokeRests(one: Placed, strokes: number, after: readonly Placed[]): OrderingFinding[] {
   const rests: number[] = [];
-  for (const event of one.events) {
-    if (event.strokes) rests.push(0);
-    else if (event.kind === 'quiet' && rests.length > 0)
-      rests[rests.length - 1] = (event.to - event.from) / 1000;
+  for (const { kind, least } of one.stretches) {
+    if (kind === 'strokes') rests.push(0);
+    else if (kind === 'natural' && rests.length > 0) rests[rests.length - 1] = least / 2000;
   }
-  const last = (rests.at(-1) ?? 0) + (next?.rest ? (next.span.to - next.span.from) / 1000 : 0);
-  const shortest = Math.min(...rests.slice(0, -1), last);
-  const after = rests.length > 0 && shortest < REST.afterStrokes;
-  const before = next !== undefined && next.hold > 0 && last < REST.beforeHold;
-  return [
-    ...(after
-      ? [
-          found('rest-after-strokes', one.passage, 'change', {
-            value: shortest,
-            threshold: REST.afterStrokes,
-          }),
-        ]
-      : []),
-    ...(before
-      ? [found('rest-before-hold', next.passage, 'change', { value: last, threshold: REST.beforeHold })]
-      : []),
-  ];
+  const following = after.findIndex(({ passage }) => passage.kind !== 'natural');
+  const natural = following < 0 ? after : after.slice(0, following);
+  const more = natural.reduce((sum, { stretches }) => sum + lengthOfStretches(stretches, 'least') / 2000, 0);
+  const shortest = Math.min(...rests.slice(0, -1), (rests.at(-1) ?? 0) + more);
+  const threshold = leastStrokeRest(strokes);
+  return rests.length > 0 && shortest < threshold
+    ? [found('rest-after-strokes', one.passage, 'change', { value: shortest, threshold })]
+    : [];
+}
+
+function checkRestBeforeHold(one: Placed, before: readonly Placed[]): OrderingFinding[] {
+  const strokesAt = before.findLastIndex(({ passage }) => passage.kind === 'strokes');
+  const strokes = before[strokesAt];
+  if (one.hold === 0 || !strokes) return [];
+  const last = strokes.stretches.findLast(({ kind }) => kind === 'natural')?.least ?? 0;
+  const between = before
+    .slice(strokesAt + 1)
+    .reduce((sum, { stretches }) => sum + lengthOfStretches(stretches, 'least'), last);
+  const value = between / 2000;
+  // Only the first hold after the strokes: a later one has more time.
+  const isFirst = before.slice(strokesAt + 1).every(({ hold }) => hold === 0);
+  return isFirst && value < STROKE_REST.beforeHolds
+    ? [found('rest-before-hold', one.passage, 'change', { value, threshold: STROKE_REST.beforeHolds })]
+    : [];
 }
 
 function checkPlace(one: Placed, before: readonly Placed[]): OrderingFinding[] {
   const { passage, slot, heating, rest } = one;
   const cooled = before.some(({ cooling }) => cooling);
-  const twice = before.some(({ passage: other }) => sameNumbers(other, passage));
+  const twice = !passage.trial && before.some(({ passage: other }) => sameNumbers(other, passage));
   const late = before.some((other) => !other.rest && slotIndex(other.slot) > slotIndex(slot));
   return [
     ...(heating && cooled ? [found('heating-after-cooling', passage)] : []),
@@ -195,11 +241,19 @@ function checkPlace(one: Placed, before: readonly Placed[]): OrderingFinding[] {
   ];
 }
 
+/** A trial round is no repetition. */
 function sameNumbers(a: Passage, b: Passage): boolean {
-  if (a.technique !== b.technique) return false;
+  if (a.technique !== b.technique || a.trial) return false;
   if (a.kind === 'counted' && b.kind === 'counted')
-    return sameCounts(countsOf(a), countsOf(b)) && a.pace === b.pace && a.ramps.length === b.ramps.length;
-  if (a.kind === 'strokes' && b.kind === 'strokes') return a.strokes === b.strokes && a.rate === b.rate;
+    return (
+      sameCounts(countsOf(a), countsOf(b)) &&
+      a.pace === b.pace &&
+      JSON.stringify([a.ramps, a.openHold]) === JSON.stringify([b.ramps, b.openHold])
+    );
+  if (a.kind === 'strokes' && b.kind === 'strokes')
+    return (
+      a.strokes === b.strokes && a.rate === b.rate && a.sets === b.sets && a.turns.join() === b.turns.join()
+    );
   return a.kind === b.kind;
 }
 
@@ -212,51 +266,85 @@ function checkHold(
   const { passage, hold } = one;
   if (hold === 0 || passage.kind !== 'counted' || techniqueOf(passage.technique).features.includes('tension'))
     return [];
-  const prepared =
-    record.withoutHold.includes(passage.technique) ||
-    before.some((other) => other.passage.technique === passage.technique && other.hold === 0);
-  if (prepared) return [];
+  const inSession = before.flatMap((other): EasyWithoutHold[] =>
+    other.passage.kind === 'counted' && other.hold === 0
+      ? [asWithoutHold(other.passage, other.stretches)]
+      : [],
+  );
+  const prepared = [...record.withoutHold, ...inSession].some(
+    (easy) => easy.technique === passage.technique && prepares(easy, passage, conventions),
+  );
+  if (prepared || entersLater(one.stretches)) return [];
   if (conventions.holdsComeIn === 'from-the-start') {
-    const small = countsAtLimit(passage, conventions).inhale <= FROM_THE_START.base;
-    if (small || record.easySittings >= FROM_THE_START.sittings) return [];
+    const small = countsAtMost(passage, conventions).inhale <= HOLDS_FROM_THE_START.base;
+    if (small || record.easySittings >= HOLDS_FROM_THE_START.sittings) return [];
   }
   return [found('hold-unprepared', passage)];
 }
 
-/** Time that an arm is up without a break; a passage without a raised hand is one, and so is a closing. */
+const asWithoutHold = (passage: CountedPassage, stretches: readonly Stretch[]): EasyWithoutHold => {
+  const { inhale, exhale } = countsOf(passage);
+  const breathed = stretches.filter(({ kind }) => kind === 'rounds' || kind === 'own-pace');
+  return { technique: passage.technique, inhale, exhale, minutes: lengthOfStretches(breathed) / 120_000 };
+};
+
+/** Breathing of 10 in and 20 out for so many minutes shows that there is room for a hold, where the convention asks for it. */
+const LONG_AND_EASY = { inhale: 10, exhale: 20, minutes: 5 } as const;
+
+/** Whether hold-free breathing prepares a hold in the way that the convention asks for; it is about alternate-nostril patterns. */
+function prepares(easy: EasyWithoutHold, { route }: CountedPassage, { holdsComeIn }: Conventions): boolean {
+  if (route !== 'alternating') return true;
+  switch (holdsComeIn) {
+    case 'from-the-start':
+    case 'after-1-1':
+      return true;
+    case 'after-1-2':
+      return easy.exhale >= 2 * easy.inhale;
+    case 'after-10-20':
+      return (
+        easy.inhale >= LONG_AND_EASY.inhale &&
+        easy.exhale >= LONG_AND_EASY.exhale &&
+        easy.minutes >= LONG_AND_EASY.minutes
+      );
+  }
+}
+
+/** Whether the first rounds of a passage have no hold: then they prepare the later ones. */
+function entersLater(stretches: readonly Stretch[]): boolean {
+  const [first, ...later] = stretches.filter(({ kind }) => kind === 'rounds');
+  return first?.held === 0 && later.some(({ held }) => held > 0);
+}
+
 function checkArm(placed: readonly Placed[]): OrderingFinding[] {
-  return placed.flatMap(({ passage, span, events }) => {
-    if (!span.raised) return [];
-    const up = events.reduce(
-      (sum, { section, kind, from, to }) =>
-        section === 'closing' || kind === 'seatChange' ? sum : sum + to - from,
-      0,
-    );
-    const minutes = up / 60_000;
-    return minutes > LONGEST_ARM
-      ? [found('arm-raised-long', passage, 'care', { value: minutes, threshold: LONGEST_ARM })]
+  const minutes = minutesArmRaised(
+    placed.map(({ stretches }) => stretches),
+    placed.map(({ seatChange }) => seatChange),
+  );
+  return placed.flatMap(({ passage }, index) => {
+    const value = minutes[index] ?? 0;
+    return value > LONGEST_ARM_MINUTES
+      ? [found('arm-raised-long', passage, 'care', { value, threshold: LONGEST_ARM_MINUTES })]
       : [];
   });
 }
 
 function checkWhole(
   placed: readonly Placed[],
-  timeline: Timeline,
-  { beginner }: OrderingRecord,
+  total: number,
+  { beginner, entriesToday }: OrderingRecord,
   conventions: Conventions,
 ): OrderingFinding[] {
-  const held = timeline.events.reduce(
-    (sum, { kind, from, to }) =>
-      (kind === 'internalHold' || kind === 'externalHold') && to - from > PAUSE * 1000
-        ? sum + to - from
-        : sum,
+  const held = placed.reduce(
+    (sum, { stretches }) => sum + stretches.reduce((all, stretch) => all + stretch.held, 0),
     0,
   );
-  const share = timeline.total === 0 ? 0 : held / timeline.total;
-  const most = beginner ? HELD.beginner : HELD.otherwise;
-  const routes = new Set(placed.map(({ passage }) => (passage.kind === 'counted' ? passage.route : null)));
-  const both =
-    conventions.bothEntriesInADay === 'avoid' && routes.has('left-entry') && routes.has('right-entry');
+  const share = total === 0 ? 0 : held / total;
+  const most = mostHeld(beginner);
+  const here = placed.flatMap(({ passage }) =>
+    passage.kind === 'counted' && isEntry(passage.route) ? [passage.route] : [],
+  );
+  const routes = new Set([...here, ...(here.length > 0 ? entriesToday : [])]);
+  const both = conventions.bothEntriesInADay === 'avoid' && routes.size > 1;
   return [
     ...(share > most + 1e-9
       ? [found('too-much-hold', null, 'change', { value: share, threshold: most })]
@@ -265,3 +353,5 @@ function checkWhole(
     ...(placed.at(-1)?.slot === 'settle' ? [] : [found('no-settling', null)]),
   ];
 }
+
+const isEntry = (route: string): route is EntryRoute => route === 'left-entry' || route === 'right-entry';

@@ -1,8 +1,8 @@
 import { resolveConventions, type Conventions } from '../conventions/index.js';
 import { failure, success, type Result } from '../result.js';
-import type { Passage, Session, Side } from '../session/index.js';
+import { sessionHalfMillis } from '../policy/index.js';
+import type { Passage, Session } from '../session/index.js';
 import { techniqueOf } from '../technique/index.js';
-import { compileSession } from '../timeline/index.js';
 import { seconds, type Seconds } from '../units/index.js';
 import { mostRounds, roundsOf, roundsWord, withRounds } from './rounds.js';
 
@@ -28,12 +28,10 @@ const SHORTEST_REST = 15;
 
 interface Flexible {
   readonly passage: Passage;
-  /** Milliseconds without any round, and of one round. */
-  readonly fixed: number;
-  readonly round: number;
+  /** Numbers of rounds that differ in length, ascending, with the half milliseconds of the passage by each. */
+  readonly choices: readonly { readonly rounds: number; readonly length: number }[];
   /** Of the time there is to share. */
   readonly weight: number;
-  readonly most: number;
 }
 
 /**
@@ -46,59 +44,49 @@ interface Flexible {
  */
 export function fitTime(
   session: Session,
-  hand: Side,
   profile: Conventions,
   minutes: number,
   locked: ReadonlySet<string> = new Set(),
   weights: ReadonlyMap<string, number> = new Map(),
 ): Result<FittedTime, TimeProblem> {
   const conventions = resolveConventions(profile, session.conventions);
-  const lengthOf = (of: Session): number => compileSession(of, { hand }, profile).total;
+  const lengthOf = (of: Session): number => sessionHalfMillis(of, profile);
   const alone = (passage: Passage): number => lengthOf({ ...session, passages: [passage] });
   const flexible = session.passages.flatMap((passage): Flexible[] => {
     if (passage.kind === 'natural' || locked.has(passage.id)) return [];
-    const [one, two] = [
-      alone(withRounds(passage, 1, conventions)),
-      alone(withRounds(passage, 2, conventions)),
-    ];
+    const choices = roundChoices(passage, conventions, alone);
     const weight = weights.get(passage.id) ?? alone(passage);
-    return [
-      { passage, round: two - one, fixed: 2 * one - two, weight, most: mostRounds(passage, conventions) },
-    ];
+    return choices.length === 0 ? [] : [{ passage, choices, weight }];
   });
-  const target = minutes * 60_000;
+  const target = minutes * 120_000;
   const rests = session.passages.filter(({ kind, id }) => kind === 'natural' && !locked.has(id));
-
-  const least = lengthOf(
-    changed(
-      session,
-      new Map(flexible.map(({ passage }) => [passage.id, 1])),
-      SHORTEST_REST,
-      rests,
-      conventions,
-    ),
-  );
-  if (least > target) return failure({ code: 'too-short', least: seconds(least / 1000) });
+  const fewest = new Map(flexible.map(({ passage, choices }) => [passage.id, choices[0]?.rounds ?? 1]));
+  const least = lengthOf(changed(session, fewest, SHORTEST_REST, rests, conventions));
+  if (least > target) return failure({ code: 'too-short', least: seconds(least / 2000) });
 
   // Rests keep what they have if that leaves a round for everything.
-  const oneEach = new Map(flexible.map(({ passage }) => [passage.id, 1]));
-  const keepRests = lengthOf(changed(session, oneEach, null, rests, conventions)) <= target;
+  const keepRests = lengthOf(changed(session, fewest, null, rests, conventions)) <= target;
   const rest = keepRests ? null : SHORTEST_REST;
-  const rounds = shareRounds(
-    flexible,
-    target - lengthOf(changed(session, oneEach, rest, rests, conventions)),
-  );
-  let fitted = changed(session, rounds, rest, rests, conventions);
-  // Strokes rest longer before a hold, so lengths are not quite additive: what is over is taken back.
-  for (let over = flexible.length * 4; lengthOf(fitted) > target && over > 0; over--) {
-    const widest = flexible
-      .filter(({ passage }) => (rounds.get(passage.id) ?? 1) > 1)
-      .sort((a, b) => a.round - b.round)[0];
-    if (!widest) break;
-    rounds.set(widest.passage.id, (rounds.get(widest.passage.id) ?? 1) - 1);
-    fitted = changed(session, rounds, rest, rests, conventions);
+  const taken = shareRounds(flexible, target - lengthOf(changed(session, fewest, rest, rests, conventions)));
+  const roundsOfChoices = (): Map<string, number> =>
+    new Map(
+      flexible.map(({ passage, choices }) => [passage.id, choices[taken.get(passage.id) ?? 0]?.rounds ?? 1]),
+    );
+  let fitted = changed(session, roundsOfChoices(), rest, rests, conventions);
+  // Strokes rest longer before a hold, so lengths are not quite additive: what is over is taken back, the shortest first.
+  while (lengthOf(fitted) > target) {
+    const [shortest] = flexible
+      .flatMap(({ passage, choices }) => {
+        const at = taken.get(passage.id) ?? 0;
+        const step = (choices[at]?.length ?? 0) - (choices[at - 1]?.length ?? 0);
+        return at > 0 ? [{ id: passage.id, at, step }] : [];
+      })
+      .sort((a, b) => a.step - b.step);
+    if (!shortest) break;
+    taken.set(shortest.id, shortest.at - 1);
+    fitted = changed(session, roundsOfChoices(), rest, rests, conventions);
   }
-  const left = target - lengthOf(fitted);
+  const left = (target - lengthOf(fitted)) / 2;
   const filled = fillRests(fitted, rests, left);
   return success({
     session: filled.session,
@@ -107,26 +95,51 @@ export function fitTime(
   });
 }
 
-/** Whole rounds by weight, then one more wherever the remainder is largest, while there is time. */
+/** Numbers of rounds that a passage may have; of several that last as long the highest, because the convention adds up to it. */
+function roundChoices(
+  passage: Passage,
+  conventions: Conventions,
+  alone: (passage: Passage) => number,
+): Flexible['choices'] {
+  const most = mostRounds(passage, conventions);
+  const all = Array.from({ length: most }, (_, index) => ({
+    rounds: index + 1,
+    length: alone(withRounds(passage, index + 1, conventions)),
+  }));
+  return all.filter(({ length }, index) => all[index + 1]?.length !== length);
+}
+
+/** Index of the choice of each passage: whole rounds by weight, then one more wherever most is owed, while there is time. */
 function shareRounds(flexible: readonly Flexible[], free: number): Map<string, number> {
-  const rounds = new Map(flexible.map(({ passage }) => [passage.id, 1]));
+  const taken = new Map<string, number>();
   const all = flexible.reduce((sum, { weight }) => sum + weight, 0);
   let left = free;
-  const owed = flexible.map((one) => {
-    const share = all === 0 ? 0 : (free * one.weight) / all;
-    const more = Math.max(0, Math.min(one.most - 1, Math.floor(share / one.round)));
-    rounds.set(one.passage.id, 1 + more);
-    left -= more * one.round;
-    return { one, owed: share - more * one.round };
+  const shared = flexible.map(({ passage, choices, weight }) => {
+    const share = all === 0 ? 0 : (free * weight) / all;
+    const first = choices[0]?.length ?? 0;
+    const at = Math.max(
+      0,
+      choices.findLastIndex(({ length }) => length - first <= share),
+    );
+    const used = (choices[at]?.length ?? 0) - first;
+    taken.set(passage.id, at);
+    left -= used;
+    return { id: passage.id, choices, owed: share - used };
   });
-  owed.sort((a, b) => b.owed - a.owed);
-  for (const { one } of [...owed, ...owed]) {
-    const now = rounds.get(one.passage.id) ?? 1;
-    if (one.round > left || now >= one.most) continue;
-    rounds.set(one.passage.id, now + 1);
-    left -= one.round;
+  for (;;) {
+    const next = shared
+      .map((one) => {
+        const at = taken.get(one.id) ?? 0;
+        const step = (one.choices[at + 1]?.length ?? Infinity) - (one.choices[at]?.length ?? 0);
+        return { one, at, step };
+      })
+      .filter(({ step }) => step <= left)
+      .sort((a, b) => b.one.owed - a.one.owed)[0];
+    if (!next) return taken;
+    taken.set(next.one.id, next.at + 1);
+    next.one.owed -= next.step;
+    left -= next.step;
   }
-  return rounds;
 }
 
 function changed(

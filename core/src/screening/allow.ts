@@ -1,5 +1,15 @@
 import { findingKey, screenCase, type ScreeningCase } from './case.js';
-import { BEGINNER_SITTINGS, FACT_NAMES, PERSON_FACTS, TODAY_FACTS, type PersonFact } from './facts.js';
+import {
+  AGES,
+  BEGINNER_SITTINGS,
+  longestUsualSession,
+  TIMES_LONGEST_YET,
+  type ApprovalOf,
+} from '../policy/index.js';
+import { PHASE_NAMES, type PhaseKind } from '../ratio/index.js';
+import { techniqueName, type TechniqueId } from '../technique/index.js';
+import { day, seconds } from '../units/index.js';
+import { FACT_NAMES, PERSON_FACTS, TODAY_FACTS, type PersonFact } from './facts.js';
 import { changesSession, remediesFor } from './remedies.js';
 import { blocksLeading, CLEARANCE_SCOPES, LIMITED_SCOPES, scopeFor } from './standing.js';
 import type { ClearanceScope, StandingFinding } from './standing.js';
@@ -15,7 +25,12 @@ export type AllowingChange =
     }
   | { readonly kind: 'sittings'; readonly more: number }
   | { readonly kind: 'experience' }
-  | { readonly kind: 'capacity'; readonly exhale: number }
+  /** A check in which a phase was so long, seconds. */
+  | { readonly kind: 'capacity'; readonly phase: PhaseKind; readonly seconds: number }
+  /** What a teacher approves of. */
+  | { readonly kind: 'approval'; readonly of: ApprovalOf }
+  /** Another day. */
+  | { readonly kind: 'tomorrow' }
   | { readonly kind: 'longer-sitting'; readonly minutes: number }
   | { readonly kind: 'wait'; readonly minutes: number }
   | { readonly kind: 'age'; readonly years: number }
@@ -31,11 +46,11 @@ export interface Allowing {
 
 /** Age from which a rule for the young is over. */
 const GROWS_OUT: Readonly<Record<string, number>> = {
-  'under-8': 8,
-  'from-8': 12,
-  'from-12': 18,
-  'up-to-15': 16,
-  'from-16': 18,
+  'under-8': AGES.schoolChild,
+  'from-8': AGES.youth,
+  'from-12': AGES.grownUp,
+  'up-to-15': AGES.nearlyGrown,
+  'from-16': AGES.grownUp,
 };
 
 /** Facts that bring others with them. */
@@ -79,7 +94,7 @@ const stillAgainst = (
 /** Changes of the record that may lift it. */
 function recordChanges(
   finding: StandingFinding,
-  { student }: ScreeningCase,
+  { student, session }: ScreeningCase,
   ends: ReadonlyMap<string, string>,
 ): readonly AllowingChange[] {
   const { fact, feature, level, value } = finding;
@@ -92,10 +107,21 @@ function recordChanges(
   if (fact === 'beginner') {
     changes.push({ kind: 'sittings', more: BEGINNER_SITTINGS - student.sittings }, { kind: 'experience' });
   }
-  if (feature === 'exhaleOverCapacity')
-    changes.push({ kind: 'capacity', exhale: (student.measuredExhale ?? 0) + value });
-  if (feature === 'overTwiceLongest')
-    changes.push({ kind: 'longer-sitting', minutes: (student.longestSitting ?? 0) + value / 2 });
+  if (feature === 'exhaleOverCapacity') {
+    const known = student.capacity.exhale;
+    const measured = known.kind === 'measured' ? known.measured : 0;
+    changes.push({ kind: 'capacity', phase: 'exhale', seconds: measured + value });
+  }
+  const phase = PHASE_OF_MEASURE[feature];
+  if (phase && (fact === 'measured' || fact === 'never-measured'))
+    changes.push({ kind: 'capacity', phase, seconds: value });
+  if (fact === 'stop-sign-today') changes.push({ kind: 'tomorrow' });
+  const approval = approvalFor(feature, value, techniqueIn(session, finding.passageId));
+  if (approval) changes.push({ kind: 'approval', of: approval });
+  if (feature === 'overTwiceLongest') {
+    const all = longestUsualSession(student.longestSitting) + value;
+    changes.push({ kind: 'longer-sitting', minutes: all / TIMES_LONGEST_YET });
+  }
   if (feature === 'mealShort') changes.push({ kind: 'wait', minutes: Math.ceil(value) });
   const years = GROWS_OUT[fact];
   if (years !== undefined) changes.push({ kind: 'age', years });
@@ -106,6 +132,48 @@ function recordChanges(
     changes.push({ kind: 'fact-over', fact: source, lastDay: ends.get(source) ?? null });
   }
   return changes;
+}
+
+const PHASE_OF_MEASURE: Readonly<Partial<Record<string, PhaseKind>>> = {
+  inhale: 'inhale',
+  inhaleWithPauses: 'inhale',
+  internalHold: 'internalHold',
+  exhale: 'exhale',
+  exhaleWithPauses: 'exhale',
+  externalHold: 'externalHold',
+};
+
+const techniqueIn = ({ passages }: ScreeningCase['session'], passageId: string | null): TechniqueId | null =>
+  passages.find(({ id }) => id === passageId)?.technique ?? null;
+
+/** What a teacher has to approve of for a finding to go; null where an approval does not lift it. */
+export function approvalFor(
+  feature: string,
+  value: number,
+  technique: TechniqueId | null,
+): ApprovalOf | null {
+  switch (feature) {
+    case 'unapprovedTechnique':
+      return technique && { kind: 'technique', technique };
+    case 'unapprovedLocks':
+      return { kind: 'all-locks' };
+    case 'unapprovedHold':
+      return { kind: 'hold', seconds: value };
+    default:
+      return null;
+  }
+}
+
+/** "bellows breath", "all three locks", "holds up to 24 s". */
+export function describeApprovalOf(of: ApprovalOf): string {
+  switch (of.kind) {
+    case 'technique':
+      return techniqueName(of.technique, 'english').toLowerCase();
+    case 'all-locks':
+      return 'all three locks';
+    case 'hold':
+      return `holds up to ${round(of.seconds)} s`;
+  }
 }
 
 /** The case with the record changed so. */
@@ -120,8 +188,9 @@ function changed(of: ScreeningCase, change: AllowingChange): ScreeningCase {
       const { fact, scope, upTo } = change;
       const clearance = {
         clinician: '',
-        givenOn: '',
-        until: '9999-12-31',
+        givenOn: EVER,
+        until: FOREVER,
+        sign: null,
         fact,
         scope,
         upTo,
@@ -133,8 +202,23 @@ function changed(of: ScreeningCase, change: AllowingChange): ScreeningCase {
       return as({ sittings: student.sittings + change.more });
     case 'experience':
       return as({ experienced: true });
-    case 'capacity':
-      return as({ measuredExhale: change.exhale });
+    case 'capacity': {
+      const long = seconds(change.seconds);
+      const known = {
+        kind: 'measured',
+        measured: long,
+        sustainable: long,
+        atLeast: false,
+        old: false,
+      } as const;
+      return as({ capacity: { ...student.capacity, [change.phase]: known } });
+    }
+    case 'approval': {
+      const approval = { of: change.of, by: '', givenOn: EVER };
+      return as({ approvals: [...student.approvals, approval] });
+    }
+    case 'tomorrow':
+      return as({ stoppedToday: null });
     case 'longer-sitting':
       return as({ longestSitting: change.minutes });
     case 'wait':
@@ -162,7 +246,11 @@ export function describeAllowing(change: AllowingChange): string {
     case 'experience':
       return 'Earlier practice, if there was any, put on record.';
     case 'capacity':
-      return `A capacity check with an easy exhale of ${round(change.exhale)} s.`;
+      return `A capacity check with an easy ${PHASE_NAMES[change.phase]} of ${round(change.seconds)} s.`;
+    case 'approval':
+      return `A teacher's approval of ${describeApprovalOf(change.of)}, put on record.`;
+    case 'tomorrow':
+      return 'Another day: for today it is over.';
     case 'longer-sitting':
       return `A sitting of ${Math.ceil(change.minutes)} min on record first.`;
     case 'wait':
@@ -179,5 +267,9 @@ export function describeAllowing(change: AllowingChange): string {
       return `In the session: ${change.said}.`;
   }
 }
+
+/** Days before and after everything. */
+const EVER = day('1900-01-01');
+const FOREVER = day('9999-12-31');
 
 const round = (value: number): number => Number(value.toFixed(1));

@@ -1,3 +1,18 @@
+import {
+  AGES,
+  hasOldCheck,
+  isBeginner,
+  isChild,
+  isFrom,
+  isUnder,
+  type AgeRange,
+  type Approval,
+  type Experience,
+  type StudentCapacity,
+  type UnmeasuredGroup,
+} from '../policy/index.js';
+import type { SeatId, TechniqueId } from '../technique/index.js';
+
 /** What may be true of a person, in the words that are shown. Each has its dates in the record; here it is true on the day. */
 export const PERSON_FACTS = {
   pregnancy: 'pregnant',
@@ -102,6 +117,11 @@ export const DERIVED_FACTS = {
   beginner: 'fewer than 10 sittings on record',
   'pregnancy-16-weeks': 'pregnant, 16 weeks or more',
   'tongue-does-not-roll': 'tongue does not roll',
+  measured: 'what was measured',
+  'never-measured': 'never measured',
+  'check-old': 'the capacity check is more than 90 days old',
+  'seats-recorded': 'seats that are possible',
+  'stop-sign-today': 'a stop sign today',
   anyone: 'anyone',
 } as const;
 
@@ -114,25 +134,31 @@ export const FACT_NAMES: Readonly<Record<FactId, string>> = {
   ...DERIVED_FACTS,
 };
 
-/** Sittings on record below which somebody is a beginner, unless earlier experience is recorded. */
-export const BEGINNER_SITTINGS = 10;
-
 /** What screening knows of a student on the day. */
-export interface ScreenedStudent {
+export interface ScreenedStudent extends Experience {
   readonly facts: readonly (PersonFact | TodayFact)[];
-  /** Youngest and oldest possible age on the day, in whole years: with a birth year alone they differ by one; null where it is not known. */
-  readonly age: { readonly youngest: number; readonly oldest: number } | null;
+  /** Youngest and oldest possible age on the day; null where it is not known. */
+  readonly age: AgeRange | null;
   /** Whole weeks on the day; null where not pregnant or not known. */
   readonly pregnancyWeeks: number | null;
-  readonly sittings: number;
-  readonly experienced: boolean;
   readonly tongueRolls: boolean | null;
+  /** Seats that are possible, the best one first; empty where it was not asked. */
+  readonly seats: readonly SeatId[];
   /** Minutes since the last meal; null where it was not asked. */
   readonly mealMinutes: number | null;
-  /** Comfortable exhale as it was measured, seconds; null where it never was. */
-  readonly measuredExhale: number | null;
-  /** Longest sitting on record, minutes; null where there is none. */
+  readonly capacity: StudentCapacity;
+  /** Longest sitting that was led or told complete, minutes; null where there is none. */
   readonly longestSitting: number | null;
+  /** Techniques in which a stop sign came today, also told from home; null where none came. */
+  readonly stoppedToday: readonly TechniqueId[] | null;
+  readonly approvals: readonly Approval[];
+}
+
+/** Whose unmeasured phases are judged how. Domain 9, never measured. */
+export function unmeasuredGroup({ age, facts }: Pick<ScreenedStudent, 'age' | 'facts'>): UnmeasuredGroup {
+  if (isChild(age)) return 'child';
+  const ageFits = age !== null && !isUnder(age, AGES.nearlyGrown) && !isFrom(age, AGES.old);
+  return ageFits && !facts.some((fact) => fact in PERSON_FACTS) ? 'healthy-adult' : 'other';
 }
 
 /**
@@ -141,21 +167,30 @@ export interface ScreenedStudent {
  */
 export function factsOf(student: ScreenedStudent): ReadonlySet<FactId> {
   const { age, pregnancyWeeks } = student;
-  const facts = new Set<FactId>([...student.facts, 'anyone']);
-  const when = (fact: DerivedFact, holds: boolean): void => void (holds && facts.add(fact));
-  const between = (from: number, below: number): boolean =>
-    age !== null && age.youngest >= from && age.youngest < below;
-  when('under-8', between(-1, 8));
-  when('from-8', between(8, 12));
-  when('from-12', between(12, 18));
-  when('up-to-15', between(12, 16));
-  when('from-16', between(16, 18));
-  when('from-65', age !== null && age.oldest >= 65);
-  when('beginner', !student.experienced && student.sittings < BEGINNER_SITTINGS);
-  when('pregnancy-16-weeks', facts.has('pregnancy') && (pregnancyWeeks === null || pregnancyWeeks >= 16));
-  when('tongue-does-not-roll', student.tongueRolls === false);
+  const facts = new Set<FactId>([...student.facts, 'anyone', 'measured', 'never-measured']);
+  // What a fact brings with it comes first: others follow from that.
   if (facts.has('insulin')) facts.add('diabetes');
   if (facts.has('thyroid-overactive')) facts.add('thyroid');
   if (facts.has('pregnancy-guarded')) facts.add('pregnancy');
+  const when = (fact: DerivedFact, holds: boolean): void => void (holds && facts.add(fact));
+  const between = (from: number, below: number): boolean => isUnder(age, below) && !isUnder(age, from);
+  when('under-8', isUnder(age, AGES.schoolChild));
+  when('from-8', between(AGES.schoolChild, AGES.youth));
+  when('from-12', between(AGES.youth, AGES.grownUp));
+  when('up-to-15', between(AGES.youth, AGES.nearlyGrown));
+  when('from-16', between(AGES.nearlyGrown, AGES.grownUp));
+  when('from-65', isFrom(age, AGES.old));
+  when('beginner', isBeginner(student));
+  when(
+    'pregnancy-16-weeks',
+    facts.has('pregnancy') && (pregnancyWeeks === null || pregnancyWeeks >= LYING_FLAT_UNTIL_WEEK),
+  );
+  when('tongue-does-not-roll', student.tongueRolls === false);
+  when('check-old', hasOldCheck(student.capacity));
+  when('seats-recorded', student.seats.length > 0);
+  when('stop-sign-today', student.stoppedToday !== null);
   return facts;
 }
+
+/** From this week of a pregnancy on lying flat is left out. Domain 9, pregnancy. */
+const LYING_FLAT_UNTIL_WEEK = 16;

@@ -1,35 +1,27 @@
-import type { Session } from '../session/index.js';
-import { techniqueOf } from '../technique/index.js';
+import { resolveConventions } from '../conventions/index.js';
+import { ageOn, isMinor, signById, type OpenEmergency } from '../policy/index.js';
+import type { Day } from '../units/index.js';
+import { screenCase, type ScreeningCase } from './case.js';
+import { measureSession } from './measures.js';
 import { describeFinding } from './screen.js';
-import { signById, type SignId } from './signs.js';
 import { blocksLeading, type StandingFinding } from './standing.js';
-
-/** Below this age a guardian's consent is asked for. */
-export const GROWN_UP = 18;
 
 /** What must be known of a student before a session is led. */
 export interface Readiness {
   readonly birthYear: number | null;
   /** Day on which everything of the intake was asked; null while it was not. */
-  readonly healthAskedOn: string | null;
+  readonly healthAskedOn: Day | null;
   /** Day of the guardian's consent; null where there is none. */
-  readonly consentOn: string | null;
+  readonly consentOn: Day | null;
   /** Whether the day check of today was made. */
   readonly dayChecked: boolean;
   /** The newest emergency sign after which no clearance was given; null where there is none. */
   readonly emergency: OpenEmergency | null;
 }
 
-/** An emergency sign of a sitting that nobody has cleared yet. */
-export interface OpenEmergency {
-  readonly sign: SignId;
-  /** The instructor's local date, yyyy-mm-dd. */
-  readonly day: string;
-}
-
 /** What an open emergency sign means, in words, with what to do. Domain: "progression", suspend. */
 export const describeEmergency = ({ sign, day }: OpenEmergency): string =>
-  `An emergency sign on ${day}: ${signById(sign).label.toLowerCase()}. Nothing is practised until a clearance is on file.`;
+  `An emergency sign on ${day}: ${signById(sign).label.toLowerCase()}. Nothing is practised until a clearance for this sign is on file.`;
 
 /** Something that is missing before a session can be led. */
 export type LeadNeed =
@@ -40,9 +32,9 @@ export type LeadNeed =
 type IntakeNeed = Extract<LeadNeed, { readonly code: keyof typeof NEED_WORDS }>;
 
 /** What the record of a student still misses before anything can be led; the day does not come into it. */
-export function missingIntake(student: Readiness, day: string): readonly IntakeNeed[] {
+export function missingIntake(student: Readiness, day: Day): readonly IntakeNeed[] {
   const { birthYear, healthAskedOn, consentOn } = student;
-  const minor = birthYear !== null && Number(day.slice(0, 4)) - birthYear - 1 < GROWN_UP;
+  const minor = birthYear !== null && isMinor(ageOn(birthYear, day));
   return [
     ...(birthYear === null ? [{ code: 'birth-year' } as const] : []),
     ...(healthAskedOn === null ? [{ code: 'health-not-asked' } as const] : []),
@@ -51,29 +43,34 @@ export function missingIntake(student: Readiness, day: string): readonly IntakeN
 }
 
 /** What the intake still misses, in words, with what to do. */
-export const describeMissing = (student: Readiness, day: string): readonly string[] =>
+export const describeMissing = (student: Readiness, day: Day): readonly string[] =>
   missingIntake(student, day).map(({ code }) => NEED_WORDS[code]);
 
 /** What keeps a session from being led for a student on a day, what to do first in front; empty when it can be led. */
 export function leadNeeds(
-  session: Session,
+  of: ScreeningCase,
   student: Readiness,
-  findings: readonly StandingFinding[],
-  day: string,
+  findings: readonly StandingFinding[] = screenCase(of),
 ): readonly LeadNeed[] {
-  const asksToday = !isQuiet(session) && !student.dayChecked;
+  const asksToday = !student.dayChecked && !isQuietCase(of);
   const { emergency } = student;
   return [
     ...(emergency ? [{ code: 'emergency', emergency } as const] : []),
-    ...missingIntake(student, day),
+    ...missingIntake(student, of.decisions.day),
     ...(asksToday ? [{ code: 'day-check' } as const] : []),
     ...findings.filter(blocksLeading).map((finding) => ({ code: 'finding', finding }) as const),
   ];
 }
 
 /** Quiet breathing can be led whatever the day is like; everything else asks for the day check first. */
-const isQuiet = ({ passages }: Session): boolean =>
-  passages.every(({ technique }) => techniqueOf(technique).features.includes('quiet'));
+const isQuietCase = ({ session, student, profile }: ScreeningCase): boolean =>
+  measureSession(session, student, resolveConventions(profile, session.conventions)).every(
+    ({ notQuiet }) => notQuiet === 0,
+  );
+
+/** Whether an adult has to be there when it is practised at home. Domain 9, any minor. */
+export const needsAdultAtHome = ({ birthYear }: Pick<Readiness, 'birthYear'>, today: Day): boolean =>
+  birthYear !== null && isMinor(ageOn(birthYear, today));
 
 /** What is missing, and what to do about it. */
 export function describeNeed(need: LeadNeed): string {

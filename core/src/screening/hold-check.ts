@@ -1,10 +1,12 @@
 import { resolveConventions, type Conventions } from '../conventions/index.js';
 import type { HoldKind } from '../session/index.js';
-import { seconds, type Seconds } from '../units/index.js';
-import { FACT_NAMES, factsOf, type ScreenedStudent } from './facts.js';
-import type { MeasureId } from './features.js';
-import { RULES, type Rule } from './rules.js';
-import { inForce, type Finding } from './screen.js';
+import { seconds, type Day, type Seconds } from '../units/index.js';
+import { FACT_NAMES, type FactId, type ScreenedStudent } from './facts.js';
+import { LONGEST_PAUSE } from '../policy/index.js';
+import type { MeasureId } from './measure-names.js';
+import { type Rule } from './rule.js';
+import { rulesFor } from './rules.js';
+import type { Finding } from './screen.js';
 import { clears, type Clearance } from './standing.js';
 
 /** Whether a hold may be measured, and when a try ends by itself. */
@@ -18,30 +20,32 @@ const MEASURES: Readonly<Record<HoldKind, readonly MeasureId[]>> = {
   externalHold: ['hold', 'externalHold'],
 };
 
+/** What says nothing about how long a hold may be measured: experience, approvals, and what was measured before. */
+const NO_LIMIT: readonly FactId[] = ['beginner', 'anyone', 'measured', 'never-measured'];
+
 /**
- * A hold is not measured where screening says "no" or "change" to every hold, or a clearance for it is missing; a try
- * ends by itself at the lowest hold threshold that applies.
+ * A hold is not measured where a fact speaks against every hold, or a clearance for it is missing; a try ends by itself at
+ * the lowest threshold that a fact gives at no, clearance or change. Domain 8.
  */
 export function holdCheck(
   hold: HoldKind,
   student: ScreenedStudent,
   clearances: readonly Clearance[],
-  day: string,
+  day: Day,
   profile: Conventions,
 ): HoldCheck {
-  const facts = factsOf(student);
-  const conventions = resolveConventions(profile, {});
-  const rules = RULES.filter(
-    (rule) => MEASURES[hold].includes(rule.feature) && facts.has(rule.fact) && inForce(rule, conventions),
+  const rules = rulesFor(student, resolveConventions(profile, {})).filter(
+    ({ feature, fact, level }) =>
+      MEASURES[hold].includes(feature) && !NO_LIMIT.includes(fact) && level !== 'care',
   );
   const caps: number[] = [];
   for (const rule of rules) {
     const clearance = clearances.find((one) => clears(one, asFinding(rule), day));
     if (clearance) {
       if (clearance.upTo !== null) caps.push(clearance.upTo);
-    } else if (rule.over > 0) {
+    } else if (rule.over > LONGEST_PAUSE) {
       caps.push(rule.over);
-    } else if (rule.level !== 'care') {
+    } else {
       const lacking = rule.level === 'clearance' ? 'A clearance for holds is missing' : 'Holds are left out';
       return { offered: false, reason: `${lacking}: ${FACT_NAMES[rule.fact]}. ${rule.reason}` };
     }

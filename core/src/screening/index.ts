@@ -1,6 +1,15 @@
-export * from './signs.js';
 export * from './facts.js';
-export * from './features.js';
+export * from './measure-names.js';
+export * from './measures.js';
+export {
+  LEVELS,
+  REMEDY_WORDS,
+  type FindingLevel,
+  type RemedyKind,
+  type Rule,
+  type StudentLimit,
+  type Unless,
+} from './rule.js';
 export * from './rules.js';
 export * from './screen.js';
 export * from './student-record.js';
@@ -12,3 +21,5 @@ export * from './safe-fixes.js';
 export * from './allow.js';
 export * from './hold-check.js';
 export * from './hold-edits.js';
+export * from './student-day.js';
+export * from './review.js';

@@ -1,4 +1,7 @@
-import { countsOf } from '../ratio/index.js';
+import { withinCapacity } from '../capacity/index.js';
+import type { Conventions } from '../conventions/index.js';
+import { AFTER_STROKES, cycleFigures, isHoldLength, RAPID_BREATHS, RAPID_STROKES } from '../policy/index.js';
+import { countsOf, scaleRatio, type Sustainable } from '../ratio/index.js';
 import {
   cyclesInOwnRound,
   otherSide,
@@ -10,11 +13,11 @@ import {
   type PassageLocks,
 } from '../session/index.js';
 import { PASSWAY_NAMES, SEATS, techniqueOf, type LockId } from '../technique/index.js';
-import { floorToHalf, formatCounts, formatSeconds, seconds } from '../units/index.js';
+import { counts, floorToHalf, formatCounts, formatSeconds, seconds } from '../units/index.js';
 import type { ScreenedStudent } from './facts.js';
-import { AFTER_STROKES, RAPID_FROM, type MeasureId } from './features.js';
+import type { MeasureId } from './measure-names.js';
 import { withHoldsUpTo } from './hold-edits.js';
-import type { RemedyKind } from './rules.js';
+import type { RemedyKind } from './rule.js';
 import type { Finding } from './screen.js';
 
 /** A passage as a remedy would have it, and what was changed, in words that follow the passage's name. */
@@ -23,7 +26,14 @@ export interface EditedPassage {
   readonly said: string;
 }
 
-type PassageEdit = (passage: Passage, finding: Finding, student: ScreenedStudent) => readonly EditedPassage[];
+/** What an edit may read beside the passage. */
+export interface EditCase {
+  readonly student: ScreenedStudent;
+  readonly sustainable: Sustainable;
+  readonly conventions: Conventions;
+}
+
+type PassageEdit = (passage: Passage, finding: Finding, of: EditCase) => readonly EditedPassage[];
 
 /** What each remedy may make of a passage, the mildest first. Whether it helps is found out by screening it again. */
 export const PASSAGE_EDITS: Readonly<Partial<Record<RemedyKind, PassageEdit>>> = {
@@ -34,6 +44,9 @@ export const PASSAGE_EDITS: Readonly<Partial<Record<RemedyKind, PassageEdit>>> =
   'change-variant': changeVariant,
   'drop-throat-sound': dropThroatSound,
   shorten,
+  'fit-breath': fitBreath,
+  'drop-parts': dropParts,
+  'slow-breath': slowBreath,
   'shorten-exhale': shortenExhale,
   'even-exhale': (passage) =>
     passage.kind === 'counted'
@@ -49,9 +62,19 @@ const BOTH_HOLDS: readonly HoldKind[] = ['internalHold', 'externalHold'];
 const holdsOf = (feature: MeasureId): readonly HoldKind[] =>
   feature === 'internalHold' || feature === 'externalHold' ? [feature] : BOTH_HOLDS;
 
-function shortenHold(passage: Passage, { feature, threshold }: Finding): readonly EditedPassage[] {
-  const limit = feature === 'holdAfterStrokes' ? AFTER_STROKES.hold : threshold;
-  if (limit === 0) return [];
+function shortenHold(
+  passage: Passage,
+  { feature, threshold, fact }: Finding,
+  { student }: EditCase,
+): readonly EditedPassage[] {
+  const phase = feature === 'externalHold' ? feature : 'internalHold';
+  const limit =
+    feature === 'holdAfterStrokes'
+      ? AFTER_STROKES.hold
+      : fact === 'measured'
+        ? student.capacity[phase].sustainable
+        : threshold;
+  if (!isHoldLength(limit)) return [];
   const said = `holds of ${formatSeconds(limit)} s at most`;
   return [{ passage: withHoldsUpTo(passage, holdsOf(feature), limit), said }];
 }
@@ -117,34 +140,89 @@ function dropThroatSound(passage: Passage): readonly EditedPassage[] {
   ];
 }
 
-/** Fewer cycles (whole rounds), so that what lasts too long ends just before; minutes at one's own pace go first. */
+/** Shares of the rounds that are tried, where neighbours add to what a passage has itself. */
+const SHARES = [0.75, 0.5, 0.25] as const;
+
+/** Fewer cycles (whole rounds) or strokes, so that what lasts too long ends just before; minutes at one's own pace go first. */
 function shorten(passage: Passage, { value, threshold }: Finding): readonly EditedPassage[] {
-  if (passage.kind !== 'counted') return [];
+  if (passage.kind === 'natural') return [];
+  const step = passage.kind === 'counted' ? cyclesInOwnRound(passage) : 1;
+  const has = passage.kind === 'counted' ? passage.cycles / step : passage.strokes;
+  const wanted = Math.ceil((has * threshold) / value);
+  const tries = [
+    wanted,
+    wanted - 1,
+    wanted - 2,
+    wanted - 3,
+    ...SHARES.map((share) => Math.floor(has * share)),
+    1,
+  ];
+  const fewer = [...new Set(tries)].filter((some) => some >= 1 && some <= has).sort((a, b) => b - a);
+  if (passage.kind === 'strokes')
+    return fewer.map((strokes) => ({ passage: { ...passage, strokes }, said: `${strokes} strokes a turn` }));
   const own = { ...passage, ownPace: seconds(0) };
-  const perRound = cyclesInOwnRound(passage);
-  const rounds = Math.ceil((passage.cycles * threshold) / value / perRound);
-  const tries = [rounds, rounds - 1, rounds - 2, rounds - 3].filter((some) => some >= 1);
-  const fewer = tries.map((some) => ({
-    passage: { ...own, cycles: some * perRound },
+  const rounds = fewer.map((some) => ({
+    passage: { ...own, cycles: some * step },
     said: `${some} ${some === 1 ? 'round' : 'rounds'}`,
   }));
-  return passage.ownPace > 0 ? [{ passage: own, said: 'without minutes at own pace' }, ...fewer] : fewer;
+  return passage.ownPace > 0 ? [{ passage: own, said: 'without minutes at own pace' }, ...rounds] : rounds;
+}
+
+/** The whole passage at the largest numbers that can be sustained. */
+function fitBreath(
+  passage: Passage,
+  _: Finding,
+  { sustainable, conventions }: EditCase,
+): readonly EditedPassage[] {
+  const fitted = withinCapacity(passage, sustainable, conventions);
+  if (!fitted || fitted === passage) return [];
+  const said =
+    fitted.kind === 'counted'
+      ? `in ${formatCounts(countsOf(fitted).inhale)} · out ${formatCounts(countsOf(fitted).exhale)}`
+      : 'with a shorter deep breath after the strokes';
+  return [{ passage: fitted, said }];
+}
+
+/** Whole breaths, first without their pauses, then without their parts. */
+function dropParts(passage: Passage): readonly EditedPassage[] {
+  if (passage.kind !== 'counted') return [];
+  const { inhale, exhale } = passage.parts;
+  if (!inhale && !exhale) return [];
+  const unpaused = (parts: typeof inhale) => parts && { ...parts, pause: counts(0) };
+  return [
+    {
+      passage: { ...passage, parts: { inhale: unpaused(inhale), exhale: unpaused(exhale) } },
+      said: 'without pauses between the parts',
+    },
+    { passage: { ...passage, parts: { inhale: null, exhale: null } }, said: 'in whole breaths' },
+  ];
+}
+
+/** Counts in the same proportion, long enough that the breath is no longer fast. */
+function slowBreath(passage: Passage, _: Finding, { conventions }: EditCase): readonly EditedPassage[] {
+  if (passage.kind !== 'counted') return [];
+  const { halfMillis } = cycleFigures(passage, countsOf(passage), conventions);
+  const base = floorToHalf(Math.ceil(((passage.base * 120_000) / RAPID_BREATHS / halfMillis) * 2) / 2);
+  const slower = withFittedParts({ ...passage, base, ramps: [] });
+  const { inhale, exhale } = scaleRatio(passage.ratio, base).counts;
+  return [{ passage: slower, said: `in ${formatCounts(inhale)} · out ${formatCounts(exhale)}` }];
 }
 
 function shortenExhale(
   passage: Passage,
-  { feature, threshold }: Finding,
-  { measuredExhale }: ScreenedStudent,
+  { feature, threshold, fact }: Finding,
+  { student }: EditCase,
 ): readonly EditedPassage[] {
   if (passage.kind !== 'counted') return [];
   const { inhale, exhale } = countsOf(passage);
+  const known = student.capacity.exhale;
   const inSeconds = (limit: number): number => floorToHalf((limit * 1000) / passage.pace);
   const limits: Readonly<Partial<Record<MeasureId, number>>> = {
-    exhale: inSeconds(threshold),
+    exhale: inSeconds(fact === 'measured' ? known.sustainable : threshold),
     exhaleToInhale: inhale * threshold,
     // Twice the inhale is what counts: half a count below it.
     doubleExhaleMinutes: inhale * 2 - 0.5,
-    ...(measuredExhale !== null && { exhaleOverCapacity: inSeconds(measuredExhale) }),
+    ...(known.kind === 'measured' && { exhaleOverCapacity: inSeconds(known.measured) }),
   };
   const limit = floorToHalf(Math.min(exhale, limits[feature] ?? 0));
   if (limit < 0.5) return [];
@@ -168,19 +246,25 @@ const withExhale = (passage: CountedPassage, value: number): CountedPassage => (
   ramps: passage.ramps.filter(({ of }) => of !== 'exhale' && of !== 'base' && of !== 'inhale'),
 });
 
+/** The strokes slowed to the limit where they are faster; a ramp stays as far as it keeps below. */
 function slowStrokes(passage: Passage, { feature, threshold }: Finding): readonly EditedPassage[] {
   if (passage.kind !== 'strokes') return [];
-  const rate = feature === 'rapid' ? RAPID_FROM - 1 : threshold;
-  return [{ passage: { ...passage, rate, rateRamp: null }, said: `${rate} strokes a minute` }];
+  const limit = feature === 'rapid' ? RAPID_STROKES - 1 : threshold;
+  const rate = Math.min(passage.rate, limit);
+  const { rateRamp: ramp } = passage;
+  const steps = ramp && ramp.by > 0 ? Math.floor((limit - rate) / ramp.by) : 0;
+  const kept = ramp && rate === passage.rate && steps >= 1 ? { ...ramp, to: rate + steps * ramp.by } : null;
+  const said = kept ? `${rate} to ${kept.to} strokes a minute` : `${rate} strokes a minute`;
+  return [{ passage: { ...passage, rate, rateRamp: kept }, said }];
 }
 
-/** The side instead of the back first, then the technique's own seats in their order. */
-function changeSeat(passage: Passage): readonly EditedPassage[] {
+/** The side instead of the back first, then the technique's own seats in their order; of those that are possible, where they are known. */
+function changeSeat(passage: Passage, _: Finding, { student }: EditCase): readonly EditedPassage[] {
   const { seats } = techniqueOf(passage.technique);
   const side =
     passage.seat === 'lying' ? (['lying-left'] as const).filter((seat) => seats.includes(seat)) : [];
   return [...side, ...seats]
-    .filter((seat) => seat !== passage.seat)
+    .filter((seat) => seat !== passage.seat && (student.seats.length === 0 || student.seats.includes(seat)))
     .map((seat) => ({ passage: { ...passage, seat }, said: `seat: ${SEATS[seat].name}` }));
 }
 
@@ -196,11 +280,22 @@ function freeHands(passage: Passage, { feature }: Finding): readonly EditedPassa
     passage.kind === 'counted' && passage.route !== 'both'
       ? [{ passage: { ...passage, byAttention: true }, said: 'by attention, hands down' }]
       : [];
-  return passage.dressing.ears ? [ears(null, 'ears open, hands resting'), ...attention] : attention;
+  const both: EditedPassage[] =
+    passage.kind === 'strokes' && passage.turns.some((turn) => turn !== 'both')
+      ? [{ passage: { ...passage, turns: ['both'] }, said: 'through both nostrils, hands down' }]
+      : [];
+  const down = [...attention, ...both];
+  return passage.dressing.ears ? [ears(null, 'ears open, hands resting'), ...down] : down;
 }
 
+/** The passage with the eyes half open, which nothing forbids. */
+export const withEyesOpen = <P extends Passage>(passage: P): P =>
+  passage.kind === 'natural'
+    ? { ...passage, gaze: 'half-open' }
+    : { ...passage, dressing: { ...passage.dressing, gaze: 'half-open' } };
+
 function openSenses(passage: Passage): readonly EditedPassage[] {
-  if (passage.kind === 'natural') return [];
+  if (passage.kind === 'natural') return [{ passage: withEyesOpen(passage), said: 'eyes half open' }];
   const dressing = { ...passage.dressing, gaze: 'half-open' as const };
   return [
     { passage: { ...passage, dressing }, said: 'eyes half open' },

@@ -1,8 +1,8 @@
-import { checkForStudent, checkSession } from '../session/index.js';
-import type { Session } from '../session/index.js';
+import { resolveConventions } from '../conventions/index.js';
+import { checkForStudent, checkPassage, type Passage, type Session } from '../session/index.js';
 import { findingKey, isOpen, rescreener, screenCase, type Rescreener, type ScreeningCase } from './case.js';
 import { sessionEdits } from './remedy-edits.js';
-import type { RemedyKind } from './rules.js';
+import type { RemedyKind } from './rule.js';
 import { asStrict } from './screen.js';
 import { blocksLeading, type StandingFinding } from './standing.js';
 
@@ -81,8 +81,10 @@ function waiting(
   if (finding.feature !== 'mealShort' || mealMinutes === null) return null;
   const minutes = Math.ceil(finding.value);
   const later = { ...of, student: { ...of.student, mealMinutes: mealMinutes + minutes } };
+  // On insulin nobody is told to wait fasting.
+  const snack = of.student.facts.includes('insulin') ? ', after a light snack' : '';
   return helps(finding, before, screenCase(later))
-    ? { kind: 'wait', said: `in ${minutes} min`, minutes }
+    ? { kind: 'wait', said: `in ${minutes} min${snack}`, minutes }
     : null;
 }
 
@@ -121,5 +123,13 @@ function openKeysOf(findings: readonly StandingFinding[]): OpenKeys {
   return keys;
 }
 
-const canBeLed = (session: Session, { profile, student }: ScreeningCase): boolean =>
-  checkSession(session, profile).length === 0 && checkForStudent(session, student).length === 0;
+/** Whether the passages that a remedy changed can be practised; what was impossible elsewhere before is not its matter. */
+function canBeLed(session: Session, { session: before, profile, student }: ScreeningCase): boolean {
+  const conventions = resolveConventions(profile, session.conventions);
+  const were = new Set<Passage>(before.passages);
+  const passages = session.passages.filter((passage) => !were.has(passage));
+  return (
+    passages.every((passage) => checkPassage(passage, conventions).length === 0) &&
+    checkForStudent({ ...session, passages }, student).length === 0
+  );
+}

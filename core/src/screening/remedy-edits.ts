@@ -4,7 +4,6 @@ import {
   editPassage,
   insertPassage,
   newPassage,
-  passageInPlaceOf,
   removePassage,
   type Passage,
   type Session,
@@ -17,10 +16,12 @@ import {
   type SeatId,
   type TechniqueId,
 } from '../technique/index.js';
+import { NEIGHBOUR_REST_SECONDS, STROKE_REST } from '../policy/index.js';
+import { passageInPlaceOf, withinCapacity } from '../capacity/index.js';
 import { seconds, type Seconds } from '../units/index.js';
-import type { Rescreener, ScreeningCase } from './case.js';
-import { PASSAGE_EDITS } from './passage-edits.js';
-import type { RemedyKind } from './rules.js';
+import { sustainableIn, type Rescreener, type ScreeningCase } from './case.js';
+import { PASSAGE_EDITS, withEyesOpen } from './passage-edits.js';
+import type { RemedyKind } from './rule.js';
 import type { Finding } from './screen.js';
 import { blocksLeading } from './standing.js';
 
@@ -33,8 +34,9 @@ export interface EditedSession {
   readonly probe?: Session;
 }
 
-/** Rest between strokes and a hold, seconds. */
-const REST_BEFORE_HOLD = 60;
+/** Rest that a finding asks for: between strokes and a hold, or what keeps neighbours apart. */
+const restFor = ({ feature }: Finding): Seconds =>
+  seconds(feature === 'holdAfterStrokes' ? STROKE_REST.beforeHolds : NEIGHBOUR_REST_SECONDS);
 
 /**
  * What a remedy may make of a session, the mildest first, made one by one as they are asked for. Whether it helps is found
@@ -46,7 +48,7 @@ export function* sessionEdits(
   of: ScreeningCase,
   again: Rescreener,
 ): Generator<EditedSession> {
-  const { session, student } = of;
+  const { session, student, profile } = of;
   const at = session.passages.findIndex(({ id }) => id === finding.passageId);
   const passage = session.passages[at];
   if (!passage) {
@@ -60,26 +62,31 @@ export function* sessionEdits(
     const possible = possibleSeats(session, again);
     for (const technique of nearestTechniques(passage.technique, session)) {
       const said = `replaced by ${techniqueName(technique, 'english').toLowerCase()}`;
-      const to = seated(replacement(of, passage, technique, again), possible);
+      const seat = seated(replacement(of, passage, technique, again), possible);
+      const to = finding.feature === 'eyesOrEarsClosed' ? withEyesOpen(seat) : seat;
       yield { session: edited(to), said, probe: edited(oneRoundOf(to)) };
     }
   } else if (kind === 'add-rest') {
-    yield* addRest(session, at);
+    yield* addRest(of, at, restFor(finding));
   } else {
-    for (const { passage: to, said } of PASSAGE_EDITS[kind]?.(passage, finding, student) ?? [])
+    const conventions = resolveConventions(profile, session.conventions);
+    const editing = { student, sustainable: sustainableIn(of), conventions };
+    for (const { passage: to, said } of PASSAGE_EDITS[kind]?.(passage, finding, editing) ?? [])
       yield { session: edited(to), said };
   }
 }
 
 /** Another technique in the place of a passage, fitted to the student. */
 function replacement(
-  { session, sustainable, profile }: ScreeningCase,
+  of: ScreeningCase,
   passage: Passage,
   technique: TechniqueId,
   again: Rescreener,
 ): Passage {
-  const conventions = resolveConventions(profile, session.conventions);
-  return passageInPlaceOf(passage, technique, again.lengthOf(passage), conventions, { sustainable });
+  const conventions = resolveConventions(of.profile, of.session.conventions);
+  const fit = { sustainable: sustainableIn(of), seats: of.student.seats };
+  const fresh = passageInPlaceOf(passage, technique, again.lengthOf(passage), conventions, fit);
+  return withinCapacity(fresh, fit.sustainable, conventions) ?? fresh;
 }
 
 /** Whether a seat by itself is possible for the student: found out once for each, by sitting quietly in it. */
@@ -120,27 +127,24 @@ export function nearestTechniques(technique: TechniqueId, session: Session): rea
     .map(({ id }) => id);
 }
 
-function addRest(session: Session, at: number): readonly EditedSession[] {
+function addRest({ session, student }: ScreeningCase, at: number, rest: Seconds): readonly EditedSession[] {
   const before = session.passages[at - 1];
-  const said = `after ${REST_BEFORE_HOLD} s of rest`;
+  const said = `after ${rest} s of rest`;
   const longer = (length: Seconds | 'convention'): Seconds =>
-    seconds(Math.max(REST_BEFORE_HOLD, length === 'convention' ? 0 : length));
+    seconds(Math.max(rest, length === 'convention' ? 0 : length));
   if (before?.kind === 'strokes') {
     const rested = { ...before, quiet: longer(before.quiet) };
     return [{ session: editPassage(session, before.id, () => rested), said }];
   }
   if (before?.kind === 'natural') {
-    const rested = { ...before, length: longer(before.length) };
+    const rested = { ...before, length: longer(before.length), untilTap: false };
     return [{ session: editPassage(session, before.id, () => rested), said }];
   }
   const of = session.passages[at];
   if (!of || !before) return [];
-  const rest = {
-    ...newPassage('natural-breath', restId(of.id)),
-    seat: of.seat,
-    length: seconds(REST_BEFORE_HOLD),
-  };
-  return [{ session: insertPassage(session, rest as Passage, before.id), said }];
+  const seat = student.seats.length === 0 || student.seats.includes(of.seat) ? of.seat : student.seats[0];
+  const natural = { ...newPassage('natural-breath', restId(of.id)), seat: seat ?? of.seat, length: rest };
+  return [{ session: insertPassage(session, natural as Passage, before.id), said }];
 }
 
 /** An id for the rest before a passage, made from that passage's: the same edit gives the same session. */
@@ -151,11 +155,10 @@ function restId(id: string): string {
 }
 
 /** The longest passage that is not natural breathing, shortened by what the session lasts too long. */
-function shortenSession(
-  { session, student }: ScreeningCase,
-  of: Finding,
-  again: Rescreener,
-): readonly EditedSession[] {
+function shortenSession(screened: ScreeningCase, of: Finding, again: Rescreener): readonly EditedSession[] {
+  const { session, student, profile } = screened;
+  const conventions = resolveConventions(profile, session.conventions);
+  const editing = { student, sustainable: sustainableIn(screened), conventions };
   const [longest] = session.passages
     .filter(({ kind }) => kind === 'counted')
     .map((passage) => ({ passage, minutes: again.lengthOf(passage) / 60 }))
@@ -163,7 +166,7 @@ function shortenSession(
   if (!longest || longest.minutes <= of.value) return [];
   const { passage, minutes } = longest;
   const finding: Finding = { ...of, value: minutes, threshold: minutes - of.value };
-  return (PASSAGE_EDITS.shorten?.(passage, finding, student) ?? []).map(({ passage: to, said }) => ({
+  return (PASSAGE_EDITS.shorten?.(passage, finding, editing) ?? []).map(({ passage: to, said }) => ({
     session: editPassage(session, passage.id, () => to),
     said: `${techniqueName(to.technique, 'english')}: ${said}`,
   }));

@@ -1,7 +1,7 @@
 import type { Session } from '../session/index.js';
 import { findingKey, rescreener, type ScreeningCase } from './case.js';
 import { changesSession, mildestRemedy } from './remedies.js';
-import type { RemedyKind } from './rules.js';
+import type { RemedyKind } from './rule.js';
 import { blocksLeading, type StandingFinding } from './standing.js';
 
 /** One change that was made, and the finding that it was made for. */

@@ -1,15 +1,10 @@
 import { resolveConventions, type Conventions } from '../conventions/index.js';
 import type { Session } from '../session/index.js';
-import type { Timeline } from '../timeline/index.js';
-import { FACT_NAMES, factsOf, type FactId, type ScreenedStudent } from './facts.js';
-import {
-  MEASURE_NAMES,
-  measureSession,
-  SESSION_MEASURES,
-  type MeasureId,
-  type Measures,
-} from './features.js';
-import { LEVELS, REMEDY_WORDS, RULES, type FindingLevel, type RemedyKind, type Rule } from './rules.js';
+import { FACT_NAMES, type FactId, type ScreenedStudent } from './facts.js';
+import { MEASURE_NAMES, type MeasureId, type Measures } from './measure-names.js';
+import { measureSession, SESSION_MEASURES } from './measures.js';
+import { LEVELS, REMEDY_WORDS, type FindingLevel, type RemedyKind, type Rule } from './rule.js';
+import { rulesFor } from './rules.js';
 
 /** One rule that fires on one passage, with everything that explains it. */
 export interface Finding {
@@ -28,25 +23,14 @@ export interface Finding {
 }
 
 /**
- * Every rule that fires on a compiled session for a student on a day, strictest first, then in the order of the passages.
+ * Every rule that fires on a session for a student on a day, strictest first, then in the order of the passages.
  * Where a stricter rule of the same fact fires on the same measure of a passage, the milder one is left out.
  *
  * @param profile the instructor's conventions; the session's own overrides are laid over them here.
  */
-export function screen(
-  session: Session,
-  timeline: Timeline,
-  student: ScreenedStudent,
-  profile: Conventions,
-): readonly Finding[] {
-  const measures = measureSession(session, timeline, student, profile);
+export function screen(session: Session, student: ScreenedStudent, profile: Conventions): readonly Finding[] {
+  const measures = measureSession(session, student, profile);
   return findingsOf(session, measures, rulesFor(student, resolveConventions(profile, session.conventions)));
-}
-
-/** The rules whose fact is true of a student and that the conventions leave in force. */
-export function rulesFor(student: ScreenedStudent, conventions: Conventions): readonly Rule[] {
-  const facts = factsOf(student);
-  return RULES.filter((rule) => facts.has(rule.fact) && inForce(rule, conventions));
 }
 
 /** What the rules find in the measures of a session's passages, strictest first. */
@@ -96,10 +80,6 @@ export const strictestFirst = <F extends Pick<Finding, 'level'>>(findings: reado
 /** Whether a level is as strict as another, or stricter. */
 export const asStrict = (level: FindingLevel, other: FindingLevel): boolean => RANK[level] <= RANK[other];
 
-/** Whether the conventions leave a rule in force. */
-export const inForce = ({ unless }: Pick<Rule, 'unless'>, conventions: Conventions): boolean =>
-  unless === null || conventions[unless.key] !== unless.choice;
-
 /** Of several findings of one fact on one measure only the strictest stands. */
 const strictestOf = (findings: readonly Finding[]): readonly Finding[] =>
   findings.filter(
@@ -128,9 +108,12 @@ export function describeMeasure(feature: MeasureId, value: number, threshold: nu
   return `${name} ${number(value)}${threshold === 0 ? '' : `, above ${number(threshold)}`}`;
 }
 
+/** More than so many are no advice any more: the software lists them all where they are applied. */
+const MOST_REMEDIES_SAID = 3;
+
 /** "Shorten the hold, or leave the hold out.": what may be done about a finding, the mildest first. */
 export function describeRemedies({ remedies }: Pick<Finding, 'remedies'>): string {
-  const words = remedies.map((kind) => REMEDY_WORDS[kind]);
+  const words = remedies.slice(0, MOST_REMEDIES_SAID).map((kind) => REMEDY_WORDS[kind]);
   const all = words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')}, or ${words.at(-1)}`;
   return `${capital(all)}.`;
 }

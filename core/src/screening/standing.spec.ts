@@ -9,13 +9,14 @@ import {
 } from './index.js';
 import { leadNeeds, type LeadNeed, type Readiness } from './index.js';
 import { holdCheck } from './index.js';
-import { conventions } from '../testing.js';
-import { seconds } from '../units/index.js';
+import { conventions, measuredAt } from '../testing.js';
+import { seconds, day } from '../units/index.js';
 
 const CLEARANCE: Clearance = {
   clinician: 'Dr. Amaru Feld',
-  givenOn: '2026-03-01',
-  until: '2026-03-10',
+  givenOn: day('2026-03-01'),
+  until: day('2026-03-10'),
+  sign: null,
   fact: 'heart',
   scope: 'holds',
   upTo: null,
@@ -25,7 +26,7 @@ const held = sessionOf(counted('1:1:2', 5), stillness());
 const heart = caseOf(held, { facts: ['heart'] });
 const on = (of: ScreeningCase, decisions: Partial<ScreeningCase['decisions']>): ScreeningCase => ({
   ...of,
-  decisions: { ...of.decisions, day: '2026-03-10', ...decisions },
+  decisions: { ...of.decisions, day: day('2026-03-10'), ...decisions },
 });
 const blocked = (of: ScreeningCase): string[] =>
   screenCase(of)
@@ -35,7 +36,7 @@ const blocked = (of: ScreeningCase): string[] =>
 describe('a clearance', () => {
   it('lifts what it is for through its last day, from its first', () => {
     expect(blocked(heart)).toEqual(['heart/hold/clearance']);
-    const onDay = (day: string) => blocked(on(heart, { clearances: [CLEARANCE], day }));
+    const onDay = (of: string) => blocked(on(heart, { clearances: [CLEARANCE], day: day(of) }));
     expect(onDay('2026-03-10')).toEqual([]);
     expect(onDay('2026-03-11').length).toBe(1);
     expect(onDay('2026-02-28').length).toBe(1);
@@ -50,8 +51,12 @@ describe('a clearance', () => {
     expect(with_({ upTo: 4.5 }).length).toBe(1);
   });
   it('ends at once when it is withdrawn, also on the day it was given', () => {
-    const withdrawn = (withdrawnOn: string) =>
-      blocked(on(heart, { clearances: [{ ...CLEARANCE, givenOn: '2026-03-10', withdrawnOn }] })).length;
+    const withdrawn = (of: string) =>
+      blocked(
+        on(heart, {
+          clearances: [{ ...CLEARANCE, givenOn: day('2026-03-10'), withdrawnOn: day(of) }],
+        }),
+      ).length;
     expect([withdrawn('2026-03-10'), withdrawn('2026-03-11')]).toEqual([1, 0]);
   });
   it('never lifts a "no"', () => {
@@ -60,7 +65,7 @@ describe('a clearance', () => {
       blocked(on(stroke, { clearances: [{ ...CLEARANCE, fact: 'stroke', scope: 'everything' }] })),
     ).toEqual(['stroke/hold/no']);
     const [finding] = screenCase(stroke);
-    expect(finding && clears({ ...CLEARANCE, fact: 'stroke' }, finding, '2026-03-10')).toBeFalse();
+    expect(finding && clears({ ...CLEARANCE, fact: 'stroke' }, finding, day('2026-03-10'))).toBeFalse();
   });
 });
 
@@ -107,18 +112,13 @@ describe('an overruling', () => {
 describe('what must be there before leading', () => {
   const READY: Readiness = {
     birthYear: 1985,
-    healthAskedOn: '2026-01-05',
+    healthAskedOn: day('2026-01-05'),
     consentOn: null,
     dayChecked: true,
     emergency: null,
   };
-  const codes = (
-    ready: Partial<Readiness>,
-    of = caseOf(sessionOf(passageOf('ujjayi', 'counted'))),
-  ): string[] =>
-    leadNeeds(of.session, { ...READY, ...ready }, screenCase(of), '2026-03-10').map(
-      (need: LeadNeed) => need.code,
-    );
+  const codes = (ready: Partial<Readiness>, of = caseOf(sessionOf(counted('1:1', 4)))): string[] =>
+    leadNeeds(of, { ...READY, ...ready }).map((need: LeadNeed) => need.code);
   it('is nothing for a grown-up who was asked everything', () => void expect(codes({})).toEqual([]));
   it('is what the intake still misses', () => {
     expect(codes({ birthYear: null, healthAskedOn: null })).toEqual(['birth-year', 'health-not-asked']);
@@ -126,7 +126,7 @@ describe('what must be there before leading', () => {
   it("is a guardian's consent as long as somebody may be under 18", () => {
     expect(codes({ birthYear: 2008 })).toEqual(['consent']);
     expect(codes({ birthYear: 2007 })).toEqual([]);
-    expect(codes({ birthYear: 2008, consentOn: '2026-01-01' })).toEqual([]);
+    expect(codes({ birthYear: 2008, consentOn: day('2026-01-01') })).toEqual([]);
   });
   it('is the day check, but not before quiet breathing', () => {
     expect(codes({ dayChecked: false })).toEqual(['day-check']);
@@ -140,7 +140,7 @@ describe('measuring a hold', () => {
     of: ScreeningCase,
     hold: 'internalHold' | 'externalHold' = 'internalHold',
     clearances: Clearance[] = [],
-  ) => holdCheck(hold, of.student, clearances, '2026-03-10', conventions());
+  ) => holdCheck(hold, of.student, clearances, day('2026-03-10'), conventions());
   const with_ = (...facts: ScreeningCase['student']['facts']) => caseOf(held, { facts });
 
   it('is open-ended where nothing speaks against holds', () => {
@@ -148,9 +148,15 @@ describe('measuring a hold', () => {
   });
   it('ends by itself at the lowest threshold that applies', () => {
     expect(check(with_('asthma', 'menstruation'))).toEqual({ offered: true, cap: seconds(4) });
-    expect(check(caseOf(held, { sittings: 3 }))).toEqual({ offered: true, cap: seconds(12) });
-    expect(check(caseOf(held, { sittings: 3 }), 'externalHold')).toEqual({ offered: true, cap: seconds(3) });
-    expect(check(with_('room-hot'))).toEqual({ offered: true, cap: null });
+    expect(check(with_('diabetes', 'fainting'))).toEqual({ offered: true, cap: seconds(4) });
+  });
+  it('is not ended by experience, by a care, by an approval or by what was measured before', () => {
+    expect(check(caseOf(held, { sittings: 3 }))).toEqual({ offered: true, cap: null });
+    expect(check(with_('diabetes', 'room-hot'))).toEqual({ offered: true, cap: null });
+    expect(check(caseOf(held, { approvals: [], capacity: measuredAt(2, 3, 4) }))).toEqual({
+      offered: true,
+      cap: null,
+    });
   });
   it('is not offered where holds are left out or a clearance is missing', () => {
     expect(check(with_('stroke')).offered).toBeFalse();
@@ -162,7 +168,7 @@ describe('measuring a hold', () => {
       cap: seconds(6),
     });
     expect(
-      check(with_('heart'), 'internalHold', [{ ...CLEARANCE, until: '2026-03-09' }]).offered,
+      check(with_('heart'), 'internalHold', [{ ...CLEARANCE, until: day('2026-03-09') }]).offered,
     ).toBeFalse();
   });
 });

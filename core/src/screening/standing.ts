@@ -1,5 +1,7 @@
 import type { PersonFact } from './facts.js';
-import type { MeasureId } from './features.js';
+import type { MeasureId } from './measure-names.js';
+import { isReason, type SignClearance, type SignId } from '../policy/index.js';
+import type { Day } from '../units/index.js';
 import type { Finding } from './screen.js';
 
 /** What a clinician may clear, in the words that are shown. */
@@ -24,19 +26,24 @@ const SCOPE_MEASURES: Readonly<Record<Exclude<ClearanceScope, 'everything'>, rea
 /** The scopes in which a limit in seconds says something. */
 export const LIMITED_SCOPES: readonly ClearanceScope[] = ['holds', 'exhales'];
 
-/** A clinician's clearance as it is on file: who, when, until when, for what. Days as yyyy-mm-dd. */
-export interface Clearance {
+/**
+ * A clinician's clearance as it is on file: who, when, until when, for what. It is for a condition, for an emergency sign, or
+ * for both: for the sign it ends the suspension, for the condition it lifts findings.
+ */
+export interface Clearance extends Omit<SignClearance, 'filedAt'> {
   readonly clinician: string;
-  readonly givenOn: string;
+  readonly givenOn: Day;
   /** The last day on which it holds. */
-  readonly until: string;
-  /** The condition it was given for. Facts of today are never cleared. */
-  readonly fact: PersonFact;
+  readonly until: Day;
+  /** The emergency sign it was given after; null where there was none. */
+  readonly sign: SignId | null;
+  /** The condition it was given for; null where it is for a sign alone. Facts of today are never cleared. */
+  readonly fact: PersonFact | null;
   readonly scope: ClearanceScope;
   /** Seconds up to which it holds, where the clinician named a limit. */
   readonly upTo: number | null;
   /** From this day on it holds no more, whatever its last day was; null while it was not withdrawn. */
-  readonly withdrawnOn: string | null;
+  readonly withdrawnOn: Day | null;
 }
 
 /** What the instructor decided about a finding of a session. */
@@ -63,13 +70,11 @@ export type StandingFinding = Finding & { readonly standing: Standing };
 export interface Decisions {
   readonly clearances: readonly Clearance[];
   readonly overrulings: readonly Overruling[];
-  readonly day: string;
+  readonly day: Day;
 }
 
-export const NO_DECISIONS: Decisions = { clearances: [], overrulings: [], day: '' };
-
 /** Whether a clearance lifts a finding on a day; it holds through its last day. */
-export function clears(clearance: Clearance, finding: Finding, day: string): boolean {
+export function clears(clearance: Clearance, finding: Finding, day: Day): boolean {
   const { fact, scope, upTo, givenOn, until, withdrawnOn } = clearance;
   if (finding.level !== 'clearance' || finding.fact !== fact) return false;
   if (day < givenOn || day > until || (withdrawnOn !== null && day >= withdrawnOn)) return false;
@@ -97,7 +102,7 @@ function standing(
   finding: Finding,
   clearances: readonly Clearance[],
   overrulings: readonly Overruling[],
-  day: string,
+  day: Day,
 ): Standing {
   const decided = (kind: Overruling['kind']): Overruling | undefined =>
     overrulings.find(
@@ -118,7 +123,9 @@ function standing(
     }
     case 'change': {
       const overruled = decided('overruled');
-      return overruled ? { kind: 'overruled', reason: overruled.reason } : { kind: 'open' };
+      return overruled && isReason(overruled.reason)
+        ? { kind: 'overruled', reason: overruled.reason }
+        : { kind: 'open' };
     }
     case 'care':
       return decided('acknowledged') ? { kind: 'acknowledged' } : { kind: 'open' };

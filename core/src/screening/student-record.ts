@@ -1,30 +1,50 @@
+import {
+  studentCapacity,
+  type CapacityRecord,
+  type CheckOnRecord,
+  type ComfortFactors,
+} from '../capacity/index.js';
+import { ageOn, type Approval, type Experience } from '../policy/index.js';
 import { failure, success, type Result } from '../result.js';
-import { addDays, addMonths, dayNumber } from '../units/index.js';
+import type { SeatId, TechniqueId } from '../technique/index.js';
+import { addDays, addMonths, daysBetween, type Day } from '../units/index.js';
 import { FACT_SPANS, type PersonFact, type ScreenedStudent, type TodayFact } from './facts.js';
 
-/** A fact about a person as it is on record; days as yyyy-mm-dd. */
+/** A fact about a person as it is on record. */
 export interface FactRecord {
   readonly fact: PersonFact;
   /** First day, or null when it has always been so or nobody knows. */
-  readonly since: string | null;
+  readonly since: Day | null;
   /** Last day, or null while it goes on. */
-  readonly until: string | null;
+  readonly until: Day | null;
   /** Due date of a pregnancy; null for everything else. */
-  readonly due: string | null;
+  readonly due: Day | null;
 }
 
 /** What is on record of a student, as far as screening reads it. */
-export interface StudentRecord {
+export interface StudentRecord extends Experience {
   /** null where it was not asked yet. */
   readonly birthYear: number | null;
   readonly facts: readonly FactRecord[];
-  readonly sittings: number;
-  readonly experienced: boolean;
   readonly tongueRolls: boolean | null;
-  /** Of the newest capacity check, seconds. */
-  readonly capacity: { readonly exhale: number } | null;
-  /** Longest sitting on record, minutes. */
+  /** Seats that are possible; empty where it was not asked. */
+  readonly seats: readonly SeatId[];
+  /** The newest capacity check; null where there is none. */
+  readonly capacity: CheckOnRecord | null;
+  readonly comfort: ComfortFactors;
+  /** Seconds of each phase led complete in three easy sittings. */
+  readonly ledEasily: CapacityRecord['led'];
+  /** Longest sitting that was led or told complete, minutes. */
   readonly longestSitting: number | null;
+  /** Techniques in which a stop sign came, by day; also told from home. */
+  readonly stopSigns: readonly StopSignOnDay[];
+  readonly approvals: readonly Approval[];
+}
+
+/** A stop sign of a sitting, with the techniques in which it may have come. */
+export interface StopSignOnDay {
+  readonly day: Day;
+  readonly techniques: readonly TechniqueId[];
 }
 
 /** What a day check says, as far as screening reads it. */
@@ -40,20 +60,20 @@ export interface DayFacts {
 export const LOW_MOOD = 3;
 
 /** The last day on which a fact is true: as recorded, or when a fact that ends by itself does; null while it goes on. */
-export function lastDayOf({ fact, since, until }: FactRecord): string | null {
+export function lastDayOf({ fact, since, until }: FactRecord): Day | null {
   const span = FACT_SPANS[fact];
   if (until !== null || since === null || !span) return until;
   return 'months' in span ? addMonths(since, span.months) : addDays(since, span.days);
 }
 
-/** Whether a fact was true on a day. Days compare as texts. */
-export function isTrueOn(fact: FactRecord, day: string): boolean {
+/** Whether a fact was true on a day. */
+export function isTrueOn(fact: FactRecord, day: Day): boolean {
   const last = lastDayOf(fact);
   return (fact.since === null || fact.since <= day) && (last === null || day <= last);
 }
 
 /** The last day of a fact that is no longer true today: yesterday, and never before it began. */
-export function lastDayBefore(today: string, { since }: Pick<FactRecord, 'since'>): string {
+export function lastDayBefore(today: Day, { since }: Pick<FactRecord, 'since'>): Day {
   const yesterday = addDays(today, -1);
   return since !== null && since > yesterday ? since : yesterday;
 }
@@ -62,34 +82,37 @@ export function lastDayBefore(today: string, { since }: Pick<FactRecord, 'since'
 const TERM = 40;
 
 /** Whole weeks of a pregnancy on a day. */
-export const weeksPregnant = (due: string, day: string): number =>
-  Math.floor(TERM - (dayNumber(due) - dayNumber(day)) / 7);
+export const weeksPregnant = (due: Day, day: Day): number => Math.floor(TERM - daysBetween(day, due) / 7);
 
 /**
  * A student as screening sees them on a day; of the age both ends are taken, because only the year of birth is known.
  *
  * @param today what the day check says; null where there was none.
  */
-export function studentOnDay(student: StudentRecord, day: string, today: DayFacts | null): ScreenedStudent {
-  const { birthYear } = student;
-  const year = Number(day.slice(0, 4));
+export function studentOnDay(student: StudentRecord, day: Day, today: DayFacts | null): ScreenedStudent {
+  const { birthYear, capacity: check, comfort, ledEasily: led } = student;
+  const age = birthYear === null ? null : ageOn(birthYear, day);
   const now = student.facts.filter((fact) => isTrueOn(fact, day));
   const due = now.find(({ fact }) => fact === 'pregnancy' || fact === 'pregnancy-guarded')?.due ?? null;
   const lowToday = today !== null && today.mood !== null && today.mood <= LOW_MOOD;
+  const stopped = student.stopSigns.filter((one) => one.day === day);
   return {
     facts: [
       ...now.map(({ fact }) => fact),
       ...(today?.facts ?? []),
       ...(lowToday ? ['low-mood' as const] : []),
     ],
-    age: birthYear === null ? null : { youngest: year - birthYear - 1, oldest: year - birthYear },
+    age,
     pregnancyWeeks: due === null ? null : weeksPregnant(due, day),
     sittings: student.sittings,
     experienced: student.experienced,
     tongueRolls: student.tongueRolls,
+    seats: student.seats,
     mealMinutes: today?.mealMinutes ?? null,
-    measuredExhale: student.capacity?.exhale ?? null,
+    capacity: studentCapacity({ check, comfort, led, age }, day),
     longestSitting: student.longestSitting,
+    stoppedToday: stopped.length === 0 ? null : stopped.flatMap(({ techniques }) => techniques),
+    approvals: student.approvals,
   };
 }
 

@@ -151,10 +151,16 @@ function checkPassageLocks(
     const pointer = `/locks/${hold}`;
     const foreign = locks.find((lock) => !pattern.locks[hold].includes(lock));
     const { openHold } = passage;
-    const seconds = openHold?.phase === hold ? openHold.cap : countsToSeconds(limit[hold], passage.pace);
+    // An open hold has its locks as long as it is expected: a shorter one would be released before they are set.
+    const seconds = openHold?.phase === hold ? openHold.expected : countsToSeconds(limit[hold], passage.pace);
     const checked = checkLocks(hold, locks, seconds, passage.pace);
     if (!checked.ok)
       return [{ code: 'lock-refused', pointer, message: describeLockRefusal(checked.problem) }];
+    const rounds = ownRoundOf(passage, passage.cycles);
+    if (locks.length > 0 && passage.locks.fromRound > rounds) {
+      const message = `There are ${rounds} rounds, so a lock from round ${passage.locks.fromRound} never comes: use round ${rounds} or an earlier one, or take it out.`;
+      return [{ code: 'lock-never-comes', pointer: '/locks/fromRound', message }];
+    }
     if (!foreign) return [];
     const message = `The ${LOCKS[foreign].names.english} does not belong to this technique in the ${PHASE_NAMES[hold]}: take it out.`;
     return [{ code: 'lock-not-here', pointer, message }];

@@ -1,4 +1,4 @@
-import { techniqueOf, type Range } from '../technique/index.js';
+import { STROKE_NAMES, techniqueOf, type Range } from '../technique/index.js';
 import type { SessionProblem, SessionProblemCode } from './problem.js';
 import type { StrokePassage } from './session.js';
 
@@ -22,6 +22,10 @@ export function checkStrokes(passage: StrokePassage): readonly SessionProblem[] 
     const message = `${names.english} goes from ${from} to ${to} ${unit}, not ${value}: use ${nearest}.`;
     problems.push({ code, pointer, message });
   };
+  if (passage.stroke !== pattern.stroke) {
+    const message = `${names.english} has strokes that are ${STROKE_NAMES[pattern.stroke]}: take those, or another technique.`;
+    problems.push({ code: 'stroke-not-here', pointer: '/stroke', message });
+  }
   within('rate-out-of-range', '/rate', passage.rate, pattern.rate, 'strokes a minute');
   within('strokes-out-of-range', '/strokes', passage.strokes, pattern.strokes, 'strokes a turn');
   within('sets-out-of-range', '/sets', passage.sets, pattern.sets, 'sets');

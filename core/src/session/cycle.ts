@@ -91,9 +91,13 @@ function rampedCounts(passage: CountedPassage, round: number): PhaseCounts {
 export const countsAtLimit = (passage: CountedPassage, conventions: Conventions): PhaseCounts =>
   countsInCycle(passage, 1_000_000, conventions);
 
-/** Counts shared out in proportion to the lengths, each at least half a count, to the half count; the sum is kept. */
+/**
+ * Counts shared out in proportion to the lengths, each at least half a count, to the half count; the sum is kept. Where there
+ * are fewer halves than parts, the parts that there is something for come first.
+ */
 export function partCounts(total: Counts, lengths: readonly number[]): readonly Counts[] {
   const halves = Math.round(total * 2);
+  if (halves < lengths.length) return Array<Counts>(Math.max(1, halves)).fill(counts(0.5));
   const sum = lengths.reduce((all, length) => all + length, 0);
   let [shared, upTo] = [0, 0];
   return lengths.map((length, index) => {

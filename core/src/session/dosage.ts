@@ -60,21 +60,31 @@ export interface TimeFit {
 export const MOST_CYCLES = 1000;
 
 /**
- * Whole rounds in so much time for rounds, and what is left over; a ramp's rounds have their own lengths. Nothing fits
- * below one round: then it is one round and nothing left over, because a passage has at least one.
+ * Whole rounds in so much time for rounds, and what is left over; a ramp's rounds have their own lengths, and the half round
+ * that ends on the side the convention asks for is counted in. Nothing fits below one round: then it is one round and nothing
+ * left over, because a passage has at least one.
  */
-export function roundsInTime(passage: CountedPassage, time: Millis, conventions: Conventions): TimeFit {
+export function roundsInTime(
+  passage: CountedPassage,
+  time: Millis,
+  start: Side,
+  conventions: Conventions,
+): TimeFit {
   const perRound = cyclesPerRound(passage, conventions);
-  const most = MOST_CYCLES / perRound;
-  let [rounds, used] = [0, 0];
-  while (rounds < most) {
-    let round = 0;
-    for (let i = 1; i <= perRound; i++) round += cycleHalfMillis(passage, conventions, rounds * perRound + i);
-    if (rounds > 0 && used + round > time * 2) break;
-    rounds++;
-    used += round;
+  const ends = (rounds: number): number => cyclesThatEndRight(passage, rounds * perRound, start, conventions);
+  let [rounds, upTo, used] = [1, 0, 0];
+  let whole = { rounds: 1, used: 0 };
+  for (; rounds <= MOST_CYCLES / perRound; rounds++) {
+    for (const cycles = ends(rounds); upTo < cycles; upTo++)
+      used += cycleHalfMillis(passage, conventions, upTo + 1);
+    if (rounds > 1 && used > time * 2) break;
+    whole = { rounds, used };
   }
-  return { rounds, cycles: rounds * perRound, leftOver: millis(Math.max(0, time - used / 2)) };
+  return {
+    rounds: whole.rounds,
+    cycles: whole.rounds * perRound,
+    leftOver: millis(Math.max(0, time - whole.used / 2)),
+  };
 }
 
 /** What a passage's numbers amount to; with a ramp, in its first round. */

@@ -1,12 +1,6 @@
-import {
-  countsOf,
-  numbersFromCounts,
-  type Numbers,
-  type PhaseKind,
-  type Sustainable,
-} from '../ratio/index.js';
-import { counts, seconds, type Counts } from '../units/index.js';
-import { cyclesInOwnRound, partCounts } from './cycle.js';
+import { countsOf, numbersFromCounts, type Numbers, type PhaseKind } from '../ratio/index.js';
+import { counts, type Counts } from '../units/index.js';
+import { partCounts } from './cycle.js';
 import { DEFAULT_SEAT_CHANGE, newPassage } from './new-passage.js';
 import type { BreathKind, CountedPassage, Parts, Passage, Session } from './session.js';
 
@@ -32,24 +26,17 @@ export const withBase = <P extends Numbers>(passage: P, base: Counts): P => ({ .
 /** Longest length of one phase, in counts. */
 export const LONGEST_PHASE = 100;
 
-/**
- * A first session: alternate-nostril breathing without holds for eight rounds, then a minute of stillness. It begins at
- * 4:0:4:0, or lower where the student's sustainable capacity asks for it.
- */
+/** A first session: alternate-nostril breathing without holds for eight rounds, then a minute of stillness. */
 export const newSession = (
   title: string,
   ids: { readonly counted: string; readonly natural: string },
-  sustainable: Sustainable | null = null,
 ): Session => ({
   title,
   goal: 'calm',
   conventions: {},
   minutes: null,
   seatChange: DEFAULT_SEAT_CHANGE,
-  passages: [
-    newPassage('nadi-shodhana', ids.counted, { sustainable }),
-    newPassage('closing-stillness', ids.natural),
-  ],
+  passages: [newPassage('nadi-shodhana', ids.counted), newPassage('closing-stillness', ids.natural)],
 });
 
 /** The session with a passage put in after the one with this id, or at the end. */
@@ -74,12 +61,17 @@ export function movePassage(session: Session, id: string, by: number): Session {
   return { ...session, passages: session.passages.toSpliced(from, 1).toSpliced(to, 0, passage) };
 }
 
-/** A passage whose parts of a breath are brought to the length of the breath again, in proportion, after it was changed. */
+/**
+ * A passage whose parts of a breath are brought to the length of the breath again, in proportion, after it was changed. A
+ * breath that is too short for half a count in each part becomes whole.
+ */
 export function withFittedParts(passage: CountedPassage): CountedPassage {
   const now = countsOf(passage);
   const fit = (kind: BreathKind): Parts | null => {
     const parts = passage.parts[kind];
-    return parts && { ...parts, lengths: partCounts(now[kind], parts.lengths) };
+    return parts && now[kind] * 2 >= parts.lengths.length
+      ? { ...parts, lengths: partCounts(now[kind], parts.lengths) }
+      : null;
   };
   return { ...passage, parts: { inhale: fit('inhale'), exhale: fit('exhale') } };
 }
@@ -111,58 +103,4 @@ export const withFreshIds = (session: Session, id: () => string): Session => ({
 export function copyPassage(session: Session, id: string, copy: string): Session {
   const passage = session.passages.find((one) => one.id === id);
   return passage ? insertPassage(session, { ...passage, id: copy }, id) : session;
-}
-
-/** Whole rounds (sets, seconds) of a passage in two; the first part is the larger. null where there is only one. */
-function halves(passage: Passage): readonly [Passage, Passage] | null {
-  const share = (number: number, step: number): readonly [number, number] => {
-    const first = Math.ceil(number / step / 2) * step;
-    return [first, number - first];
-  };
-  switch (passage.kind) {
-    case 'counted': {
-      const [first, second] = share(passage.cycles, cyclesInOwnRound(passage));
-      // Minutes at one's own pace follow all the counted rounds.
-      return second > 0
-        ? [
-            { ...passage, cycles: first, ownPace: seconds(0) },
-            { ...passage, cycles: second },
-          ]
-        : null;
-    }
-    case 'strokes': {
-      const [first, second] = share(passage.sets, 1);
-      return second > 0
-        ? [
-            { ...passage, sets: first },
-            { ...passage, sets: second },
-          ]
-        : null;
-    }
-    case 'natural': {
-      const [first, second] = share(passage.length, 1);
-      return second > 0
-        ? [
-            { ...passage, length: seconds(first) },
-            { ...passage, length: seconds(second) },
-          ]
-        : null;
-    }
-  }
-}
-
-/** Whether a passage has enough rounds to be split. */
-export const canSplit = (passage: Passage): boolean => halves(passage) !== null;
-
-/** A passage split in two at a whole round; together they have the rounds that it had. One that cannot be split stays. */
-export function splitPassage(session: Session, id: string, second: string): Session {
-  const passage = session.passages.find((one) => one.id === id);
-  const parts = passage && halves(passage);
-  if (!parts) return session;
-  const [first, rest] = parts;
-  return insertPassage(
-    editPassage(session, id, () => first),
-    { ...rest, id: second },
-    id,
-  );
 }

@@ -8,6 +8,6 @@ export * from './problem.js';
 export * from './check-counted.js';
 export * from './check.js';
 export * from './print.js';
-export * from './like.js';
 export * from './compare.js';
 export * from './session-of-record.js';
+export * from './split.js';

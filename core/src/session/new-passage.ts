@@ -1,9 +1,10 @@
-import { fitRatio, parseRatio, SMALLEST_BASE, type Ratio, type Sustainable } from '../ratio/index.js';
+import { parseRatio, type Ratio } from '../ratio/index.js';
 import {
   PLAIN_DRESSING,
   techniqueOf,
   type CountedPattern,
   type PartsSpec,
+  type SeatId,
   type StrokePattern,
   type Technique,
   type TechniqueId,
@@ -16,26 +17,26 @@ export const DEFAULT_HAND_UP: Seconds = seconds(5);
 export const DEFAULT_CLOSING: Seconds = seconds(10);
 export const DEFAULT_SEAT_CHANGE: Seconds = seconds(10);
 
-/** What a first dosage comes from. */
-export interface FitTo {
-  /** What it is fitted to; null where it is not known. */
-  readonly sustainable: Sustainable | null;
+/** What a passage begins with beside its technique. */
+export interface Beginning {
   /** The technique as a variant has it, and the variant's id. */
   readonly entry?: Technique;
   readonly variant?: string;
+  /** Seats that are possible, the best one first; empty or left out where it was not asked. */
+  readonly seats?: readonly SeatId[];
 }
 
-/** A passage of a technique with its starting dosage, lower where the student's sustainable capacity asks for it. */
+/** A passage of a technique with its own starting dosage, in the first of its seats that is possible. */
 export function newPassage(
   technique: TechniqueId,
   id: string,
-  { sustainable, entry = techniqueOf(technique), variant }: FitTo = { sustainable: null },
+  { entry = techniqueOf(technique), variant, seats = [] }: Beginning = {},
 ): Passage {
   const facts = {
     id,
     technique,
     variant: variant ?? null,
-    seat: entry.seats[0],
+    seat: seatFor(entry, seats),
     resting: entry.resting[0],
     say: '',
   };
@@ -46,15 +47,19 @@ export function newPassage(
     case 'strokes':
       return newStrokes(facts, pattern);
     case 'counted':
-      return newCounted(facts, pattern, sustainable);
+      return newCounted(facts, pattern);
   }
 }
 
+/** The seat of a technique for somebody: their best one that it is practised in, else its own first. */
+export const seatFor = (entry: Pick<Technique, 'seats'>, possible: readonly SeatId[]): SeatId =>
+  possible.find((seat) => entry.seats.includes(seat)) ?? entry.seats[0];
+
 type Facts = Pick<Passage, 'id' | 'technique' | 'variant' | 'seat' | 'resting' | 'say'>;
 
-function newCounted(facts: Facts, pattern: CountedPattern, sustainable: Sustainable | null): CountedPassage {
+function newCounted(facts: Facts, pattern: CountedPattern): CountedPassage {
   const ratio = ratioFromShort(pattern.ratios[0]);
-  const base = startingBase(pattern, ratio, sustainable);
+  const base = counts(pattern.start.base);
   const exhale = floorToHalf((base * ratio.exhale) / ratio.inhale);
   return {
     ...facts,
@@ -103,15 +108,6 @@ function newStrokes(facts: Facts, pattern: StrokePattern): StrokePassage {
     handUp: DEFAULT_HAND_UP,
     closing: DEFAULT_CLOSING,
   };
-}
-
-/** The technique's own starting base, or the fitted one where that is lower; never below its range. */
-function startingBase(pattern: CountedPattern, ratio: Ratio, sustainable: Sustainable | null): Counts {
-  const own = counts(pattern.start.base);
-  if (!sustainable) return own;
-  const fit = fitRatio(ratio, sustainable, DEFAULT_PACE);
-  const fitted = fit.ok ? fit.value.base : SMALLEST_BASE;
-  return counts(Math.max(pattern.base.from, Math.min(own, fitted)));
 }
 
 /** Equal parts that sum to so many counts. */

@@ -17,6 +17,8 @@ export type SessionProblemCode =
   | 'strokes-out-of-range'
   | 'sets-out-of-range'
   | 'turn-repeated'
+  | 'stroke-not-here'
+  | 'lock-never-comes'
   | 'tongue-does-not-roll';
 
 /** Something about a session that makes it impossible to lead; `pointer` is a JSON pointer into the document. */

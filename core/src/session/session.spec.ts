@@ -1,3 +1,4 @@
+import { newFittedSession } from '../capacity/index.js';
 import { conventions, counted, passageOf, sessionOf, stillness } from '../testing.js';
 import { countsOf, formatRatio, type Sustainable } from '../ratio/index.js';
 import { millis, pace, seconds } from '../units/index.js';
@@ -21,18 +22,29 @@ import {
 
 describe('time fit', () => {
   it('gives five minutes of 5:5:10 seven rounds and 20 s left over', () => {
-    const fit = roundsInTime(counted('1:1:2', 5), millis(300_000), conventions());
+    const fit = roundsInTime(counted('1:1:2', 5), millis(300_000), 'left', conventions());
     expect(fit).toEqual({ rounds: 7, cycles: 14, leftOver: millis(20_000) });
   });
 
   it('gives six rounds and 12 s left over at pace 1.2', () => {
-    const fit = roundsInTime(counted('1:1:2', 5, { pace: pace(1200) }), millis(300_000), conventions());
+    const fit = roundsInTime(
+      counted('1:1:2', 5, { pace: pace(1200) }),
+      millis(300_000),
+      'left',
+      conventions(),
+    );
     expect(fit).toEqual({ rounds: 6, cycles: 12, leftOver: millis(12_000) });
   });
 
   it('counts one side as a round where that is the convention', () => {
-    const fit = roundsInTime(counted('1:1:2', 5), millis(300_000), conventions({ round: 'one-side' }));
-    expect(fit).toEqual({ rounds: 15, cycles: 15, leftOver: millis(0) });
+    const fit = roundsInTime(
+      counted('1:1:2', 5),
+      millis(300_000),
+      'left',
+      conventions({ round: 'one-side' }),
+    );
+    // The fifteenth would end on the other side: a sixteenth would be added to it.
+    expect(fit).toEqual({ rounds: 14, cycles: 14, leftOver: millis(20_000) });
   });
 });
 
@@ -90,17 +102,22 @@ describe('edits', () => {
 });
 
 describe('a first session', () => {
-  const baseFor = (inhale: number | null, exhale = 60): number | null => {
-    const limits = inhale === null ? null : { inhale, internalHold: null, exhale, externalHold: null };
-    const [passage] = newSession(
-      'First',
-      { counted: 'a', natural: 'b' },
-      limits as Sustainable | null,
-    ).passages;
-    return passage?.kind === 'counted' ? passage.base : null;
+  const firstFor = (inhale: number, exhale = 60) => {
+    const sustainable = { inhale, internalHold: null, exhale, externalHold: null } as Sustainable;
+    const [passage] = newFittedSession('First', { counted: 'a', natural: 'b' }, { sustainable }).passages;
+    return passage?.kind === 'counted' ? countsOf(passage) : null;
   };
-  it('begins at four counts, or lower where the breath is shorter', () => {
-    expect([baseFor(null), baseFor(9), baseFor(9, 3.4), baseFor(1)].map(Number)).toEqual([4, 4, 3, 2]);
+  it('begins at four counts, or lower where the breath is shorter, however short it is', () => {
+    expect([firstFor(9), firstFor(9, 3.4), firstFor(1)].map((of) => [of?.inhale, of?.exhale])).toEqual([
+      [4, 4],
+      [3, 3],
+      [1, 1],
+    ] as never);
+  });
+  it('is in a seat that is possible', () => {
+    const sustainable = { inhale: 9, internalHold: null, exhale: 9, externalHold: null } as Sustainable;
+    const session = newFittedSession('A', { counted: 'a', natural: 'b' }, { sustainable, seats: ['chair'] });
+    expect(session.passages.map(({ seat }) => seat)).toEqual(['chair', 'chair']);
   });
 });
 

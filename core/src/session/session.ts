@@ -2,6 +2,7 @@ import type { Conventions } from '../conventions/index.js';
 import type { Numbers, PhaseKind } from '../ratio/index.js';
 import type {
   Dressing,
+  Gaze,
   Goal,
   LockId,
   Passway,
@@ -29,6 +30,8 @@ interface PassageFacts {
   readonly resting: RestingHandId;
   /** What to say aloud when it begins; empty where nothing is. */
   readonly say: string;
+  /** A trial round: shown and tried, neither counted as practice nor a repetition. Left out where it is none. */
+  readonly trial?: boolean;
 }
 
 /** A breath taken in parts. */
@@ -136,6 +139,8 @@ export interface NaturalPassage extends PassageFacts {
   readonly kind: 'natural';
   readonly length: Seconds;
   readonly untilTap: boolean;
+  /** Where the eyes rest; closed where it is left out. */
+  readonly gaze?: Gaze;
 }
 
 export type Passage = CountedPassage | StrokePassage | NaturalPassage;

@@ -199,7 +199,10 @@ export interface Technique<P extends Pattern = Pattern> {
   readonly seats: readonly [SeatId, ...SeatId[]];
   readonly resting: readonly [RestingHandId, ...RestingHandId[]];
   readonly prerequisites: readonly string[];
-  readonly teacherApproval: boolean;
+  /** Whether a teacher's approval is asked for: usually, by the strict convention only, or not at all. */
+  readonly approval: 'usual' | 'strict' | 'none';
+  /** Techniques one of which has to be on record as easy before this one is composed; empty where none has to be. */
+  readonly after: readonly string[];
   /** The form to fall back on, or null where there is none simpler. */
   readonly simpler: string | null;
   readonly teaching: readonly string[];

@@ -1,3 +1,4 @@
+import { newFittedPassage } from '../capacity/index.js';
 import { counts, seconds } from '../units/index.js';
 import { newPassage } from '../session/index.js';
 import {
@@ -30,14 +31,14 @@ describe('a variant', () => {
       ranges: { base: { from: 3, to: 6 } },
       start: { base: 5, cycles: 20 },
     });
-    const passage = newPassage('nadi-shodhana', 'a', { sustainable: null, entry: own, variant: 'v' });
+    const passage = newPassage('nadi-shodhana', 'a', { entry: own, variant: 'v' });
     expect(passage.kind === 'counted' && [passage.base, passage.cycles, passage.variant]).toEqual([
       counts(5),
       20,
       'v',
     ]);
     const limits = { inhale: seconds(4), internalHold: null, exhale: seconds(9), externalHold: null };
-    const fitted = newPassage('nadi-shodhana', 'a', { sustainable: limits, entry: own, variant: 'v' });
+    const fitted = newFittedPassage('nadi-shodhana', 'a', { sustainable: limits, entry: own, variant: 'v' });
     expect(fitted.kind === 'counted' && fitted.base).toEqual(counts(4));
   });
 

@@ -1,11 +1,6 @@
 import { resolveConventions, type Conventions } from '../conventions/index.js';
-import {
-  countsAtLimit,
-  type NaturalPassage,
-  type Passage,
-  type Session,
-  type Side,
-} from '../session/index.js';
+import { NATURAL_PATIENCE, restNeededBeforeHold } from '../policy/index.js';
+import type { NaturalPassage, Passage, Session, Side } from '../session/index.js';
 import { secondsToMillis, seconds } from '../units/index.js';
 import { endedAfter } from './changes.js';
 import { closingHand } from './fingers.js';
@@ -18,9 +13,6 @@ import { writeStrokes } from './write-strokes.js';
 export interface TimelineStudent {
   readonly hand: Side;
 }
-
-/** Longest that natural breathing goes on while a tap is waited for, as a multiple of what was planned. */
-const PATIENCE = 3;
 
 /**
  * The session as one list of events, which the picture, the sound, screening and exports all read.
@@ -63,7 +55,13 @@ function writePassage(
     case 'natural':
       return writeNatural(score, index, passage, resumed);
     case 'strokes':
-      return writeStrokes(score, index, passage, holdsFollow(session, index, score.conventions), resumed);
+      return writeStrokes(
+        score,
+        index,
+        passage,
+        restNeededBeforeHold(session, index, score.conventions),
+        resumed,
+      );
     case 'counted':
       return writeCounted(score, index, passage, session.goal, resumed);
   }
@@ -97,7 +95,7 @@ function writeNatural(
     ? {
         expected: planned,
         least: secondsToMillis(seconds(0)),
-        cap: secondsToMillis(seconds((planned / 1000) * PATIENCE)),
+        cap: secondsToMillis(seconds((planned / 1000) * NATURAL_PATIENCE)),
       }
     : null;
   const length = tapped ?? (open && score.plan.open === 'cap' ? open.cap : planned);
@@ -110,12 +108,4 @@ function writeNatural(
     longestHold: seconds(0),
     raised: null,
   });
-}
-
-/** Whether the next passage comes to hold the breath for more than two seconds: strokes then ask for a longer rest. */
-function holdsFollow(session: Session, index: number, conventions: Conventions): boolean {
-  const next = session.passages[index + 1];
-  if (next?.kind !== 'counted') return false;
-  const { internalHold, externalHold } = countsAtLimit(next, conventions);
-  return next.openHold !== null || Math.max(internalHold, externalHold) * next.pace > 2000;
 }

@@ -101,7 +101,7 @@ export interface PassageSpan {
   readonly to: Millis;
   /** null for natural breathing. */
   readonly rounds: RoundsSpan | null;
-  /** The longest hold that it can come to: ramps at their limit, open holds at their cap, long pauses. */
+  /** The longest hold that it can come to, at its most; 0 where there are pauses alone. */
   readonly longestHold: Seconds;
   /** Whether a hand, or both, are held at the face. */
   readonly raised: 'nose' | 'ears' | null;

@@ -1,6 +1,5 @@
 import { PHASE_KINDS, type PhaseCounts } from '../ratio/index.js';
 import {
-  countsAtLimit,
   cyclesPerRound,
   lockMargin,
   leastLockedHold,
@@ -14,16 +13,9 @@ import {
   type HoldKind,
   type Side,
 } from '../session/index.js';
+import { longestHoldOf } from '../policy/index.js';
 import type { Goal } from '../technique/index.js';
-import {
-  counts,
-  countsToHalfMillis,
-  countsToSeconds,
-  millis,
-  secondsToMillis,
-  seconds,
-  type Seconds,
-} from '../units/index.js';
+import { counts, countsToHalfMillis, millis, secondsToMillis, seconds } from '../units/index.js';
 import { countsInForce, cyclesToLead, endedAfter } from './changes.js';
 import {
   sidesOf,
@@ -99,7 +91,7 @@ class CountedWriter {
         cyclesPerRound: this.perRound,
         turns: null,
       },
-      longestHold: longestHoldOf(passage, score),
+      longestHold: seconds(longestHoldOf(passage, score.conventions)),
       raised: this.raised,
     });
   }
@@ -240,7 +232,8 @@ class CountedWriter {
     const tapped = endedAfter(passage.id, cycle, kind, score.plan.changes);
     if (tapped === null) {
       const halfMillis = (score.plan.open === 'cap' ? cap : open.expected) * 2;
-      return { open, halfMillis, locks: locksFor(cap * 2) };
+      // A hold that is expected to be too short for them has none: they would be released before they are set.
+      return { open, halfMillis, locks: locksFor(halfMillis) };
     }
     // The tap calls the release, and the breath moves a margin later; a tap before the locks are set lets them be.
     const locked = wanted.length > 0 && tapped * 2 > marginHalfMillis && cap * 2 >= lockedFrom;
@@ -252,17 +245,4 @@ class CountedWriter {
     const remaining = resumed?.kind === 'rest' ? resumed.remaining : secondsToMillis(this.passage.ownPace);
     this.score.write(this.stretch('own-pace'), { kind: 'ownPace', halfMillis: remaining * 2 });
   }
-}
-
-/** The longest hold a passage can come to, in seconds: its ramps at their limit, an open hold at its cap, long pauses. */
-function longestHoldOf(passage: CountedPassage, { conventions }: ScoreWriter): Seconds {
-  const limit = countsAtLimit(passage, conventions);
-  const holds = PHASE_KINDS.filter((kind) => kind === 'internalHold' || kind === 'externalHold').map(
-    (kind) =>
-      passage.openHold?.phase === kind ? passage.openHold.cap : countsToSeconds(limit[kind], passage.pace),
-  );
-  const pauses = [passage.parts.inhale, passage.parts.exhale].map((parts) =>
-    parts ? countsToSeconds(parts.pause, passage.pace) : seconds(0),
-  );
-  return seconds(Math.max(0, ...holds, ...pauses));
 }

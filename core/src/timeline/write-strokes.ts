@@ -1,23 +1,9 @@
 import { raisedHand, rateInSet, type StrokePassage } from '../session/index.js';
-import {
-  countsToHalfMillis,
-  countsToSeconds,
-  millis,
-  secondsToMillis,
-  seconds,
-  type Seconds,
-} from '../units/index.js';
+import { longestHoldOf, restAfterStrokes } from '../policy/index.js';
+import { countsToHalfMillis, millis, secondsToMillis, seconds } from '../units/index.js';
 import { endedAfter, strokesInForce, turnsToLead } from './changes.js';
 import type { ScoreWriter, Stretch } from './score-writer.js';
 import type { OpenStretch, ResumePoint } from './timeline.js';
-
-/** Rest after strokes: planned, before holds, least and most (domain: where schools differ). */
-export const QUIET = {
-  planned: seconds(45),
-  beforeHolds: seconds(60),
-  least: seconds(30),
-  most: seconds(120),
-} as const;
 
 /**
  * Writes sets of strokes. A turn is its strokes, a recovery breath and natural breathing until quiet; a turn that was
@@ -27,7 +13,7 @@ export function writeStrokes(
   score: ScoreWriter,
   index: number,
   passage: StrokePassage,
-  holdsFollow: boolean,
+  beforeHold: number,
   resumed: ResumePoint | null,
 ): void {
   const raised = raisedHand(passage);
@@ -51,7 +37,7 @@ export function writeStrokes(
   let before = 0;
   for (let turn = first; turn <= turns; turn++) {
     const last = turn === turns;
-    before += writeTurn(score, passage, turn, before, stretch, last && holdsFollow);
+    before += writeTurn(score, passage, turn, before, stretch, last ? beforeHold : 0);
   }
   const roundsTo = score.now();
   if (raised)
@@ -72,7 +58,7 @@ export function writeStrokes(
       cyclesPerRound: perSet,
       turns: passage.turns,
     },
-    longestHold: longestHoldOf(passage),
+    longestHold: seconds(longestHoldOf(passage, score.conventions)),
     raised,
   });
 }
@@ -84,7 +70,7 @@ function writeTurn(
   turn: number,
   before: number,
   stretch: (section: Stretch['section'], turn: number) => Stretch,
-  holdsFollow: boolean,
+  beforeHold: number,
 ): number {
   const { changes } = score.plan;
   const set = Math.ceil(turn / passage.turns.length);
@@ -99,7 +85,7 @@ function writeTurn(
     strokes: { kind: passage.stroke, number: begun, rate, before },
   });
   writeRecovery(score, passage, airway, stretch('recovery', turn));
-  writeQuiet(score, passage, turn, stretch('recovery', turn), holdsFollow);
+  writeQuiet(score, passage, turn, stretch('recovery', turn), beforeHold);
   return begun;
 }
 
@@ -125,21 +111,18 @@ function writeQuiet(
   passage: StrokePassage,
   turn: number,
   stretch: Stretch,
-  holdsFollow: boolean,
+  beforeHold: number,
 ): void {
-  const { restAfterStrokes } = score.conventions;
-  const byConvention = passage.quiet === 'convention';
-  const planned =
-    passage.quiet === 'convention' ? (holdsFollow ? QUIET.beforeHolds : QUIET.planned) : passage.quiet;
-  const expected = secondsToMillis(planned);
-  if (!byConvention || restAfterStrokes === 'fixed') {
+  const rest = restAfterStrokes(passage, score.conventions, beforeHold);
+  const expected = secondsToMillis(rest.planned);
+  if (!rest.open) {
     score.write(stretch, { kind: 'quiet', halfMillis: expected * 2 });
     return;
   }
   const open: OpenStretch = {
     expected,
-    least: secondsToMillis(holdsFollow ? QUIET.beforeHolds : QUIET.least),
-    cap: secondsToMillis(QUIET.most),
+    least: secondsToMillis(rest.least),
+    cap: secondsToMillis(rest.most),
   };
   const tapped = endedAfter(passage.id, turn, 'quiet', score.plan.changes);
   const length =
@@ -150,6 +133,3 @@ function writeQuiet(
       : millis(Math.min(open.cap, Math.max(open.least, tapped)));
   score.write(stretch, { kind: 'quiet', halfMillis: length * 2, open });
 }
-
-const longestHoldOf = ({ recovery, pace }: StrokePassage): Seconds =>
-  recovery ? countsToSeconds(recovery.hold, pace) : seconds(0);

@@ -1,4 +1,4 @@
-import { addMonths, dayFromNumber, dayNumber } from './index.js';
+import { addMonths, dayFromNumber, dayNumber, day } from './index.js';
 
 describe('the number of a day', () => {
   const cases: readonly [string, number][] = [
@@ -9,7 +9,8 @@ describe('the number of a day', () => {
     ['1900-03-01', -25_508],
     ['2026-11-25', 20_782],
   ];
-  for (const [day, number] of cases) it(`of ${day} is ${number}`, () => expect(dayNumber(day)).toBe(number));
+  for (const [text, number] of cases)
+    it(`of ${text} is ${number}`, () => expect(dayNumber(day(text))).toBe(number));
 
   it('goes on by one over the ends of months and years, leap years too', () => {
     const following: readonly [string, string][] = [
@@ -18,19 +19,19 @@ describe('the number of a day', () => {
       ['2028-12-31', '2029-01-01'],
       ['2100-02-28', '2100-03-01'],
     ];
-    for (const [day, next] of following) expect(dayNumber(next) - dayNumber(day)).toBe(1);
+    for (const [text, next] of following) expect(dayNumber(day(next)) - dayNumber(day(text))).toBe(1);
   });
 });
 
 describe('days back from their numbers', () => {
   it('are the same days, over four centuries', () => {
-    for (let number = dayNumber('1899-12-28'); number < dayNumber('2300-01-05'); number += 1)
+    for (let number = dayNumber(day('1899-12-28')); number < dayNumber(day('2300-01-05')); number += 1)
       if (dayNumber(dayFromNumber(number)) !== number) fail(dayFromNumber(number));
-    expect(dayFromNumber(dayNumber('2024-02-29'))).toBe('2024-02-29');
+    expect(dayFromNumber(dayNumber(day('2024-02-29')))).toBe(day('2024-02-29'));
   });
   it('a month on is the same date, or the last of the month', () => {
-    expect(addMonths('2026-01-31', 1)).toBe('2026-02-28');
-    expect(addMonths('2027-12-15', 2)).toBe('2028-02-15');
-    expect(addMonths('2026-08-25', 6)).toBe('2027-02-25');
+    expect(addMonths(day('2026-01-31'), 1)).toBe(day('2026-02-28'));
+    expect(addMonths(day('2027-12-15'), 2)).toBe(day('2028-02-15'));
+    expect(addMonths(day('2026-08-25'), 6)).toBe(day('2027-02-25'));
   });
 });

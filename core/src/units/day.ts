@@ -1,42 +1,56 @@
-/**
- * Days from 1 January 1970 to a day written yyyy-mm-dd, in the Gregorian calendar. Counted without a clock: a year is taken
- * to begin in March, so that the leap day comes last and months before it have fixed lengths.
- */
-export function dayNumber(day: string): number {
-  const [year = 0, month = 1, date = 1] = day.split('-').map(Number);
-  const marchYear = month > 2 ? year : year - 1;
-  const marchMonth = (month + 9) % 12;
-  const inYear = Math.floor((153 * marchMonth + 2) / 5) + date - 1;
-  const leapDays = Math.floor(marchYear / 4) - Math.floor(marchYear / 100) + Math.floor(marchYear / 400);
-  return marchYear * 365 + leapDays + inYear - 719_468;
+import { DateTime } from 'luxon';
+
+declare const calendarDay: unique symbol;
+
+/** A calendar day where somebody works, written yyyy-mm-dd. Days compare as texts. */
+export type Day = string & { readonly [calendarDay]: true };
+
+const MILLIS_A_DAY = 86_400_000;
+
+const atMidnight = (day: string): DateTime => DateTime.fromISO(day, { zone: 'utc' });
+const toDay = (moment: DateTime): Day => moment.toFormat('yyyy-MM-dd') as Day;
+
+/** Whether a text is a day that there is, written yyyy-mm-dd, from the year 1 to 9999. */
+export const isDay = (text: string): text is Day =>
+  /^\d{4}-\d{2}-\d{2}$/.test(text) && !text.startsWith('0000') && atMidnight(text).isValid;
+
+/** A day from its text. @throws RangeError when there is no such day. */
+export function day(text: string): Day {
+  if (!isDay(text)) throw new RangeError(`not a day: ${text}`);
+  return text;
 }
+
+/**
+ * The day it is at a moment, where the clock shows the time of a zone: the one place in which days are made of moments.
+ *
+ * @param moment milliseconds since 1970. @param zone an IANA name, such as "Europe/Vienna".
+ */
+export const dayAt = (moment: number, zone: string): Day => toDay(DateTime.fromMillis(moment, { zone }));
+
+/** A moment written as ISO 8601, in milliseconds since 1970; NaN where it is none. */
+export const momentFromText = (text: string): number => DateTime.fromISO(text).toMillis();
+
+/** The moment at which a day begins in a zone, milliseconds since 1970. */
+export const startOfDay = (of: Day, zone: string): number => DateTime.fromISO(of, { zone }).toMillis();
+
+/** Days from 1 January 1970 to a day. */
+export const dayNumber = (of: Day): number => Math.round(atMidnight(of).toMillis() / MILLIS_A_DAY);
 
 /** The day so many days after 1 January 1970: the inverse of {@link dayNumber}. */
-export function dayFromNumber(number: number): string {
-  const shifted = number + 719_468;
-  // Estimated from the mean year, then mended: the estimate is at most one year too high.
-  let marchYear = Math.floor(shifted / 365.2425);
-  const startOf = (year: number): number =>
-    year * 365 + Math.floor(year / 4) - Math.floor(year / 100) + Math.floor(year / 400);
-  while (startOf(marchYear) > shifted) marchYear -= 1;
-  while (startOf(marchYear + 1) <= shifted) marchYear += 1;
-  const inYear = shifted - startOf(marchYear);
-  const marchMonth = Math.floor((5 * inYear + 2) / 153);
-  const date = inYear - Math.floor((153 * marchMonth + 2) / 5) + 1;
-  const month = marchMonth < 10 ? marchMonth + 3 : marchMonth - 9;
-  const year = month > 2 ? marchYear : marchYear + 1;
-  return `${String(year).padStart(4, '0')}-${String(month).padStart(2, '0')}-${String(date).padStart(2, '0')}`;
-}
+export const dayFromNumber = (number: number): Day =>
+  toDay(DateTime.fromMillis(number * MILLIS_A_DAY, { zone: 'utc' }));
 
-export const addDays = (day: string, days: number): string => dayFromNumber(dayNumber(day) + days);
+/** Whole days from one day to another; below zero where the other comes first. */
+export const daysBetween = (from: Day, to: Day): number => dayNumber(to) - dayNumber(from);
+
+/** The day so many days on. */
+export const addDays = (to: Day, days: number): Day => toDay(atMidnight(to).plus({ days }));
 
 /** The same date so many months on; the last day of the month where that has no such date. */
-export function addMonths(day: string, months: number): string {
-  const [year = 0, month = 1, date = 1] = day.split('-').map(Number);
-  const all = year * 12 + month - 1 + months;
-  const first = `${String(Math.floor(all / 12)).padStart(4, '0')}-${String((all % 12) + 1).padStart(2, '0')}-01`;
-  const next = all + 1;
-  const firstOfNext = `${String(Math.floor(next / 12)).padStart(4, '0')}-${String((next % 12) + 1).padStart(2, '0')}-01`;
-  const last = dayNumber(firstOfNext) - dayNumber(first);
-  return addDays(first, Math.min(date, last) - 1);
-}
+export const addMonths = (to: Day, months: number): Day => toDay(atMidnight(to).plus({ months }));
+
+/** 1 (Monday) to 7. */
+export const weekdayOf = (of: Day): number => atMidnight(of).weekday;
+
+/** The year of a day, such as 2026. */
+export const yearOf = (of: Day): number => Number(of.slice(0, 4));

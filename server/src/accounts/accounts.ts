@@ -1,6 +1,7 @@
 import { routes, type Account } from '@nuvrah/contract';
 import type { Request } from 'express';
-import { DateTime, IANAZone } from 'luxon';
+import { dayAt, type Day } from '@nuvrah/core';
+import { IANAZone } from 'luxon';
 import type { DataSource } from 'typeorm';
 import { instructorTable, type InstructorRow } from '../db/entities.js';
 import type { Implement } from '../http/implement.js';
@@ -9,10 +10,10 @@ import { CSRF_COOKIE, endWebSessions, newCsrfToken, SESSION_COOKIE } from '../ht
 import { hashPassword, passwordMatches } from './password.js';
 
 /** The date at a moment where the instructor works. */
-export const localDay = (instructor: Pick<InstructorRow, 'timeZone'>, at: Date): string =>
-  DateTime.fromJSDate(at, { zone: instructor.timeZone }).toFormat('yyyy-MM-dd');
+export const localDay = (instructor: Pick<InstructorRow, 'timeZone'>, at: Date): Day =>
+  dayAt(at.getTime(), instructor.timeZone);
 
-const toAccount = (row: InstructorRow, now: Date): Account => ({
+const toAccount = (row: InstructorRow): Account => ({
   id: row.id,
   name: row.name,
   email: row.email,
@@ -20,7 +21,6 @@ const toAccount = (row: InstructorRow, now: Date): Account => ({
   emergencyNumber: row.emergencyNumber,
   timeZone: row.timeZone,
   place: row.place,
-  today: localDay(row, now),
   conventions: row.conventions,
 });
 
@@ -31,14 +31,14 @@ export async function instructorById(source: DataSource, id: string): Promise<In
   return row;
 }
 
-export function implementAccounts(implement: Implement, source: DataSource, now: () => Date): void {
+export function implementAccounts(implement: Implement, source: DataSource): void {
   implement(routes.signIn, async ({ body, request }) => {
     const email = body.email.trim().toLowerCase();
     const row = await source.getRepository(instructorTable).findOneBy({ email });
     const matches = await passwordMatches(row?.passwordHash ?? null, body.password);
     if (!row || !matches) throw wrongCredentials();
     await openSession(request, row.id);
-    return toAccount(row, now());
+    return toAccount(row);
   });
 
   implement(routes.signOut, async ({ request }) => {
@@ -67,7 +67,7 @@ export function implementAccounts(implement: Implement, source: DataSource, now:
 
   implement(routes.changePreferences, async ({ store, body }) => {
     await source.getRepository(instructorTable).update({ id: store.instructorId }, body);
-    return toAccount(await instructorById(source, store.instructorId), now());
+    return toAccount(await instructorById(source, store.instructorId));
   });
 
   implement(routes.changeWorkplace, async ({ store, body }) => {
@@ -76,12 +76,10 @@ export function implementAccounts(implement: Implement, source: DataSource, now:
       throw invalidRequest([{ pointer: '/timeZone', detail }]);
     }
     await source.getRepository(instructorTable).update({ id: store.instructorId }, body);
-    return toAccount(await instructorById(source, store.instructorId), now());
+    return toAccount(await instructorById(source, store.instructorId));
   });
 
-  implement(routes.account, async ({ store }) =>
-    toAccount(await instructorById(source, store.instructorId), now()),
-  );
+  implement(routes.account, async ({ store }) => toAccount(await instructorById(source, store.instructorId)));
 }
 
 /** Opens a web session under a new id, so that an id known before is worth nothing after. */

@@ -3,6 +3,12 @@ import { routes, type AuditKind } from '@nuvrah/contract';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
 
+/** What stood before and after, in words; left out where there was nothing. */
+export interface AuditChange {
+  readonly before?: string | null;
+  readonly after?: string | null;
+}
+
 /** Puts a decision into the audit trail; called within the same transaction as what it is about. */
 export const writeAudit = (
   store: InstructorStore,
@@ -10,7 +16,9 @@ export const writeAudit = (
   studentId: string,
   kind: AuditKind,
   said: string,
-): Promise<void> => store.auditEvents.add({ id: randomUUID(), at, studentId, kind, detail: { said } });
+  { before = null, after = null }: AuditChange = {},
+): Promise<void> =>
+  store.auditEvents.add({ id: randomUUID(), at, studentId, kind, detail: { said, before, after } });
 
 export function implementAudit(implement: Implement): void {
   implement(routes.listAuditEvents, async ({ store, query }) => {
@@ -22,6 +30,8 @@ export function implementAudit(implement: Implement): void {
       studentId,
       kind,
       said: detail.said,
+      before: detail.before ?? null,
+      after: detail.after ?? null,
     }));
   });
 }

@@ -4,6 +4,7 @@ import { homePracticeTable, homeReportTable, shareLinkTable } from './home-table
 import { ladderTable, rungDecisionTable } from './ladder-tables.js';
 import { sittingCorrectionTable, sittingPassageTable, sittingTable } from './sitting-tables.js';
 import {
+  approvalTable,
   auditEventTable,
   capacityCheckTable,
   clearanceTable,
@@ -265,6 +266,7 @@ export const allTables = [
   capacityCheckTable,
   dayCheckTable,
   clearanceTable,
+  approvalTable,
   auditEventTable,
   classGroupTable,
   classMemberTable,

@@ -1,4 +1,5 @@
 import type { HomePractice } from '@nuvrah/contract';
+import type { Day } from '@nuvrah/core';
 import {
   check,
   day,
@@ -26,7 +27,7 @@ export interface ShareLinkRow extends Owned {
   readonly tokenHash: string;
   readonly called: string;
   readonly madeAt: Date;
-  readonly expiresOn: string;
+  readonly expiresOn: Day;
   readonly revokedAt: Date | null;
   readonly openedAt: Date | null;
 }

@@ -1,5 +1,6 @@
 import type { DataSource, EntityManager } from 'typeorm';
 import {
+  approvalTable,
   auditEventTable,
   capacityCheckTable,
   classGroupTable,
@@ -31,6 +32,7 @@ export class InstructorStore {
   readonly dayChecks;
   readonly clearances;
   readonly overrulings;
+  readonly approvals;
   readonly auditEvents;
   readonly classes;
   readonly classMembers;
@@ -56,6 +58,7 @@ export class InstructorStore {
     this.dayChecks = new ScopedTable(manager, dayCheckTable, instructorId);
     this.clearances = new ScopedTable(manager, clearanceTable, instructorId);
     this.overrulings = new ScopedTable(manager, findingOverrideTable, instructorId);
+    this.approvals = new ScopedTable(manager, approvalTable, instructorId);
     this.auditEvents = new ScopedTable(manager, auditEventTable, instructorId);
     this.classes = new ScopedTable(manager, classGroupTable, instructorId);
     this.classMembers = new ScopedTable(manager, classMemberTable, instructorId);

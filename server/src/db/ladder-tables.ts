@@ -1,5 +1,5 @@
 import type { Ladder, RungDecision } from '@nuvrah/contract';
-import type { NextStep, RungNumbers, SchoolId } from '@nuvrah/core';
+import type { Day, NextStep, RungNumbers, SchoolId } from '@nuvrah/core';
 import {
   check,
   createdAt,
@@ -36,7 +36,7 @@ export interface LadderRow extends Owned {
   readonly since: Date;
   readonly gate: Ladder['gate'];
   readonly plan: Ladder['plan'];
-  readonly wished: string | null;
+  readonly wished: Day | null;
   /** When each rung was really begun. */
   readonly begun: Ladder['begun'];
   readonly endedAt: Date | null;

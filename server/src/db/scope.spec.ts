@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { routes, type Route } from '@nuvrah/contract';
-import { dailySittings, DEFAULT_GATE, variantOf } from '@nuvrah/core';
+import { dailySittings, DEFAULT_GATE, variantOf, day } from '@nuvrah/core';
 import { aCapacity, aDay, aStudent, addStudentWithSession, documentOf } from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
 
@@ -41,8 +41,9 @@ describe("somebody else's rows", () => {
     await owner.must(routes.addFact, { params: { id: student.id }, body: { id: factId, ...fact } });
     const clearance = {
       clinician: 'Dr. Feld',
-      givenOn: '2026-03-01',
-      until: '2026-06-01',
+      givenOn: day('2026-03-01'),
+      until: day('2026-06-01'),
+      sign: null,
       fact: 'heart',
       scope: 'holds',
       upTo: null,
@@ -63,6 +64,14 @@ describe("somebody else's rows", () => {
       reason: 'Seen often.',
     } as const;
     await owner.must(routes.addOverruling, { params: { id: session.id }, body: overruling });
+    const approval = {
+      id: randomUUID(),
+      of: { kind: 'all-locks' },
+      by: 'Tamsin Hale',
+      givenOn: day('2026-03-01'),
+      note: '',
+    } as const;
+    await owner.must(routes.addApproval, { params: { id: student.id }, body: approval });
     const group = { name: 'Tuesday', members: [], note: '' };
     const { id: classId } = await owner.must(routes.addClass, { body: { id: randomUUID(), ...group } });
     const climb = {
@@ -80,7 +89,7 @@ describe("somebody else's rows", () => {
     };
     const { rungs } = await owner.must(routes.addLadder, { body: climb });
     const ladderBody = { rungs, at: 0, gate: climb.gate, plan: climb.plan, wished: null, ended: true };
-    const link = { sessionId: session.id, called: 'Ada', expiresOn: '2026-06-01' };
+    const link = { sessionId: session.id, called: 'Ada', expiresOn: day('2026-06-01') };
     const { id: linkId } = await owner.must(routes.addLink, {
       params: { id: student.id },
       body: { id: randomUUID(), ...link },
@@ -118,6 +127,10 @@ describe("somebody else's rows", () => {
       trends: [student.id, undefined],
       getSitting: [sitting.id, undefined],
       recordSitting: [sitting.id, { version: 1, record, effort: null, note: '' }],
+      takeSignBack: [sitting.id, { version: 1, sign: 'dizzy', reason: '' }],
+      addApproval: [student.id, { ...approval, id: randomUUID() }],
+      withdrawApproval: [approval.id, undefined],
+      confirmLogged: [student.id, undefined],
     };
     const withId = Object.entries(routes)
       .filter(([, { path }]) => path.includes(':id'))
@@ -133,7 +146,8 @@ describe("somebody else's rows", () => {
     expect(await owner.must(routes.getStudent, { params: { id: student.id } })).toEqual({
       ...student,
       facts,
-      clearances: [{ id: clearanceId, version: 1, ...clearance }],
+      approvals: [approval],
+      clearances: [{ id: clearanceId, version: 1, filedAt: server.now.toISOString(), ...clearance }],
     });
     const { overrulings, ...stored } = await owner.must(routes.getSession, { params: { id: session.id } });
     expect({ ...stored, overrulings: session.overrulings }).toEqual(session);

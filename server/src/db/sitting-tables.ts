@@ -1,5 +1,5 @@
 import type { Sitting } from '@nuvrah/contract';
-import type { EasingRecord, PassageRecord, SignId, TurnRecord } from '@nuvrah/core';
+import type { EasingRecord, PassageRecord, SignId, SignTakenBack, TurnRecord } from '@nuvrah/core';
 import {
   check,
   double,
@@ -37,6 +37,11 @@ export interface SittingRow extends Owned {
   readonly ledMillis: number | null;
   readonly pauses: number | null;
   readonly signs: SignId[] | null;
+  readonly signsTakenBack: readonly SignTakenBack[];
+  /** When the record arrived. */
+  readonly recordedAt: Date | null;
+  /** false of one from a log outside that the instructor did not confirm yet. */
+  readonly confirmed: boolean;
   readonly effort: number | null;
   readonly note: string;
 }
@@ -87,6 +92,9 @@ export const sittingTable = table<SittingRow>(
     ledMillis: orNull(named(integer, 'led_millis')),
     pauses: orNull(integer),
     signs: orNull(texts),
+    signsTakenBack: { ...named(json, 'signs_taken_back'), default: () => `'[]'` },
+    recordedAt: orNull(named(moment, 'recorded_at')),
+    confirmed: { type: 'boolean', default: true },
     effort: orNull(small),
     note: text,
   },

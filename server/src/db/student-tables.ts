@@ -1,5 +1,16 @@
 import type { AuditKind, CapacityCheck, DayCheck } from '@nuvrah/contract';
-import type { ClearanceScope, ComfortFactors, Goal, PersonFact, SeatId, TodayFact } from '@nuvrah/core';
+import type {
+  ApprovalOf,
+  CapacityPhase,
+  ClearanceScope,
+  ComfortFactors,
+  Day,
+  Goal,
+  PersonFact,
+  SeatId,
+  SignId,
+  TodayFact,
+} from '@nuvrah/core';
 import {
   check,
   createdAt,
@@ -34,8 +45,8 @@ export interface StudentRow extends Owned {
   readonly seats: SeatId[];
   readonly goals: Goal[];
   readonly guardian: string;
-  readonly consentOn: string | null;
-  readonly healthAskedOn: string | null;
+  readonly consentOn: Day | null;
+  readonly healthAskedOn: Day | null;
   readonly comfort: ComfortFactors | null;
   readonly note: string;
   readonly archivedAt: Date | null;
@@ -45,20 +56,21 @@ export interface StudentRow extends Owned {
 export interface StudentFactRow extends Owned {
   readonly studentId: string;
   readonly fact: PersonFact;
-  readonly since: string | null;
-  readonly until: string | null;
-  readonly due: string | null;
+  readonly since: Day | null;
+  readonly until: Day | null;
+  readonly due: Day | null;
   readonly note: string;
   readonly createdAt: Date;
 }
 
 export interface CapacityCheckRow extends Owned {
   readonly studentId: string;
-  readonly checkedOn: string;
+  readonly checkedOn: Day;
   readonly inhale: number;
   readonly exhale: number;
   readonly hold: number | null;
   readonly emptyHold: number | null;
+  readonly atLeast: CapacityPhase[];
   readonly tries: CapacityCheck['tries'];
   readonly restingRate: number | null;
   readonly freerNostril: Freer | null;
@@ -70,7 +82,7 @@ type Freer = NonNullable<DayCheck['freerNostril']>;
 
 export interface DayCheckRow extends Owned {
   readonly studentId: string;
-  readonly day: string;
+  readonly day: Day;
   readonly checkedAt: Date;
   readonly facts: TodayFact[];
   readonly lastMealAt: Date | null;
@@ -88,14 +100,26 @@ export interface ClearanceRow extends Owned {
   readonly studentId: string;
   readonly version: number;
   readonly clinician: string;
-  readonly givenOn: string;
-  readonly until: string;
-  readonly fact: PersonFact;
+  readonly givenOn: Day;
+  readonly until: Day;
+  readonly sign: SignId | null;
+  readonly fact: PersonFact | null;
   readonly scope: ClearanceScope;
   readonly upTo: number | null;
-  readonly withdrawnOn: string | null;
+  readonly withdrawnOn: Day | null;
   readonly note: string;
   readonly createdAt: Date;
+}
+
+/** What a teacher approved of for a student. */
+export interface ApprovalRow extends Owned {
+  readonly studentId: string;
+  readonly of: ApprovalOf;
+  readonly by: string;
+  readonly givenOn: Day;
+  readonly note: string;
+  readonly createdAt: Date;
+  readonly withdrawnAt: Date | null;
 }
 
 /** What was decided against a rule; it outlives the student, without saying whose it was. */
@@ -103,7 +127,11 @@ export interface AuditEventRow extends Owned {
   readonly studentId: string | null;
   readonly at: Date;
   readonly kind: AuditKind;
-  readonly detail: { readonly said: string };
+  readonly detail: {
+    readonly said: string;
+    readonly before?: string | null;
+    readonly after?: string | null;
+  };
 }
 
 const FREER = `freer_nostril IN ('left', 'right', 'even')`;
@@ -170,6 +198,7 @@ export const capacityCheckTable = table<CapacityCheckRow>(
     exhale: double,
     hold: orNull(double),
     emptyHold: orNull(named(double, 'empty_hold')),
+    atLeast: { ...named(texts, 'at_least'), default: '{}' },
     tries: orNull(json),
     restingRate: orNull(named(double, 'resting_rate')),
     freerNostril: orNull(named(text, 'freer_nostril')),
@@ -229,7 +258,8 @@ export const clearanceTable = table<ClearanceRow>(
     clinician: text,
     givenOn: named(day, 'given_on'),
     until: day,
-    fact: text,
+    sign: orNull(text),
+    fact: orNull(text),
     scope: text,
     upTo: orNull(named(double, 'up_to')),
     withdrawnOn: orNull(named(day, 'withdrawn_on')),
@@ -239,7 +269,29 @@ export const clearanceTable = table<ClearanceRow>(
   {
     foreignKeys: [owner('clearance'), reference('clearance', 'studentId', () => 'student')],
     indices: [index('clearance_of_student_index', 'studentId', 'until')],
-    checks: [check('clearance_order_check', 'until >= given_on')],
+    checks: [
+      check('clearance_order_check', 'until >= given_on'),
+      check('clearance_about_check', 'num_nonnulls(sign, fact) > 0'),
+    ],
+  },
+);
+
+export const approvalTable = table<ApprovalRow>(
+  'approval',
+  {
+    id,
+    instructorId,
+    studentId,
+    of: json,
+    by: text,
+    givenOn: named(day, 'given_on'),
+    note: text,
+    createdAt,
+    withdrawnAt: orNull(named(moment, 'withdrawn_at')),
+  },
+  {
+    foreignKeys: [owner('approval'), reference('approval', 'studentId', () => 'student')],
+    indices: [index('approval_of_student_index', 'studentId', 'givenOn')],
   },
 );
 

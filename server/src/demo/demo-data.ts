@@ -275,7 +275,7 @@ export const DEMO_STUDENTS: readonly DemoStudent[] = [
       upTo: 10,
     },
     note: 'Retired ferry pilot. Blood pressure controlled by tablets. Chair only.',
-    capacity: { daysAgo: 70, seconds: [6, 10, 6, null] },
+    capacity: { daysAgo: 98, seconds: [6, 10, 6, null] },
     session: { title: 'Slack water', goal: 'calm', ratio: '1:2', base: 4, rounds: 6, stillness: 120 },
     sittings: [
       { daysAgo: 52, effort: 3, note: '' },

@@ -1,3 +1,4 @@
+import { dayAt, type Day } from '@nuvrah/core';
 import { DateTime } from 'luxon';
 import { DEMO_INSTRUCTOR } from './demo-data.js';
 
@@ -8,4 +9,5 @@ export const daysBefore = (now: Date, days: number): DateTime =>
     .set({ hour: 17, minute: 30, second: 0 });
 
 /** The date of that day. */
-export const dateBefore = (now: Date, days: number): string => daysBefore(now, days).toFormat('yyyy-MM-dd');
+export const dateBefore = (now: Date, days: number): Day =>
+  dayAt(daysBefore(now, days).toMillis(), DEMO_INSTRUCTOR.timeZone);

@@ -1,4 +1,4 @@
-import { routes, screeningCaseOf } from '@nuvrah/contract';
+import { routes } from '@nuvrah/contract';
 import {
   blocksLeading,
   DEFAULT_CONVENTIONS,
@@ -6,11 +6,13 @@ import {
   isComplete,
   parseRatio,
   screenCase,
+  screeningCaseOf,
   sessionFromChecked,
   sustainableCapacity,
   comfortFactors,
   type Pace,
   type MeasuredCapacity,
+  day,
 } from '@nuvrah/core';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
 import { DEMO_INSTRUCTOR, DEMO_STUDENTS } from './demo-data.js';
@@ -54,8 +56,8 @@ describe('demo data', () => {
       if (owner.kind !== 'student') continue;
       if (!led.has(id)) continue;
       const student = await tamsin.must(routes.getStudent, { params: { id: owner.studentId } });
-      const day = { today: '2026-03-10', now: server.now.getTime(), profile: DEFAULT_CONVENTIONS };
-      const findings = screenCase(screeningCaseOf(sessionFromChecked(document), student, overrulings, day));
+      const on = { today: day('2026-03-10'), now: server.now.getTime(), profile: DEFAULT_CONVENTIONS };
+      const findings = screenCase(screeningCaseOf(sessionFromChecked(document), student, overrulings, on));
       expect([student.name, findings.filter(blocksLeading).map(({ rule }) => rule)]).toEqual([
         student.name,
         [],
@@ -67,8 +69,8 @@ describe('demo data', () => {
     const students = await tamsin.must(routes.listStudents);
     const pell = students.find(({ name }) => name === 'Old Pell Ardwick');
     const { clearances, capacity } = await tamsin.must(routes.getStudent, { params: { id: pell?.id ?? '' } });
-    expect(clearances.map(({ until }) => until)).toEqual(['2026-03-16']);
-    expect(capacity?.checkedOn).toBe('2025-12-30');
+    expect(clearances.map(({ until }) => until)).toEqual([day('2026-03-16')]);
+    expect(capacity?.checkedOn).toBe(day('2025-12-02'));
   });
 
   it('has eight uneven weeks in it: a stop with a sign, an easing, sittings cut short', async () => {

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import {
   BEGINNER_SITTINGS,
   beginRun,
+  comfortFactors,
   compileSession,
   DEFAULT_CONVENTIONS,
   DEFAULT_SEAT_CHANGE,
@@ -9,21 +10,22 @@ import {
   finishRun,
   newPassage,
   newSession,
-  NO_DECISIONS,
+  NOTHING_LED,
   noteSigns,
   parseRatio,
   recordOf,
   roundsToCycles,
   screenCase,
+  seatFor,
   stopRun,
   studentOnDay,
   techniqueOf,
+  type Day,
   type LeadAnswer,
   type LeadRecord,
   type LeadRun,
   type Millis,
   type Passage,
-  type SeatId,
   type Session,
   type SessionJson,
   type TodayFact,
@@ -117,6 +119,7 @@ async function addStudent(store: InstructorStore, demo: DemoStudent, now: Date):
       clinician,
       givenOn,
       until,
+      sign: null,
       fact,
       scope,
       upTo,
@@ -221,6 +224,7 @@ async function addCapacityChecks(
       exhale: of(exhale) ?? exhale,
       hold: of(hold),
       emptyHold: of(emptyHold),
+      atLeast: [],
       tries: {
         inhale: tries(inhale),
         hold: tries(hold),
@@ -258,7 +262,7 @@ function sessionOf({ session, seats = [] }: DemoStudent): Session {
       passage.kind === 'counted'
         ? {
             ...passage,
-            seat: seatFor(passage, seats),
+            seat: seatFor(techniqueOf(passage.technique), seats),
             ratio: parsed.value.ratio,
             base: session.base as typeof passage.base,
             pace: (session.pace ?? passage.pace) as typeof passage.pace,
@@ -268,16 +272,12 @@ function sessionOf({ session, seats = [] }: DemoStudent): Session {
           ? passage
           : {
               ...passage,
-              seat: seatFor(passage, seats),
+              seat: seatFor(techniqueOf(passage.technique), seats),
               length: session.stillness as typeof passage.length,
             },
     ),
   };
 }
-
-/** The student's best seat in which a technique can be practised, or the one it begins in. */
-const seatFor = (passage: Passage, seats: readonly SeatId[]): SeatId =>
-  seats.find((seat) => techniqueOf(passage.technique).seats.includes(seat)) ?? passage.seat;
 
 interface Led {
   readonly demo: DemoStudent;
@@ -315,6 +315,9 @@ async function addSitting(store: InstructorStore, led: Led, sitting: DemoSitting
     ledMillis: record.led,
     pauses: record.pauses,
     signs: [...record.signs],
+    signsTakenBack: record.takenBack,
+    recordedAt: daysBefore(now, sitting.daysAgo).plus({ milliseconds: record.led }).toJSDate(),
+    confirmed: true,
     effort: sitting.effort,
     note: sitting.note,
   });
@@ -328,7 +331,7 @@ function dayOf({ daysAgo, effort, today = [] }: DemoSitting, now: Date) {
   const at = daysBefore(now, daysAgo).minus({ minutes: 15 });
   return {
     id: randomUUID(),
-    day: at.toFormat('yyyy-MM-dd'),
+    day: dateBefore(now, daysAgo),
     checkedAt: at.toJSDate(),
     facts: [...today],
     lastMealAt: at.minus({ minutes: 240 + (daysAgo % 3) * 30 }).toJSDate(),
@@ -343,7 +346,8 @@ function dayOf({ daysAgo, effort, today = [] }: DemoSitting, now: Date) {
 }
 
 /** What spoke against it then; the demo only leads what may be led. */
-function findingsOf({ demo, document }: Led, day: string, today: readonly TodayFact[]) {
+function findingsOf({ demo, document }: Led, day: Day, today: readonly TodayFact[]) {
+  const [inhale, exhale, hold, emptyHold] = demo.capacity.seconds;
   const student = studentOnDay(
     {
       birthYear: demo.birthYear,
@@ -351,8 +355,13 @@ function findingsOf({ demo, document }: Led, day: string, today: readonly TodayF
       sittings: BEGINNER_SITTINGS,
       experienced: demo.experienced ?? false,
       tongueRolls: demo.tongueRolls ?? null,
-      capacity: { exhale: demo.capacity.seconds[1] },
+      seats: demo.seats ?? [],
+      capacity: { checkedOn: day, inhale, exhale, hold, emptyHold, atLeast: [] },
+      comfort: comfortFactors(BEGINNER_SITTINGS),
+      ledEasily: NOTHING_LED,
       longestSitting: null,
+      stopSigns: [],
+      approvals: [],
     },
     day,
     { facts: today, mealMinutes: 240, mood: null },
@@ -362,8 +371,7 @@ function findingsOf({ demo, document }: Led, day: string, today: readonly TodayF
     student,
     hand: demo.hand,
     profile: DEFAULT_CONVENTIONS,
-    decisions: NO_DECISIONS,
-    sustainable: null,
+    decisions: { clearances: [], overrulings: [], day },
   });
   return findings.map(({ rule, passageId, value, level, standing }) => ({
     rule,
@@ -375,6 +383,9 @@ function findingsOf({ demo, document }: Led, day: string, today: readonly TodayF
   }));
 }
 
+/** No sign of the demo is taken back, so nothing happens at a moment. */
+const NO_MOMENT = '1970-01-01T00:00:00.000Z';
+
 /** Leads the session as the demo says it went, so that its record is one that leading really gives. */
 function leadAsWritten(led: Led, sitting: DemoSitting): LeadRecord {
   const setup = { session: led.document, student: { hand: led.hand }, conventions: DEFAULT_CONVENTIONS };
@@ -385,7 +396,7 @@ function leadAsWritten(led: Led, sitting: DemoSitting): LeadRecord {
   }
   const stopped = sitting.roundsDone !== undefined;
   run = must(stopped ? stopRun(run, inRound(run, (sitting.roundsDone ?? 0) + 1)) : finishRun(run));
-  return recordOf(noteSigns(run, sitting.sign ? [sitting.sign] : []));
+  return recordOf(noteSigns(run, sitting.sign ? [sitting.sign] : [], NO_MOMENT));
 }
 
 function inRound(run: LeadRun, round: number): Millis {

@@ -5,6 +5,8 @@ import {
   rungOf,
   sameRung,
   SCHOOLS,
+  sustainableFrom,
+  unmeasured,
   type RungNumbers,
   type Session,
 } from '@nuvrah/core';
@@ -31,7 +33,9 @@ export async function addLadder(
     kind: 'counts',
     counts: { inhale, internalHold, exhale, externalHold: 0 } as never,
   });
-  const request = { school, start: rung(from), target: rung(target), pace: passage.pace, sustainable: null };
+  // Which of its rungs are within today's fit is found out when they are looked at.
+  const sustainable = sustainableFrom(unmeasured());
+  const request = { school, start: rung(from), target: rung(target), pace: passage.pace, sustainable };
   const built = buildLadder(request);
   if (!built.ok) throw new Error(`demo ladder: ${built.problem.message}`);
   const rungs = built.value.map(({ numbers }) => numbers);

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import ICAL from 'ical.js';
 import { routes, type Home, type HomeLink, type HomePractice, type HomeReport } from '@nuvrah/contract';
-import { DEFAULT_CONVENTIONS, type SignId } from '@nuvrah/core';
+import { DEFAULT_CONVENTIONS, type SignId, day } from '@nuvrah/core';
 import { addClimber, finishedRecord } from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
 
@@ -25,7 +25,7 @@ describe('practice at home', () => {
   const later = (days: number): void => server.setClock(new Date(start.getTime() + days * DAY));
 
   /** A climbing student, and a private link to what climbs. */
-  async function given(expiresOn = '2026-06-01') {
+  async function given(expiresOn = day('2026-06-01')) {
     const climber = await addClimber(client);
     const body = { id: randomUUID(), sessionId: climber.session.id, called: 'Ada', expiresOn };
     const link = await client.must(routes.addLink, { params: { id: climber.student.id }, body });
@@ -116,7 +116,7 @@ describe('practice at home', () => {
   });
 
   it('takes a report a week late on the day it was practised, and lets it wait for a decision all the same', async () => {
-    const { token, ladder, student } = await given('2026-03-12');
+    const { token, ladder, student } = await given(day('2026-03-12'));
     const practice = await practiceOf(token);
     await client.must(routes.decideRung, {
       params: { id: ladder.id },
@@ -127,7 +127,7 @@ describe('practice at home', () => {
     later(8);
     expect((await open(token)).status).toBe(410);
     const { status, body: answer } = await report(token, body);
-    expect([status, (answer as unknown as { day: string }).day]).toEqual([201, '2026-03-11']);
+    expect([status, (answer as unknown as { day: string }).day]).toEqual([201, day('2026-03-11')]);
     const [sitting] = await client.must(routes.listSittings, { query: { student: student.id } });
     expect([sitting?.startedAt, sitting?.reportedAt]).toEqual([body.startedAt, server.now.toISOString()]);
     expect((await client.must(routes.getLadder, { params: { id: ladder.id } })).waits).toBeTrue();
@@ -155,7 +155,7 @@ describe('practice at home', () => {
   });
 
   it('is at an end when the link is revoked or runs out, and never was by a made-up one', async () => {
-    const { token, link, student } = await given('2026-03-11');
+    const { token, link, student } = await given(day('2026-03-11'));
     const codes: [number, string][] = [];
     const tryIt = async (which: string): Promise<void> => {
       const { status, body } = await open(which);
@@ -179,9 +179,9 @@ describe('practice at home', () => {
     ]);
     const bad = { id: randomUUID(), sessionId: link.sessionId, called: 'Ada' };
     for (const [body, pointer] of [
-      [{ ...bad, expiresOn: '2026-03-09' }, '/expiresOn'],
-      [{ ...bad, expiresOn: '2028-01-01' }, '/expiresOn'],
-      [{ ...bad, sessionId: randomUUID(), expiresOn: '2026-06-01' }, '/sessionId'],
+      [{ ...bad, expiresOn: day('2026-03-09') }, '/expiresOn'],
+      [{ ...bad, expiresOn: day('2028-01-01') }, '/expiresOn'],
+      [{ ...bad, sessionId: randomUUID(), expiresOn: day('2026-06-01') }, '/sessionId'],
     ] as const)
       expect(
         (await client.call(routes.addLink, { params: { id: student.id }, body })).body.errors?.[0]?.pointer,
@@ -215,7 +215,14 @@ describe('practice at home', () => {
     });
     await client.must(routes.addFact, {
       params: { id: student.id },
-      body: { id: randomUUID(), fact: 'pregnancy', since: null, until: null, due: '2026-06-01', note: '' },
+      body: {
+        id: randomUUID(),
+        fact: 'pregnancy',
+        since: null,
+        until: null,
+        due: day('2026-06-01'),
+        note: '',
+      },
     });
     expect(((await open(token)).body as unknown as Home).practice).toBeNull();
   });

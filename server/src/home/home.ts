@@ -9,7 +9,16 @@ import {
   type StoredSession,
   type Student,
 } from '@nuvrah/contract';
-import { dayNumber, recordIsOf, sessionFromChecked, type SessionJson } from '@nuvrah/core';
+import {
+  beginRun,
+  changesAllowed,
+  daysBetween,
+  needsAdultAtHome,
+  recordIsOf,
+  reviewToGiveOut,
+  sessionFromChecked,
+  type SessionJson,
+} from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { localDay } from '../accounts/accounts.js';
 import type { HomePracticeRow } from '../db/entities.js';
@@ -38,7 +47,7 @@ const withoutWords = (document: SessionJson): SessionJson => ({
 /** Keeps what is given to practise, once for as long as it does not change. */
 async function give(
   { store, link }: OpenLink,
-  practice: Omit<HomePractice, 'id' | 'naming'>,
+  practice: Omit<HomePractice, 'id' | 'naming' | 'allowed'>,
   now: Date,
 ): Promise<string> {
   const last = await store.homePractices.first({ shareLinkId: link.id }, { givenAt: 'DESC', id: 'ASC' });
@@ -80,7 +89,16 @@ async function practiceOf(open: OpenLink, student: Student, now: Date): Promise<
     hand: led.hand,
     variants: led.variants.map(({ id, document }) => ({ id, name: document.name })),
   };
-  return { id: await give(open, practice, now), naming: instructor.naming, ...practice };
+  const day = { today: localDay(instructor, now), now: now.getTime(), profile: instructor.conventions };
+  const run = beginRun({
+    session: sessionFromChecked(led.session),
+    student: { hand: led.hand },
+    conventions: led.conventions,
+  });
+  const allowed = changesAllowed(run, (changed) =>
+    reviewToGiveOut(changed, student, session.overrulings, day),
+  );
+  return { id: await give(open, practice, now), naming: instructor.naming, ...practice, allowed };
 }
 
 /** The newest ladder by which the session of a link climbs, where there is one. */
@@ -111,7 +129,7 @@ function momentOf(
   if (at.getTime() > now.getTime() + CLOCK_AHEAD * 60_000)
     throw say('This lies in the future: the clock of this phone is ahead. Set it right and send again.');
   const [day, today] = [localDay(instructor, at), localDay(instructor, now)];
-  if (dayNumber(today) - dayNumber(day) > LATEST_REPORT)
+  if (daysBetween(day, today) > LATEST_REPORT)
     throw say(`This was more than ${LATEST_REPORT} days ago: tell your instructor about it instead.`);
   if (day < localDay(instructor, link.madeAt))
     throw say('This was before the link was given: tell your instructor about it instead.');
@@ -145,6 +163,9 @@ async function putOnRecord(
       ledMillis: record.led,
       pauses: record.pauses,
       signs: record.signs,
+      signsTakenBack: record.takenBack ?? [],
+      recordedAt: now,
+      confirmed: true,
       effort,
       note,
     });
@@ -168,13 +189,15 @@ export function implementHome(implement: Implement, source: DataSource, now: () 
     const at = now();
     const open = await openLink(source, params.token, at);
     const { store, link, instructor } = open;
-    const student = await getStudent(store, link.studentId);
+    const student = await getStudent(store, instructor, link.studentId, at);
     await store.links.set(link.id, { openedAt: at });
     return {
       called: link.called,
       instructor: instructor.name,
       emergencyNumber: instructor.emergencyNumber,
       expiresOn: link.expiresOn,
+      timeZone: instructor.timeZone,
+      adult: needsAdultAtHome(student, localDay(instructor, at)),
       practice: await practiceOf(open, student, at),
       next: await nextSittings(open, at),
     };
@@ -188,7 +211,7 @@ export function implementHome(implement: Implement, source: DataSource, now: () 
     const { store, link, instructor } = open;
     const answer = async (started: Date) => ({
       day: localDay(instructor, started),
-      held: (await getStudent(store, link.studentId)).emergency !== null,
+      held: (await getStudent(store, instructor, link.studentId, at)).emergency !== null,
     });
     const there = await store.sittings.get(body.id);
     if (there) {
@@ -207,7 +230,7 @@ export function implementHome(implement: Implement, source: DataSource, now: () 
     }
     const twin = await store.sittings.first({ studentId: link.studentId, startedAt: when.at }, { id: 'ASC' });
     if (twin) throw sameMoment();
-    const student = await getStudent(store, link.studentId);
+    const student = await getStudent(store, instructor, link.studentId, at);
     const added = await putOnRecord(open, practice, body, { at: when.at, now: at, student });
     if (!added && !(await isReported(store, body.id, link.id))) throw idTaken();
     return answer(when.at);

@@ -6,7 +6,10 @@ import { instructorById, localDay } from '../accounts/accounts.js';
 import { shareLinkTable, type InstructorRow, type ShareLinkRow } from '../db/entities.js';
 import { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
-import { idTaken, invalidRequest, linkEnded, noSuchLink, notFound } from '../http/problem.js';
+import { idTaken, invalidRequest, linkEnded, noSuchLink, notFound, notReady } from '../http/problem.js';
+import { getStoredSession } from '../sessions/sessions.js';
+import { leadingOf } from '../sittings/leading.js';
+import { getStudent } from '../students/students.js';
 
 /** What addresses of links are made from. */
 export interface LinkMaking {
@@ -68,6 +71,16 @@ export function implementLinks(
   };
   const reportsOf = async (store: InstructorStore, link: string): Promise<number> =>
     (await store.homeReports.list({ shareLinkId: link })).length;
+  /** What may not be led is not given out. @throws RequestProblem (409) with what is in the way. */
+  const refuseHeld = async (store: InstructorStore, sessionId: string, studentId: string): Promise<void> => {
+    const instructor = await instructorById(source, store.instructorId);
+    const [session, student] = await Promise.all([
+      getStoredSession(store, sessionId),
+      getStudent(store, instructor, studentId, now()),
+    ]);
+    const { needs } = await leadingOf(store, instructor, session, student, now(), true);
+    if (needs.length > 0) throw notReady(needs);
+  };
   const originOf = (request: { protocol: string; get(name: string): string | undefined }): string =>
     `${request.protocol}://${request.get('host') ?? ''}`;
 
@@ -94,6 +107,7 @@ export function implementLinks(
       const detail = `Use a last day from today on, at most ${LONGEST_LINK} days from now.`;
       throw invalidRequest([{ pointer: '/expiresOn', detail }]);
     }
+    await refuseHeld(store, session.id, params.id);
     const row = {
       ...body,
       called: body.called.trim(),

@@ -1,3 +1,4 @@
+import { day } from '@nuvrah/core';
 import { randomUUID } from 'node:crypto';
 import ICAL from 'ical.js';
 import { routes, type CalendarDay, type Ladder } from '@nuvrah/contract';
@@ -30,14 +31,14 @@ describe('the practice calendar', () => {
     const days = await calendar(ladder.id);
     expect([days.length, days[0]?.day, days[0]?.clock, days[0]?.said]).toEqual([
       28,
-      '2026-03-10',
+      day('2026-03-10'),
       '06:30',
       'in 5 · hold 0 · out 10 · empty 0',
     ]);
     expect([...new Set(days.map(({ rung }) => rung))]).toEqual([0, 1]);
     await client.must(routes.addCapacityCheck, {
       params: { id: student.id },
-      body: { ...aCapacity, checkedOn: '2026-03-10', inhale: 20, exhale: 36 },
+      body: { ...aCapacity, checkedOn: day('2026-03-10'), inhale: 20, exhale: 36 },
     });
     expect([...new Set((await calendar(ladder.id)).map(({ rung }) => rung))]).toEqual([0, 1, 2, 3]);
   });

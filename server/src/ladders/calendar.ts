@@ -7,10 +7,12 @@ import {
   passageOnRung,
   practiceCalendar,
   resolveConventions,
+  rungFits,
   sessionFromChecked,
   techniqueName,
   type CalendarEntry,
   type Conventions,
+  type Pace,
   type RungNumbers,
   type Session,
   type TechniqueId,
@@ -22,7 +24,7 @@ import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
 import { notFound } from '../http/problem.js';
 import { getStudent } from '../students/students.js';
-import { fits } from './ladders.js';
+import { sustainableOn } from './ladders.js';
 
 /** Weeks that are planned where nothing else is asked for. */
 const USUAL_WEEKS = 4;
@@ -41,7 +43,7 @@ export async function calendarOf(
   now: Date,
   weeks = USUAL_WEEKS,
 ): Promise<{ readonly days: CalendarDay[]; readonly name: string }> {
-  const student = await getStudent(store, row.studentId);
+  const student = await getStudent(store, instructor, row.studentId, now);
   const name = givenNameOf(student.name);
   if (student.emergency !== null || row.endedAt !== null) return { days: [], name };
   const ids = row.plan.sittings.flatMap(({ sessionId }) => sessionId ?? []);
@@ -53,7 +55,8 @@ export async function calendarOf(
     },
   );
   const sessions = new Map(stored.map(({ id, document }) => [id, sessionFromChecked(document)]));
-  const open = row.rungs.findIndex((numbers) => !fits(numbers, row, student));
+  const sustainable = sustainableOn(student, instructor, now);
+  const open = row.rungs.findIndex((numbers) => !rungFits(numbers, sustainable, row.pace as Pace));
   const dated = practiceCalendar({
     days: row.plan,
     rungs: row.rungs.length,
@@ -94,7 +97,7 @@ function plannedOf(
     ? {
         ...session,
         passages: session.passages.map((passage) =>
-          passage.id === row.passageId ? passageOnRung(passage, numbers, conventions) : passage,
+          passage.id === row.passageId ? passageOnRung(passage, numbers, conventions, session.goal) : passage,
         ),
       }
     : session;

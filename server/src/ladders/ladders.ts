@@ -1,24 +1,31 @@
-import { routes, sustainableOf, type BodyOf, type Ladder, type Student } from '@nuvrah/contract';
+import { routes, type BodyOf, type Ladder, type Student } from '@nuvrah/contract';
 import { isDeepStrictEqual } from 'node:util';
 import {
   buildLadder,
   decideNextStep,
+  decisionWaits,
   describeReason,
   describeRung,
   GAPS,
+  isReason,
   passageOnRung,
+  REASON_WANTED,
   resolveConventions,
-  rungFrom,
+  rungAfter,
+  rungFits,
   rungOf,
   SCHOOLS,
   sessionFromChecked,
+  sustainableOf,
   techniqueOf,
   type Conventions,
   type Decision,
   type LadderProblem,
   type Pace,
+  type PractisedSitting,
   type RungNumbers,
   type SessionJson,
+  type Sustainable,
 } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
@@ -28,7 +35,7 @@ import type { Implement } from '../http/implement.js';
 import { idTaken, invalidRequest, notFound, staleVersion } from '../http/problem.js';
 import { changeDocument } from '../sessions/sessions.js';
 import { getStudent } from '../students/students.js';
-import { onRung, practiceLog, sittingsOf, type PractisedSitting } from './practice.js';
+import { logOf, onLadder, onRung, sittingsOf } from './practice.js';
 
 /** Everything that a ladder's decision depends on. */
 interface Around {
@@ -38,17 +45,22 @@ interface Around {
   readonly now: Date;
 }
 
-/** Whether today's fit allows a rung; where no capacity was measured no rung of counts is known to. */
-export function fits(numbers: RungNumbers, { pace }: Pick<LadderRow, 'pace'>, student: Student): boolean {
-  const sustainable = sustainableOf(student);
-  const known = numbers.kind !== 'counts' || sustainable !== null;
-  return known && !rungFrom(numbers, sustainable, pace as Pace).aboveFit;
-}
+/** What a student can sustain now. */
+export const sustainableOn = (student: Student, instructor: InstructorRow, now: Date): Sustainable =>
+  sustainableOf(student, {
+    today: localDay(instructor, now),
+    now: now.getTime(),
+    profile: instructor.conventions,
+  });
+
+/** Whether today's fit allows a rung. */
+const fits = (numbers: RungNumbers, { pace }: Pick<LadderRow, 'pace'>, sustainable: Sustainable): boolean =>
+  rungFits(numbers, sustainable, pace as Pace);
 
 /** A rung above today's fit opens only when a later capacity check allows it. Domain: "progression". */
-function refuseAboveFit(pointer: string, to: number, row: LadderRow, student: Student): void {
+function refuseAboveFit(pointer: string, to: number, row: LadderRow, sustainable: Sustainable): void {
   const numbers = row.rungs[to];
-  if (!numbers || fits(numbers, row, student)) return;
+  if (!numbers || fits(numbers, row, sustainable)) return;
   const detail = `${describeRung(numbers)} is above today's fit: it opens when a capacity check allows it.`;
   throw invalidRequest([{ pointer, detail }]);
 }
@@ -56,7 +68,7 @@ function refuseAboveFit(pointer: string, to: number, row: LadderRow, student: St
 /** What the rules say of a ladder now. Domain: "progression". */
 function ruleFor(row: LadderRow, { instructor, student, sittings, now }: Around): Decision {
   const next = row.rungs[row.at + 1];
-  const nextFits = next ? fits(next, row, student) : null;
+  const nextFits = next ? fits(next, row, sustainableOn(student, instructor, now)) : null;
   return decideNextStep({
     sittings: onRung(row, sittings),
     since: localDay(instructor, row.since),
@@ -84,21 +96,24 @@ function toLadder(row: LadderRow, decisions: readonly RungDecisionRow[], around:
       step: made,
       reason,
     })),
-    log: practiceLog(row, around.sittings, around.now),
+    log: logOf(row, around.sittings, around.now),
   };
 }
 
-/** Something happened since the last decision: a sitting, or days enough without one. */
 function waits(
   row: LadderRow,
   step: Decision['step'],
   [last]: readonly RungDecisionRow[],
   { instructor, sittings, now }: Around,
 ): boolean {
-  const since = last ? last.madeAt : row.createdAt;
-  if (onRung(row, sittings).some(({ knownAt }) => knownAt > since)) return true;
-  const today = localDay(instructor, now);
-  return step !== 'stay' && step !== 'advance' && localDay(instructor, since) < today;
+  const decided = last ? last.madeAt : row.createdAt;
+  return decisionWaits({
+    decidedAt: decided.getTime(),
+    decidedOn: localDay(instructor, decided),
+    today: localDay(instructor, now),
+    step,
+    onRung: onRung(row, sittings),
+  });
 }
 
 async function around(
@@ -109,7 +124,7 @@ async function around(
 ): Promise<Around> {
   const instructor = await instructorById(source, store.instructorId);
   const [student, sittings] = await Promise.all([
-    getStudent(store, studentId),
+    getStudent(store, instructor, studentId, now),
     sittingsOf(store, studentId, instructor.timeZone),
   ]);
   return { instructor, student, sittings, now };
@@ -179,8 +194,11 @@ export function implementLadders(implement: Implement, source: DataSource, now: 
     const instructor = await instructorById(source, store.instructorId);
     await refusePlan(store, instructor, before.studentId, body.plan);
     const moved = body.at !== before.at;
-    if (body.at > before.at)
-      refuseAboveFit('/at', body.at, { ...before, ...change }, await getStudent(store, before.studentId));
+    if (body.at > before.at) {
+      const student = await getStudent(store, instructor, before.studentId, now());
+      const sustainable = sustainableOn(student, instructor, now());
+      refuseAboveFit('/at', body.at, { ...before, ...change }, sustainable);
+    }
     const day = localDay(instructor, now());
     const saved = await store.whole(async (within) => {
       const changed = await within.ladders.change(params.id, version, {
@@ -202,11 +220,9 @@ export function implementLadders(implement: Implement, source: DataSource, now: 
     if (await store.rungDecisions.get(body.id)) return getLadder(store, params.id);
     const known = await around(source, store, row.studentId, now());
     const { step, reasons } = ruleFor(row, known);
-    if (body.step !== step && body.reason.trim() === '') {
-      const detail = 'Say why: a decision other than what the rules say is kept with its reason.';
-      throw invalidRequest([{ pointer: '/reason', detail }]);
-    }
-    const to = rungAfter(row, body.step);
+    if (body.step !== step && !isReason(body.reason))
+      throw invalidRequest([{ pointer: '/reason', detail: REASON_WANTED }]);
+    const to = rungAfter(onLadder(row), body.step);
     if (to === null) {
       const detail = 'There is no rung further on: insert one, or build a ladder to a new target.';
       throw invalidRequest([{ pointer: '/step', detail }]);
@@ -216,7 +232,7 @@ export function implementLadders(implement: Implement, source: DataSource, now: 
         'Nothing is practised after an emergency sign until a clearance is on file: file it first.';
       throw invalidRequest([{ pointer: '/step', detail }]);
     }
-    if (to > row.at) refuseAboveFit('/step', to, row, known.student);
+    if (to > row.at) refuseAboveFit('/step', to, row, sustainableOn(known.student, known.instructor, now()));
     const [gap] = reasons.filter(({ code }) => code === 'gap');
     const anew = to !== row.at || (gap?.code === 'gap' && gap.days >= GAPS.repeat);
     const day = localDay(known.instructor, now());
@@ -238,12 +254,6 @@ export function implementLadders(implement: Implement, source: DataSource, now: 
     if (!saved) throw staleVersion(stored);
     return stored;
   });
-}
-
-/** The rung that a step leads to; null where there is none. */
-function rungAfter({ at, rungs }: LadderRow, step: Decision['step']): number | null {
-  if (step === 'advance') return at + 1 < rungs.length ? at + 1 : null;
-  return step === 'ease' ? Math.max(0, at - 1) : at;
 }
 
 async function begin(
@@ -278,7 +288,7 @@ async function begin(
     start,
     target,
     pace: pace as Pace,
-    sustainable: sustainableOf(known.student),
+    sustainable: sustainableOn(known.student, known.instructor, now),
   });
   if (!built.ok) throw problemAt('/target', built.problem);
   return {
@@ -351,7 +361,7 @@ async function writeNumbers(
   const session = sessionFromChecked(stored.document);
   const conventions = resolveConventions(profile, session.conventions);
   const passages = session.passages.map((passage) =>
-    passage.id === passageId ? passageOnRung(passage, numbers, conventions) : passage,
+    passage.id === passageId ? passageOnRung(passage, numbers, conventions, session.goal) : passage,
   );
   const document = { ...session, passages } as unknown as SessionJson;
   if (!isDeepStrictEqual(document, stored.document)) await changeDocument(store, stored, document, now);

@@ -1,5 +1,14 @@
-import { dayCheckOf, dayFactsOf, routes, type RuleBook } from '@nuvrah/contract';
-import { factsOf, studentOnDay } from '@nuvrah/core';
+import { routes, type RuleBook } from '@nuvrah/contract';
+import {
+  comfortOf,
+  dayCheckOf,
+  dayFactsOf,
+  factsOf,
+  NOTHING_LED,
+  studentOnDay,
+  type CheckOnRecord,
+  type Day,
+} from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
 import type { DayCheckRow, StudentFactRow } from '../db/entities.js';
@@ -10,7 +19,7 @@ import { toDayCheck } from '../students/day-checks.js';
 const SITTINGS_SQL = `
 SELECT sitting.student_id AS id, count(DISTINCT sitting.id)::int AS sittings
   FROM sitting JOIN sitting_passage passage ON passage.sitting_id = sitting.id AND passage.cycles_done > 0
- WHERE sitting.instructor_id = $1 GROUP BY sitting.student_id`;
+ WHERE sitting.instructor_id = $1 AND sitting.confirmed GROUP BY sitting.student_id`;
 
 /** Rules that fired when somebody was led, for students that are not archived. */
 const TOUCHED_SQL = `
@@ -35,18 +44,22 @@ export function implementRuleBook(implement: Implement, source: DataSource, now:
 }
 
 /** Every student with the facts that are true of them today. */
-async function concerned(store: InstructorStore, today: string, at: number): Promise<RuleBook['students']> {
+async function concerned(store: InstructorStore, today: Day, at: number): Promise<RuleBook['students']> {
   const all = await store.students.list({}, { order: { name: 'ASC', id: 'ASC' } });
   const students = all.filter(({ archivedAt }) => archivedAt === null);
   const ids = students.map(({ id }) => id);
-  const [facts, checks, sittings] = await Promise.all([
+  const [facts, capacity, checks, sittings] = await Promise.all([
     store.facts.listIn('studentId', ids, { createdAt: 'ASC' }),
+    store.capacityChecks.listIn('studentId', ids, { checkedOn: 'ASC', createdAt: 'ASC' }),
     store.dayChecks.list({ day: today }, { order: { checkedAt: 'ASC' } }),
     store.query<{ id: string; sittings: number }>(SITTINGS_SQL),
   ]);
   const factsByStudent = groupedBy(facts);
   // The newest of the day comes last and stays.
   const checkByStudent = new Map(checks.map((check): [string, DayCheckRow] => [check.studentId, check]));
+  const capacityByStudent = new Map(
+    capacity.map((check): [string, CheckOnRecord] => [check.studentId, check]),
+  );
   const sittingsByStudent = new Map(sittings.map((row) => [row.id, row.sittings]));
   return students.map((student) => {
     const found = checkByStudent.get(student.id);
@@ -55,10 +68,14 @@ async function concerned(store: InstructorStore, today: string, at: number): Pro
       ...student,
       facts: factsByStudent.get(student.id) ?? [],
       sittings: sittingsByStudent.get(student.id) ?? 0,
-      capacity: null,
+      capacity: capacityByStudent.get(student.id) ?? null,
+      ledEasily: NOTHING_LED,
       longestSitting: null,
+      stopSigns: [],
+      approvals: [],
     };
-    const known = studentOnDay(record, today, check && dayFactsOf(check, at));
+    const comfort = comfortOf(record);
+    const known = studentOnDay({ ...record, comfort }, today, check && dayFactsOf(check, at));
     return { id: student.id, name: student.name, facts: [...factsOf(known)] };
   });
 }

@@ -1,5 +1,5 @@
 import { routes, type StoredOverruling } from '@nuvrah/contract';
-import { describeMeasure, RULES } from '@nuvrah/core';
+import { describeMeasure, isReason, REASON_WANTED, RULES } from '@nuvrah/core';
 import { writeAudit } from '../audit/audit.js';
 import type { FindingOverrideRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
@@ -56,16 +56,14 @@ export function implementOverrulings(implement: Implement, now: () => Date): voi
       const detail = `Only "${wanted}" can be ${body.kind}; this rule says "${rule.level}".`;
       throw invalidRequest([{ pointer: '/kind', detail }]);
     }
-    if (body.kind === 'overruled' && body.reason.trim() === '') {
-      const detail = 'Say why: an overruling is kept with its reason.';
-      throw invalidRequest([{ pointer: '/reason', detail }]);
-    }
+    if (body.kind === 'overruled' && !isReason(body.reason))
+      throw invalidRequest([{ pointer: '/reason', detail: REASON_WANTED }]);
     const row = { ...body, sessionId: params.id, madeAt: now(), withdrawnAt: null };
     await store.whole(async (within) => {
       if (!(await within.overrulings.addIfNew(row))) throw idTaken();
       const said =
         `${describeMeasure(rule.feature, body.value, rule.over)} (${rule.id}). ${body.reason}`.trim();
-      await writeAudit(within, now(), studentId, body.kind, said);
+      await writeAudit(within, now(), studentId, body.kind, said, { after: body.reason || body.kind });
     });
     return toOverruling({ ...row, instructorId: store.instructorId });
   });
@@ -77,7 +75,10 @@ export function implementOverrulings(implement: Implement, now: () => Date): voi
     if (there.withdrawnAt !== null) return null;
     await store.whole(async (within) => {
       await within.overrulings.set(params.id, { withdrawnAt: now() });
-      await writeAudit(within, now(), studentId, 'overruling-withdrawn', `${there.rule}. ${there.reason}`);
+      const said = `${there.rule}. ${there.reason}`;
+      await writeAudit(within, now(), studentId, 'overruling-withdrawn', said, {
+        before: there.reason || there.kind,
+      });
     });
     return null;
   });

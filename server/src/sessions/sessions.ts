@@ -87,10 +87,11 @@ export function implementSessions(implement: Implement, source: DataSource, now:
     owner: SessionOwner,
     document: SessionJson,
   ): Promise<void> => {
-    const student = owner.kind === 'student' ? await getStudent(store, owner.studentId) : null;
+    const instructor = await instructorById(source, store.instructorId);
+    const student =
+      owner.kind === 'student' ? await getStudent(store, instructor, owner.studentId, now()) : null;
     if (owner.kind === 'class') await getClass(store, owner.classId);
-    const { conventions } = await instructorById(source, store.instructorId);
-    await refuseImpossible(store, conventions, student, document);
+    await refuseImpossible(store, instructor.conventions, student, document);
   };
 
   implement(routes.listSessions, async ({ store, query }) => {

@@ -1,15 +1,9 @@
+import type { LedFinding, StoredSession, Student } from '@nuvrah/contract';
 import {
   dayCheckOf,
-  readinessOf,
-  screeningCaseOf,
-  type LedFinding,
-  type StoredSession,
-  type Student,
-} from '@nuvrah/contract';
-import {
-  leadNeeds,
   resolveConventions,
-  screenCase,
+  reviewToGiveOut,
+  reviewToLead,
   sessionFromChecked,
   type LeadNeed,
   type StandingFinding,
@@ -46,22 +40,14 @@ export async function leadingOf(
   const { conventions: profile } = instructor;
   const document = sessionFromChecked(session.document);
   const day = { today: localDay(instructor, now), now: now.getTime(), profile };
-  const asked = atHome ? { ...student, dayCheck: null } : student;
-  const findings = screenCase(screeningCaseOf(document, asked, session.overrulings, day));
-  const ready = readinessOf(asked, day);
-  const needs = leadNeeds(
-    document,
-    { ...ready, dayChecked: atHome || ready.dayChecked },
-    findings,
-    day.today,
-  );
+  const review = (atHome ? reviewToGiveOut : reviewToLead)(document, student, session.overrulings, day);
   const led = {
     session: session.document,
     conventions: resolveConventions(profile, document.conventions),
     hand: student.hand,
     variants: await variantsOf(store, document.passages),
-    dayCheck: dayCheckOf(asked, day.today),
-    findings: findings.map(toLedFinding),
+    dayCheck: atHome ? null : dayCheckOf(student, day.today),
+    findings: review.findings.map(toLedFinding),
   };
-  return { led, needs };
+  return { led, needs: review.needs };
 }

@@ -1,3 +1,4 @@
+import { dayAt, type Day } from '@nuvrah/core';
 import { randomUUID } from 'node:crypto';
 import { routes, type LedgerRows, type QueryOf, type Sitting } from '@nuvrah/contract';
 import type { SignId } from '@nuvrah/core';
@@ -44,7 +45,7 @@ describe('the Ledger', () => {
     await sit(one, 1, 2);
     await sit(one, 2, 7, ['dizzy']);
     await sit(two, 3, 4);
-    const onDay = (days: number): string => new Date(start.getTime() + days * DAY).toISOString().slice(0, 10);
+    const onDay = (days: number): Day => dayAt(start.getTime() + days * DAY, 'UTC');
     expect(await notes({})).toEqual(['day 3', 'day 2', 'day 1']);
     expect(await notes({ student: one.student.id })).toEqual(['day 2', 'day 1']);
     expect(await notes({ from: onDay(2) })).toEqual(['day 3', 'day 2']);

@@ -13,7 +13,7 @@ const PAGE = 100;
 /** Sittings that answer to the filters, without what was led: the zone (`$2`) makes days of moments. */
 const LINES_SQL = `
 SELECT sitting.id, student_id AS "studentId", led->'session'->>'title' AS title, started_at AS "startedAt", place, outcome,
-       led_millis AS "ledMillis", pauses, signs, effort, note
+       led_millis AS "ledMillis", pauses, signs, signs_taken_back AS "signsTakenBack", effort, note
   FROM sitting
  WHERE instructor_id = $1
    AND ($3::uuid IS NULL OR student_id = $3)
@@ -101,7 +101,14 @@ async function csvOf(
   return sittingsToCsv(all);
 }
 
-const NOTHING_TOLD: LeadRecord = { outcome: 'stopped', led: millis(0), pauses: 0, signs: [], passages: [] };
+const NOTHING_TOLD: LeadRecord = {
+  outcome: 'stopped',
+  led: millis(0),
+  pauses: 0,
+  signs: [],
+  takenBack: [],
+  passages: [],
+};
 
 function refuseFilters({ from, to }: QueryOf<typeof routes.ledger>): void {
   if (!from || !to || to >= from) return;

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { routes, type NewLoggedSitting, type Sitting } from '@nuvrah/contract';
-import { DEFAULT_CONVENTIONS, sittingsFromCsv, type ReadLog } from '@nuvrah/core';
+import { DEFAULT_CONVENTIONS, sittingsFromCsv, type ReadLog, day } from '@nuvrah/core';
 import { addStudentWithSession, documentOf, finishedRecord, stoppedRecord } from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
 
@@ -55,7 +55,8 @@ describe('the log in and out', () => {
     const { headers } = await client.call(routes.ledgerFile, { query: { student: student.id, effort: '9' } });
     expect(headers.get('content-disposition')).toBe('attachment; filename=sittings.csv');
     expect(
-      (await client.call(routes.ledgerFile, { query: { from: '2026-02-02', to: '2026-02-01' } })).status,
+      (await client.call(routes.ledgerFile, { query: { from: day('2026-02-02'), to: day('2026-02-01') } }))
+        .status,
     ).toBe(422);
   });
 

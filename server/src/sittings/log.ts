@@ -13,7 +13,8 @@ import { instructorById } from '../accounts/accounts.js';
 import type { SittingPassageRow, SittingRow, StudentRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
-import { idTaken, invalidRequest, sameMoment } from '../http/problem.js';
+import { writeAudit } from '../audit/audit.js';
+import { idTaken, invalidRequest, notFound, sameMoment } from '../http/problem.js';
 import { passageToRow } from './sitting-rows.js';
 
 const KNOWN_SQL = `
@@ -62,6 +63,9 @@ function toRows(
     ledMillis: record.led,
     pauses: record.pauses,
     signs: record.signs,
+    signsTakenBack: record.takenBack ?? [],
+    recordedAt: now,
+    confirmed: false,
     effort,
     note,
   };
@@ -75,11 +79,17 @@ async function put(
     row: Omit<SittingRow, 'instructorId'>;
     passages: Omit<SittingPassageRow, 'instructorId'>[];
   }[],
+  at: Date,
 ): Promise<void> {
   await store.whole(async (within) => {
     for (const { row } of rows) if (!(await within.sittings.addIfNew(row))) throw idTaken();
     const passages = rows.flatMap((one) => one.passages);
     if (passages.length > 0) await within.sittingPassages.addAll(passages);
+    for (const studentId of new Set(rows.map(({ row }) => row.studentId))) {
+      const number = rows.filter(({ row }) => row.studentId === studentId).length;
+      const said = `${number} ${number === 1 ? 'sitting' : 'sittings'} from a log outside.`;
+      await writeAudit(within, at, studentId, 'log-imported', said, { after: said });
+    }
   });
 }
 
@@ -104,7 +114,27 @@ export function implementLog(implement: Implement, source: DataSource, now: () =
       moments.add(momentKey(sitting));
       return toRows(sitting, `/sittings/${index}`, students, { profile, now: now() });
     });
-    await put(store, rows);
+    await put(store, rows, now());
     return { added: rows.length, there: body.sittings.length - rows.length };
   });
+
+  implement(routes.confirmLogged, async ({ store, params }) => {
+    if (!(await store.students.get(params.id))) throw notFound('student');
+    return store.whole(async (within) => {
+      const [answer] = await within.query<{ confirmed: number }>(CONFIRM_SQL, params.id);
+      const confirmed = answer?.confirmed ?? 0;
+      if (confirmed > 0) {
+        const said = `${confirmed} ${confirmed === 1 ? 'sitting' : 'sittings'} from a log outside.`;
+        const change = { before: 'not confirmed', after: 'led' };
+        await writeAudit(within, now(), params.id, 'log-confirmed', said, change);
+      }
+      return { confirmed };
+    });
+  });
 }
+
+/** Sittings of a student (`$2`) from a log outside count from now on. */
+const CONFIRM_SQL = `
+WITH changed AS (
+  UPDATE sitting SET confirmed = true WHERE instructor_id = $1 AND student_id = $2 AND NOT confirmed RETURNING id)
+SELECT count(*)::int AS confirmed FROM changed`;

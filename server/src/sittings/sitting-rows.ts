@@ -57,11 +57,26 @@ function passageFromRow(row: SittingPassageRow): PassageRecord {
 
 /** The record that a sitting's columns and its passages hold; null until it has arrived. */
 export function toRecord(
-  { outcome, ledMillis, pauses, signs }: Pick<SittingRow, 'outcome' | 'ledMillis' | 'pauses' | 'signs'>,
+  {
+    outcome,
+    ledMillis,
+    pauses,
+    signs,
+    signsTakenBack,
+  }: Pick<SittingRow, 'outcome' | 'ledMillis' | 'pauses' | 'signs' | 'signsTakenBack'>,
   passages: readonly SittingPassageRow[],
 ): Sitting['record'] {
   const recorded = outcome !== null && ledMillis !== null && pauses !== null && signs !== null;
-  return recorded ? { outcome, led: ledMillis, pauses, signs, passages: passages.map(passageFromRow) } : null;
+  return recorded
+    ? {
+        outcome,
+        led: ledMillis,
+        pauses,
+        signs,
+        takenBack: [...signsTakenBack],
+        passages: passages.map(passageFromRow),
+      }
+    : null;
 }
 
 /** A sitting with its passages, in order. */
@@ -79,6 +94,8 @@ export const toSitting = (
   reportedAt: reportedAt?.toISOString() ?? null,
   led: row.led,
   record: toRecord(row, passages),
+  recordedAt: row.recordedAt?.toISOString() ?? null,
+  confirmed: row.confirmed,
   effort: row.effort,
   note: row.note,
 });

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { routes } from '@nuvrah/contract';
 import { aDay, addStudentWithSession, aStudent, documentOf, stoppedRecord } from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
-import { DEFAULT_CONVENTIONS } from '@nuvrah/core';
+import { DEFAULT_CONVENTIONS, day } from '@nuvrah/core';
 
 describe('sittings', () => {
   let server: TestServer;
@@ -95,7 +95,7 @@ describe('sittings', () => {
     expect(await codes()).toEqual(['/birth-year', '/health-not-asked']);
     await change({ birthYear: 2012 } as never, 2);
     expect(await codes()).toEqual(['/consent']);
-    await change({ birthYear: 2012, guardian: 'Her aunt', consentOn: '2026-03-01' } as never, 3);
+    await change({ birthYear: 2012, guardian: 'Her aunt', consentOn: day('2026-03-01') } as never, 3);
     expect(await codes()).toEqual([]);
   });
 

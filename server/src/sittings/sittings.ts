@@ -1,11 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 import { routes, type BodyOf, type Sitting } from '@nuvrah/contract';
+import { signById, takeBackSign, type SignId } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById } from '../accounts/accounts.js';
+import { writeAudit } from '../audit/audit.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
-import { idTaken, nobodys, notFound, notReady, staleVersion } from '../http/problem.js';
+import { idTaken, invalidRequest, nobodys, notFound, notReady, staleVersion } from '../http/problem.js';
 import { getStoredSession, refuseImpossible } from '../sessions/sessions.js';
 import { getStudent } from '../students/students.js';
 import { leadingOf } from './leading.js';
@@ -33,7 +35,9 @@ async function listSittings(store: InstructorStore, student: string | undefined)
 
 /** Whether a sitting already holds exactly what is sent. */
 const saysTheSame = ({ record, effort, note }: Sitting, sent: BodyOf<typeof routes.recordSitting>): boolean =>
-  effort === sent.effort && note === sent.note && isDeepStrictEqual(record, sent.record);
+  effort === sent.effort &&
+  note === sent.note &&
+  isDeepStrictEqual(record, { takenBack: [], ...sent.record });
 
 export function implementSittings(implement: Implement, source: DataSource, now: () => Date): void {
   implement(routes.listSittings, ({ store, query }) => listSittings(store, query.student));
@@ -46,8 +50,8 @@ export function implementSittings(implement: Implement, source: DataSource, now:
     if (session.version !== body.sessionVersion)
       throw staleVersion({ id: session.id, version: session.version });
     if (session.owner.kind !== 'student') throw nobodys();
-    const student = await getStudent(store, session.owner.studentId);
     const instructor = await instructorById(source, store.instructorId);
+    const student = await getStudent(store, instructor, session.owner.studentId, now());
     // What was true when it was saved may not be any more.
     await refuseImpossible(store, instructor.conventions, student, session.document);
     const { led, needs } = await leadingOf(store, instructor, session, student, now());
@@ -64,6 +68,9 @@ export function implementSittings(implement: Implement, source: DataSource, now:
       ledMillis: null,
       pauses: null,
       signs: null,
+      signsTakenBack: [],
+      recordedAt: null,
+      confirmed: true,
       effort: null,
       note: '',
     });
@@ -82,6 +89,8 @@ export function implementSittings(implement: Implement, source: DataSource, now:
         ledMillis: record.led,
         pauses: record.pauses,
         signs: record.signs,
+        signsTakenBack: record.takenBack ?? [],
+        recordedAt: before.recordedAt === null ? now() : new Date(before.recordedAt),
         effort,
         note,
       };
@@ -93,6 +102,7 @@ export function implementSittings(implement: Implement, source: DataSource, now:
         const correction = { id: randomUUID(), sittingId: params.id, version, correctedAt: now() };
         await within.corrections.add({ ...correction, effort: was, note: said });
       }
+      await auditSigns(within, now(), before, record.signs);
       await within.sittingPassages.remove({ sittingId: params.id });
       await within.sittingPassages.addAll(
         record.passages.map((passage, position) => passageToRow(passage, params.id, position)),
@@ -100,4 +110,44 @@ export function implementSittings(implement: Implement, source: DataSource, now:
     });
     return getSitting(store, params.id);
   });
+
+  implement(routes.takeSignBack, async ({ store, params, body }) => {
+    const before = await getSitting(store, params.id);
+    const { record, recordedAt } = before;
+    if (!record?.signs.includes(body.sign) || recordedAt === null) {
+      const detail = 'This sign is not on record of this sitting: load the page again.';
+      throw invalidRequest([{ pointer: '/sign', detail }]);
+    }
+    const at = now();
+    const minutes = (at.getTime() - Date.parse(recordedAt)) / 60_000;
+    const back = takeBackSign(body.sign, at.toISOString(), minutes, body.reason);
+    if (!back.ok) throw invalidRequest([{ pointer: '/reason', detail: back.problem.message }]);
+    const taken = back.value;
+    await store.whole(async (within) => {
+      const saved = await within.sittings.change(params.id, body.version, {
+        signs: taken.mistake ? record.signs.filter((sign) => sign !== body.sign) : [...record.signs],
+        signsTakenBack: [...(record.takenBack ?? []).filter(({ sign }) => sign !== body.sign), taken],
+      });
+      if (!saved) throw staleVersion(await getSitting(store, params.id));
+      const label = signById(body.sign).label;
+      const after = taken.mistake ? 'pressed by mistake' : `stands; taken back: ${taken.reason}`;
+      await writeAudit(within, at, before.studentId, 'sign-taken-back', label, { before: label, after });
+    });
+    return getSitting(store, params.id);
+  });
+}
+
+const signWords = (signs: readonly SignId[]): string | null =>
+  signs.length === 0 ? null : signs.map((sign) => signById(sign).label).join(', ');
+
+/** Puts into the audit trail which signs came on record with a sitting, or how they were changed. */
+async function auditSigns(
+  store: InstructorStore,
+  at: Date,
+  { studentId, record }: Sitting,
+  signs: readonly SignId[],
+): Promise<void> {
+  const change = { before: signWords(record?.signs ?? []), after: signWords(signs) };
+  if (change.before !== change.after)
+    await writeAudit(store, at, studentId, 'signs-recorded', 'Signs of a sitting.', change);
 }

@@ -12,7 +12,7 @@ import { bySitting, toSitting } from '../sittings/sitting-rows.js';
 
 const README = `Everything that Nuvrah keeps of one student, in open formats.
 
-student.json   the person, facts, capacity and day checks, clearances, classes, private links
+student.json   the person, facts, capacity and day checks, clearances, approvals, classes, private links
                (without their secrets) and what was decided
 sittings.csv   the log, one row for each passage of a sitting
 sittings.json  the sittings whole, with what was led and how they stood before each correction
@@ -65,13 +65,14 @@ export async function archiveOf(store: InstructorStore, studentId: string): Prom
 async function personOf(store: InstructorStore, studentId: string): Promise<object> {
   const mine = { studentId };
   const sessions = (await store.sessions.list(mine)).map(({ id }) => id);
-  const [student, facts, capacityChecks, dayChecks, clearances, members, links, audit, decided] =
+  const [student, facts, capacityChecks, dayChecks, clearances, approvals, members, links, audit, decided] =
     await Promise.all([
       store.students.get(studentId),
       store.facts.list(mine),
       store.capacityChecks.list(mine),
       store.dayChecks.list(mine),
       store.clearances.list(mine),
+      store.approvals.list(mine),
       store.classMembers.list(mine),
       store.links.list(mine),
       store.auditEvents.list(mine),
@@ -88,6 +89,7 @@ async function personOf(store: InstructorStore, studentId: string): Promise<obje
     capacityChecks: capacityChecks.map(own),
     dayChecks: dayChecks.map(own),
     clearances: clearances.map(own),
+    approvals: approvals.map(own),
     classes: classes.map(({ name }) => name),
     privateLinks: links.map(({ tokenHash: _, ...link }) => own(link)),
     findingsDecided: decided.map(own),

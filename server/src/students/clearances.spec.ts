@@ -1,5 +1,6 @@
+import { day } from '@nuvrah/core';
 import { randomUUID } from 'node:crypto';
-import { API_ROOT, routes, type Problem, type StoredClearance } from '@nuvrah/contract';
+import { API_ROOT, routes, type BodyOf, type Problem } from '@nuvrah/contract';
 import { addStudentWithSession, documentOf } from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
 
@@ -10,11 +11,14 @@ describe('clearances and overrulings', () => {
   beforeEach(async () => (client = await server.instructor()));
   afterAll(() => server.close());
 
-  const clearance = (change: Partial<StoredClearance> = {}) => ({
+  const clearance = (
+    change: Partial<BodyOf<typeof routes.addClearance>> = {},
+  ): BodyOf<typeof routes.addClearance> => ({
     id: randomUUID(),
     clinician: 'Dr. Amaru Feld',
-    givenOn: '2026-03-01',
-    until: '2026-03-10',
+    givenOn: day('2026-03-01'),
+    until: day('2026-03-10'),
+    sign: null,
     fact: 'heart' as const,
     scope: 'holds' as const,
     upTo: null,
@@ -34,7 +38,9 @@ describe('clearances and overrulings', () => {
     return { params, session, begin };
   };
   const said = async (student: string): Promise<string[]> =>
-    (await client.must(routes.listAuditEvents, { query: { student } })).map(({ kind }) => kind);
+    (await client.must(routes.listAuditEvents, { query: { student } }))
+      .map(({ kind }) => kind)
+      .filter((kind) => kind !== 'birth-year-changed' && kind !== 'fact-added');
 
   it('a clearance lifts what it is for, through its last day, and is kept with the sitting', async () => {
     const { params, begin } = await withFact('heart');
@@ -51,7 +57,7 @@ describe('clearances and overrulings', () => {
         because: 'Dr. Amaru Feld, until 2026-03-10',
       }),
     );
-    const { id, ...change } = { ...body, until: '2026-03-09' };
+    const { id, ...change } = { ...body, until: day('2026-03-09') };
     await client.must(routes.changeClearance, { params: { id }, body: { version: 1, ...change } });
     expect((await begin()).status).toBe(409);
     const stale = await client.call(routes.changeClearance, {
@@ -64,9 +70,11 @@ describe('clearances and overrulings', () => {
 
   const bad: readonly [string, Record<string, unknown>, string][] = [
     ['without a date', { until: null }, '/until'],
-    ['that ends before it begins', { until: '2026-02-01' }, '/until'],
-    ['of the future', { givenOn: '2026-03-11', until: '2026-04-01' }, '/givenOn'],
+    ['that ends before it begins', { until: day('2026-02-01') }, '/until'],
+    ['of the future', { givenOn: day('2026-03-11'), until: day('2026-04-01') }, '/givenOn'],
     ['of nobody', { clinician: ' ' }, '/clinician'],
+    ['of a letter', { clinician: 'D.' }, '/clinician'],
+    ['for neither a sign nor a condition', { fact: null }, '/fact'],
     ['for a fact of today', { fact: 'fever' }, '/fact'],
     ['for locks with a limit in seconds', { scope: 'locks', upTo: 5 }, '/upTo'],
   ];
@@ -141,13 +149,13 @@ describe('clearances and overrulings', () => {
     await begin();
     const { students, touched } = await client.must(routes.ruleBook);
     expect(students.map(({ id, facts }) => [id, [...facts].sort()])).toEqual([
-      [params.id, ['anyone', 'beginner', 'heart']],
+      [params.id, ['anyone', 'beginner', 'heart', 'measured', 'never-measured']],
     ]);
     expect(touched).toContain({
       rule: 'heart/hold/clearance',
       studentId: params.id,
       sittings: 1,
-      last: '2026-03-10',
+      last: day('2026-03-10'),
     });
   });
 

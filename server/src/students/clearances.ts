@@ -1,5 +1,12 @@
 import { routes, type BodyOf, type StoredClearance } from '@nuvrah/contract';
-import { CLEARANCE_SCOPES, FACT_NAMES, LIMITED_SCOPES } from '@nuvrah/core';
+import {
+  CLEARANCE_SCOPES,
+  FACT_NAMES,
+  isPersonName,
+  LIMITED_SCOPES,
+  NAME_WANTED,
+  signById,
+} from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
 import { writeAudit } from '../audit/audit.js';
@@ -11,20 +18,30 @@ import { idTaken, invalidRequest, notFound, staleVersion } from '../http/problem
 export const toClearance = ({
   instructorId: _,
   studentId: __,
-  createdAt: ___,
+  createdAt,
   ...clearance
-}: ClearanceRow): StoredClearance => clearance;
+}: ClearanceRow): StoredClearance => ({ ...clearance, filedAt: createdAt.toISOString() });
 
 type Fields = Omit<BodyOf<typeof routes.changeClearance>, 'version'>;
 
 /** "Holds up to 8 s, for heart disease or arrhythmia; Dr. Feld, 2026-03-01, until 2026-06-01". */
-const describe = ({ clinician, givenOn, until, fact, scope, upTo, withdrawnOn }: Fields): string =>
-  `${CLEARANCE_SCOPES[scope]}${upTo === null ? '' : ` up to ${upTo} s`}, for ${FACT_NAMES[fact]}; ${clinician}, ${givenOn}, until ${until}${withdrawnOn === null ? '' : `; withdrawn ${withdrawnOn}`}`;
+const describe = ({ clinician, givenOn, until, sign, fact, scope, upTo, withdrawnOn }: Fields): string => {
+  const after = sign === null ? [] : [`after ${signById(sign).label.toLowerCase()}`];
+  const condition = fact === null ? [] : [FACT_NAMES[fact]];
+  const limit = upTo === null ? '' : ` up to ${upTo} s`;
+  const ended = withdrawnOn === null ? '' : `; withdrawn ${withdrawnOn}`;
+  return `${CLEARANCE_SCOPES[scope]}${limit}, for ${[...after, ...condition].join(' and ')}; ${clinician}, ${givenOn}, until ${until}${ended}`;
+};
 
 export function implementClearances(implement: Implement, source: DataSource, now: () => Date): void {
   const refuseImpossible = async (store: InstructorStore, fields: Fields): Promise<void> => {
     const today = localDay(await instructorById(source, store.instructorId), now());
     const errors = [];
+    if (!isPersonName(fields.clinician)) errors.push({ pointer: '/clinician', detail: NAME_WANTED });
+    if (fields.sign === null && fields.fact === null) {
+      const detail = 'Say what it is for: a sign, a condition, or both.';
+      errors.push({ pointer: '/fact', detail });
+    }
     if (fields.givenOn > today) {
       const detail = 'A clearance is given before it is filed: use today or an earlier day.';
       errors.push({ pointer: '/givenOn', detail });
@@ -48,7 +65,8 @@ export function implementClearances(implement: Implement, source: DataSource, no
     const row = { ...body, studentId: params.id, version: 1, createdAt: now() };
     await store.whole(async (within) => {
       if (!(await within.clearances.addIfNew(row))) throw idTaken();
-      await writeAudit(within, now(), params.id, 'clearance-added', describe(body));
+      const said = describe(body);
+      await writeAudit(within, now(), params.id, 'clearance-added', said, { after: said });
     });
     return toClearance({ ...row, instructorId: store.instructorId });
   });
@@ -61,7 +79,8 @@ export function implementClearances(implement: Implement, source: DataSource, no
     await store.whole(async (within) => {
       if (!(await within.clearances.change(params.id, version, fields)))
         throw staleVersion(toClearance(before));
-      await writeAudit(within, now(), before.studentId, 'clearance-changed', describe(fields));
+      const [was, is] = [describe(before), describe(fields)];
+      await writeAudit(within, now(), before.studentId, 'clearance-changed', is, { before: was, after: is });
     });
     return toClearance({ ...before, ...fields, version: version + 1 });
   });

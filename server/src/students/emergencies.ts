@@ -1,33 +1,58 @@
-import { SIGNS, type OpenEmergency } from '@nuvrah/core';
+import { openEmergency, SIGNS, type Day, type OpenEmergency, type SignId } from '@nuvrah/core';
 import type { InstructorStore } from '../db/instructor-store.js';
 
 const EMERGENCY_SIGNS = SIGNS.filter(({ kind }) => kind === 'emergency').map(({ id }) => id);
 
-/**
- * Of each student, or of one (`$2`): the newest sitting with one of these signs (`$3`), on the day it was where the
- * instructor works, unless a clearance was given on that day or later. One that was withdrawn is none.
- */
-const OPEN_SQL = `
-SELECT * FROM (
-  SELECT DISTINCT ON (sitting.student_id) sitting.student_id AS "studentId",
-         (sitting.started_at AT TIME ZONE instructor.time_zone)::date::text AS day,
-         (SELECT sign FROM unnest(sitting.signs) sign WHERE sign = ANY($3) LIMIT 1) AS sign
-    FROM sitting JOIN instructor ON instructor.id = sitting.instructor_id
-   WHERE sitting.instructor_id = $1 AND ($2::uuid IS NULL OR sitting.student_id = $2) AND sitting.signs && $3::text[]
-   ORDER BY sitting.student_id, sitting.started_at DESC) newest
- WHERE NOT EXISTS (SELECT 1 FROM clearance
-                    WHERE clearance.student_id = newest."studentId" AND clearance.given_on >= newest.day::date
-                      AND clearance.withdrawn_on IS NULL)`;
+/** Of each student, or of one (`$2`): every emergency sign (`$3`) of a sitting, on the day it was where the instructor works. */
+const SIGNS_SQL = `
+SELECT sitting.student_id AS "studentId", sign, sitting.started_at AS at,
+       (sitting.started_at AT TIME ZONE instructor.time_zone)::date::text AS day
+  FROM sitting JOIN instructor ON instructor.id = sitting.instructor_id
+ CROSS JOIN unnest(sitting.signs) sign
+ WHERE sitting.instructor_id = $1 AND ($2::uuid IS NULL OR sitting.student_id = $2)
+   AND sitting.signs && $3::text[] AND sign = ANY($3)`;
 
-/** Emergency signs that nobody has cleared yet, by student; of one student, or of all. */
+const CLEARANCES_SQL = `
+SELECT student_id AS "studentId", sign, given_on::text AS "givenOn", withdrawn_on::text AS "withdrawnOn",
+       created_at AS "filedAt"
+  FROM clearance
+ WHERE instructor_id = $1 AND ($2::uuid IS NULL OR student_id = $2) AND sign IS NOT NULL`;
+
+interface SignRow {
+  readonly studentId: string;
+  readonly sign: SignId;
+  readonly at: Date;
+  readonly day: Day;
+}
+interface ClearanceRow {
+  readonly studentId: string;
+  readonly sign: SignId;
+  readonly givenOn: Day;
+  readonly withdrawnOn: Day | null;
+  readonly filedAt: Date;
+}
+
+/** Emergency signs that nobody has cleared yet, by student; of one student, or of all. What suspends is core's to say. */
 export async function openEmergencies(
   store: InstructorStore,
   studentId: string | null,
 ): Promise<ReadonlyMap<string, OpenEmergency>> {
-  const rows = await store.query<OpenEmergency & { readonly studentId: string }>(
-    OPEN_SQL,
-    studentId,
-    EMERGENCY_SIGNS,
-  );
-  return new Map(rows.map(({ studentId: id, sign, day }) => [id, { sign, day }]));
+  const [signs, clearances] = await Promise.all([
+    store.query<SignRow>(SIGNS_SQL, studentId, EMERGENCY_SIGNS),
+    store.query<ClearanceRow>(CLEARANCES_SQL, studentId),
+  ]);
+  const open = new Map<string, OpenEmergency>();
+  for (const id of new Set(signs.map((row) => row.studentId))) {
+    const mine = <T extends { studentId: string }>(rows: readonly T[]) =>
+      rows.filter((row) => row.studentId === id);
+    const emergency = openEmergency(
+      mine(signs).map(({ sign, day, at }) => ({ sign, day, at: at.toISOString() })),
+      mine(clearances).map(({ filedAt, ...clearance }) => ({
+        ...clearance,
+        filedAt: filedAt.toISOString(),
+      })),
+    );
+    if (emergency) open.set(id, emergency);
+  }
+  return open;
 }

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { strFromU8, unzipSync } from 'fflate';
 import { API_ROOT, routes } from '@nuvrah/contract';
-import { sessionFromJson } from '@nuvrah/core';
+import { sessionFromJson, day } from '@nuvrah/core';
 import { aDay, addClimber, addStudentWithSession, finishedRecord } from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
 
@@ -26,8 +26,9 @@ describe('everything of a student', () => {
       body: {
         id: randomUUID(),
         clinician: 'Dr. Feld',
-        givenOn: '2026-03-01',
-        until: '2026-06-01',
+        givenOn: day('2026-03-01'),
+        until: day('2026-06-01'),
+        sign: null,
         fact: 'heart',
         scope: 'holds',
         upTo: null,
@@ -56,7 +57,7 @@ describe('everything of a student', () => {
     });
     const link = await client.must(routes.addLink, {
       params: { id },
-      body: { id: randomUUID(), sessionId: session.id, called: 'Ada', expiresOn: '2026-06-01' },
+      body: { id: randomUUID(), sessionId: session.id, called: 'Ada', expiresOn: day('2026-06-01') },
     });
     await server.stranger().must(routes.home, { params: { token: link.address?.split('/').at(-1) ?? '' } });
     return { student, session, link };
@@ -86,10 +87,13 @@ describe('everything of a student', () => {
     expect(reread.ok && (reread.value as unknown)).toEqual(session.document as unknown);
     const of = JSON.parse(files['student.json'] ?? '') as Record<string, unknown[]>;
     expect(
-      ['facts', 'capacityChecks', 'dayChecks', 'clearances', 'privateLinks', 'audit'].map(
-        (key) => of[key]?.length,
-      ),
-    ).toEqual([1, 1, 2, 1, 1, 1]);
+      ['facts', 'capacityChecks', 'dayChecks', 'clearances', 'privateLinks'].map((key) => of[key]?.length),
+    ).toEqual([1, 2, 2, 1, 1]);
+    expect((of['audit'] as { kind: string }[]).map(({ kind }) => kind).sort()).toEqual([
+      'birth-year-changed',
+      'clearance-added',
+      'fact-added',
+    ]);
     expect(of['classes']).toEqual(['Tuesday']);
     expect(files['student.json']).not.toContain(link.address?.split('/').at(-1) ?? 'address');
     const [sitting] = JSON.parse(files['sittings.json'] ?? '') as { corrections: { note: string }[] }[];
@@ -129,9 +133,12 @@ describe('everything of a student', () => {
       expect([name, rows.length]).toEqual([name, 0]);
     }
     const events = await client.must(routes.listAuditEvents);
-    expect(events.map(({ kind, studentId, said }) => [kind, studentId, said]).sort()).toEqual([
-      ['clearance-added', null, 'Erased with the student.'],
-      ['erased', null, 'A student was erased, with 1 sitting and 1 session.'],
+    const stay = events.filter(({ studentId }) => studentId !== other.id);
+    expect(stay.map(({ kind, studentId, said, after }) => [kind, studentId, said, after]).sort()).toEqual([
+      ['birth-year-changed', null, 'Erased with the student.', null],
+      ['clearance-added', null, 'Erased with the student.', null],
+      ['erased', null, 'A student was erased, with 1 sitting and 1 session.', null],
+      ['fact-added', null, 'Erased with the student.', null],
     ]);
     const left = await client.must(routes.listStudents);
     expect(left.map(({ id }) => id)).toEqual([other.id]);

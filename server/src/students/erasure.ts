@@ -8,7 +8,7 @@ import { archiveOf } from './archive.js';
 
 /** What stays of an entry of the audit trail: that something was decided, not about whom nor what. */
 const TOMBSTONES_SQL = `
-UPDATE audit_event SET student_id = NULL, detail = jsonb_build_object('said', 'Erased with the student.')
+UPDATE audit_event SET student_id = NULL, detail = jsonb_build_object('said', 'Erased with the student.', 'before', null, 'after', null)
  WHERE instructor_id = $1 AND student_id = $2`;
 
 const some = (number: number, word: string): string => `${number} ${word}${number === 1 ? '' : 's'}`;

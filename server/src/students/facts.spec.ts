@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { routes, type Problem, type StudentFact } from '@nuvrah/contract';
-import { newPassage, type SessionJson } from '@nuvrah/core';
+import { newPassage, type SessionJson, day, type Day } from '@nuvrah/core';
 import { addStudentWithSession, documentOf } from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
 
@@ -25,11 +25,11 @@ describe('what is known of a student', () => {
   it('is put on record once, ended, and stays to be seen', async () => {
     const { student } = await addStudentWithSession(client);
     const params = { id: student.id };
-    const body = fact('vertigo', { since: '2026-01-05', note: 'On turning.' });
+    const body = fact('vertigo', { since: day('2026-01-05'), note: 'On turning.' });
     await client.must(routes.addFact, { params, body });
     await client.must(routes.addFact, { params, body });
     expect((await client.must(routes.getStudent, { params })).facts).toEqual([body]);
-    const { id, ...change } = { ...body, until: '2026-02-01' };
+    const { id, ...change } = { ...body, until: day('2026-02-01') };
     await client.must(routes.changeFact, { params: { id }, body: change });
     expect((await client.must(routes.getStudent, { params })).facts).toEqual([{ id, ...change }]);
   });
@@ -40,10 +40,10 @@ describe('what is known of a student', () => {
     await add(fact('pressure-controlled'));
     for (const [body, pointer] of [
       [fact('pressure-high'), '/fact'],
-      [fact('heart', { since: '2026-03-02', until: '2026-03-01' }), '/until'],
-      [fact('heart', { due: '2026-03-01' }), '/due'],
+      [fact('heart', { since: day('2026-03-02'), until: day('2026-03-01') }), '/until'],
+      [fact('heart', { due: day('2026-03-01') }), '/due'],
       [fact('levitation' as 'heart'), '/fact'],
-      [fact('heart', { since: 'yesterday' }), '/since'],
+      [fact('heart', { since: 'yesterday' as Day }), '/since'],
     ] as const) {
       const refused = await add(body);
       expect([refused.status, ...pointers(refused.body)]).toEqual([422, pointer]);
@@ -85,7 +85,7 @@ describe('what is known of a student', () => {
       'Seizures · forceful breathing. Over-breathing and long holds can bring on a seizure.',
     );
     // What is over is over.
-    const { id, ...ended } = { ...body, until: '2000-01-01' };
+    const { id, ...ended } = { ...body, until: day('2000-01-01') };
     await client.must(routes.changeFact, { params: { id }, body: ended });
     expect((await begin()).status).toBe(201);
   });

@@ -1,5 +1,6 @@
 import { routes, type StudentFact } from '@nuvrah/contract';
 import { checkFact, FACT_NAMES, type FactProblem } from '@nuvrah/core';
+import { writeAudit } from '../audit/audit.js';
 import type { DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
 import type { StudentFactRow } from '../db/entities.js';
@@ -15,6 +16,23 @@ export const toFact = ({ id, fact, since, until, due, note }: StudentFactRow): S
   due,
   note,
 });
+
+/** "asthma, since 2026-01-05, until 2026-03-01". */
+function describeFact({ fact, since, until, due }: Omit<StudentFact, 'id' | 'note'>): string {
+  const days = [
+    ...(since === null ? [] : [`since ${since}`]),
+    ...(until === null ? [] : [`until ${until}`]),
+    ...(due === null ? [] : [`due ${due}`]),
+  ];
+  return [FACT_NAMES[fact], ...days].join(', ');
+}
+
+/** What a change of a fact amounts to. */
+const kindOfChange = (
+  before: Pick<StudentFact, 'until'>,
+  after: Pick<StudentFact, 'until'>,
+): 'fact-changed' | 'fact-ended' | 'fact-reopened' =>
+  before.until === after.until ? 'fact-changed' : after.until === null ? 'fact-reopened' : 'fact-ended';
 
 /** Where a fact is wrong, and what to do. */
 function describe(problem: FactProblem): { pointer: string; detail: string } {
@@ -55,7 +73,12 @@ export function implementFacts(implement: Implement, source: DataSource, now: ()
     const there = await store.facts.get(body.id);
     if (there) return toFact(there);
     await refuseImpossible(store, params.id, body.id, body);
-    if (!(await store.facts.addIfNew({ ...body, studentId: params.id, createdAt: now() }))) throw idTaken();
+    const row = { ...body, studentId: params.id, createdAt: now() };
+    await store.whole(async (within) => {
+      if (!(await within.facts.addIfNew(row))) throw idTaken();
+      const said = describeFact(body);
+      await writeAudit(within, now(), params.id, 'fact-added', said, { after: said });
+    });
     return body;
   });
 
@@ -63,7 +86,12 @@ export function implementFacts(implement: Implement, source: DataSource, now: ()
     const before = await store.facts.get(params.id);
     if (!before) throw notFound('fact');
     await refuseImpossible(store, before.studentId, params.id, body);
-    await store.facts.set(params.id, body);
+    await store.whole(async (within) => {
+      await within.facts.set(params.id, body);
+      const [was, is] = [describeFact(before), describeFact(body)];
+      const kind = kindOfChange(before, body);
+      await writeAudit(within, now(), before.studentId, kind, is, { before: was, after: is });
+    });
     return { id: params.id, ...body };
   });
 
@@ -75,7 +103,11 @@ export function implementFacts(implement: Implement, source: DataSource, now: ()
       const detail = 'Only what was put on record today can be taken off: end it instead.';
       throw invalidRequest([{ pointer: '', detail }]);
     }
-    await store.facts.remove({ id: params.id });
+    await store.whole(async (within) => {
+      await within.facts.remove({ id: params.id });
+      const said = describeFact(before);
+      await writeAudit(within, now(), before.studentId, 'fact-removed', said, { before: said });
+    });
     return null;
   });
 }

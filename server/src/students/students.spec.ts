@@ -1,3 +1,4 @@
+import { day, type Day } from '@nuvrah/core';
 import { API_ROOT, routes, type Problem } from '@nuvrah/contract';
 import { randomUUID } from 'node:crypto';
 import { aCapacity, addStudentWithSession, aStudent, finishedRecord } from '../testing/documents.js';
@@ -44,11 +45,11 @@ describe('students', () => {
     await client.must(routes.changeStudent, { params, body: change });
     expect((await line())?.name).toBe('Bea Reed');
     await client.must(routes.addCapacityCheck, { params, body: aCapacity });
-    const { checkedOn, inhale, exhale, hold, emptyHold } = aCapacity;
-    expect((await line())?.capacity).toEqual({ checkedOn, inhale, exhale, hold, emptyHold });
-    const asked = { ...change, version: 2, healthAskedOn: '2026-03-02' };
+    const { checkedOn, inhale, exhale, hold, emptyHold, atLeast } = aCapacity;
+    expect((await line())?.capacity).toEqual({ checkedOn, inhale, exhale, hold, emptyHold, atLeast });
+    const asked = { ...change, version: 2, healthAskedOn: day('2026-03-02') };
     await client.must(routes.changeStudent, { params, body: asked });
-    expect((await line())?.healthAskedOn).toBe('2026-03-02');
+    expect((await line())?.healthAskedOn).toBe(day('2026-03-02'));
 
     const id = randomUUID();
     await client.must(routes.beginSitting, { body: { id, sessionId: session.id, sessionVersion: 1 } });
@@ -64,18 +65,18 @@ describe('students', () => {
   it('show the newest capacity, and all of them in their order', async () => {
     const { id } = await client.must(routes.addStudent, { body: aStudent });
     const params = { id };
-    const add = (checkedOn: string, hold: number | null) =>
+    const add = (checkedOn: Day, hold: number | null) =>
       client.must(routes.addCapacityCheck, { params, body: { ...aCapacity, checkedOn, hold } });
-    await add('2026-03-02', 12.5);
-    await add('2026-03-10', null);
-    await add('2026-02-01', 11);
+    await add(day('2026-03-02'), 12.5);
+    await add(day('2026-03-10'), null);
+    await add(day('2026-02-01'), 11);
     const student = await client.must(routes.getStudent, { params });
-    expect(student.capacity).toEqual(jasmine.objectContaining({ hold: null, checkedOn: '2026-03-10' }));
+    expect(student.capacity).toEqual(jasmine.objectContaining({ hold: null, checkedOn: day('2026-03-10') }));
     const all = await client.must(routes.listCapacityChecks, { params });
     expect(all.map(({ checkedOn, hold }) => [checkedOn, hold])).toEqual([
-      ['2026-02-01', 11],
-      ['2026-03-02', 12.5],
-      ['2026-03-10', null],
+      [day('2026-02-01'), 11],
+      [day('2026-03-02'), 12.5],
+      [day('2026-03-10'), null],
     ]);
   });
 
@@ -102,6 +103,7 @@ describe('students', () => {
         counts: { inhale: 4, internalHold: 0, exhale: 8, externalHold: 0 },
         pace: 1000,
         rounds: 8,
+        minutes: jasmine.any(Number) as never,
       },
     ]);
     expect(longestSitting).toBeGreaterThan(3);
@@ -121,8 +123,8 @@ describe('students', () => {
     ['a blank name', { ...aStudent, name: '   ' }, '/name'],
     ['a birth year in the future', { ...aStudent, birthYear: 2027 }, '/birthYear'],
     ['a birth year in words', { ...aStudent, birthYear: 'last century' }, '/birthYear'],
-    ['a consent of nobody', { ...aStudent, consentOn: '2026-03-01' }, '/guardian'],
-    ['an intake in the future', { ...aStudent, healthAskedOn: '2026-03-11' }, '/healthAskedOn'],
+    ['a consent of nobody', { ...aStudent, consentOn: day('2026-03-01') }, '/guardian'],
+    ['an intake in the future', { ...aStudent, healthAskedOn: day('2026-03-11') }, '/healthAskedOn'],
     ['a comfort of nothing', { ...aStudent, comfort: { breath: 0, hold: 0.6 } }, '/comfort/breath'],
     ['a seat that is none', { ...aStudent, seats: ['throne'] }, '/seats/0'],
     ['a third hand', { ...aStudent, hand: 'middle' }, '/hand'],
@@ -143,7 +145,7 @@ describe('students', () => {
     ['a hold of 400 s', { hold: 400 }, '/hold'],
     ['text', { exhale: 'long' }, '/exhale'],
     ['a resting rate of nothing', { restingRate: 0 }, '/restingRate'],
-    ['a day in the future', { checkedOn: '2026-03-11' }, '/checkedOn'],
+    ['a day in the future', { checkedOn: day('2026-03-11') }, '/checkedOn'],
     ['a day that is none', { checkedOn: '2026-02-30' }, '/checkedOn'],
   ];
   for (const [what, change, pointer] of badChecks) {

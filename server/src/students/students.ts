@@ -6,13 +6,16 @@ import {
   type StudentFields,
   type StudentLine,
 } from '@nuvrah/contract';
-import { EASY_EFFORT } from '@nuvrah/core';
-import type { DataSource } from 'typeorm';
+import { checkBirthYear, describeBirthYearProblem, type Day } from '@nuvrah/core';
+import { IsNull, type DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
-import type { CapacityCheckRow } from '../db/entities.js';
+import type { CapacityCheckRow, InstructorRow, StudentRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
 import { KeptAnswers } from '../http/kept-answers.js';
+import { writeAudit } from '../audit/audit.js';
+import { toApproval } from './approvals.js';
+import { practiceOf } from './practice-of.js';
 import { toClearance } from './clearances.js';
 import { toDayCheck } from './day-checks.js';
 import { openEmergencies } from './emergencies.js';
@@ -25,12 +28,13 @@ interface StudentLineRow {
   readonly birthYear: number | null;
   readonly hand: 'left' | 'right';
   readonly archived: boolean;
-  readonly checkedOn: string | null;
+  readonly checkedOn: Day | null;
+  readonly atLeast: CapacityCheck['atLeast'];
   readonly inhale: number;
   readonly exhale: number;
   readonly hold: number | null;
   readonly emptyHold: number | null;
-  readonly healthAskedOn: string | null;
+  readonly healthAskedOn: Day | null;
   readonly comfort: StudentLine['comfort'];
   readonly sittings: number;
 }
@@ -38,7 +42,7 @@ interface StudentLineRow {
 /** What a list shows. Plain columns: building JSON in the database costs more than the whole rest of the query. */
 const LINE_COLUMNS = `student.id, student.name, student.birth_year AS "birthYear", student.hand,
        student.archived_at IS NOT NULL AS archived,
-       capacity.checked_on::text AS "checkedOn", capacity.inhale, capacity.exhale, capacity.hold,
+       capacity.checked_on::text AS "checkedOn", capacity.at_least AS "atLeast", capacity.inhale, capacity.exhale, capacity.hold,
        capacity.empty_hold AS "emptyHold", student.health_asked_on::text AS "healthAskedOn", student.comfort,
        coalesce(sittings.number, 0)::int AS sittings`;
 
@@ -51,38 +55,11 @@ const FROM_STUDENTS = `
   LEFT JOIN (
     SELECT sitting.student_id, count(DISTINCT sitting.id) AS number
       FROM sitting JOIN sitting_passage passage ON passage.sitting_id = sitting.id AND passage.cycles_done > 0
-     WHERE sitting.instructor_id = $1 GROUP BY sitting.student_id) sittings ON sittings.student_id = student.id
+     WHERE sitting.instructor_id = $1 AND sitting.confirmed GROUP BY sitting.student_id) sittings ON sittings.student_id = student.id
  WHERE student.instructor_id = $1`;
 
 /** The list of an instructor (`$1`), by name. */
 export const STUDENT_LIST_SQL = `SELECT ${LINE_COLUMNS} ${FROM_STUDENTS} ORDER BY student.name, student.id`;
-
-/** Of one student (`$2`): sittings in which something was done, the minutes of the longest, and how many were easy (`$3`). */
-const SITTINGS_SQL = `
-SELECT count(DISTINCT sitting.id)::int AS number, max(sitting.led_millis) / 60000.0 AS longest,
-       (count(DISTINCT sitting.id) FILTER (WHERE sitting.effort <= $3 AND cardinality(sitting.signs) = 0))::int AS easy
-  FROM sitting JOIN sitting_passage passage ON passage.sitting_id = sitting.id AND passage.cycles_done > 0
- WHERE sitting.instructor_id = $1 AND sitting.student_id = $2`;
-
-/** Rounds of one student (`$2`) that were easy, by their numbers: no effort above `$3`, no sign, not eased. */
-const EASY_ROUNDS_SQL = `
-SELECT technique, inhale, internal_hold AS "internalHold", exhale, external_hold AS "externalHold", pace,
-       sum(cycles_done / cycles_per_round)::int AS rounds
-  FROM sitting_passage passage JOIN sitting ON sitting.id = passage.sitting_id
- WHERE sitting.instructor_id = $1 AND sitting.student_id = $2 AND sitting.effort <= $3
-   AND cardinality(sitting.signs) = 0 AND passage.kind = 'counted' AND jsonb_array_length(passage.easings) = 0
- GROUP BY technique, inhale, internal_hold, exhale, external_hold, pace
-HAVING sum(cycles_done / cycles_per_round) > 0`;
-
-interface EasyRoundsRow {
-  readonly technique: string;
-  readonly inhale: number;
-  readonly internalHold: number;
-  readonly exhale: number;
-  readonly externalHold: number;
-  readonly pace: number;
-  readonly rounds: number;
-}
 
 /** Spelt out: rest and spread cost a third more time over a thousand rows. */
 const toLine = (row: StudentLineRow): StudentLine => ({
@@ -100,6 +77,7 @@ const toLine = (row: StudentLineRow): StudentLine => ({
           exhale: row.exhale,
           hold: row.hold,
           emptyHold: row.emptyHold,
+          atLeast: row.atLeast,
         },
   healthAskedOn: row.healthAskedOn,
   comfort: row.comfort,
@@ -118,20 +96,27 @@ async function revisionOf(store: InstructorStore): Promise<string> {
 }
 
 /** One student. @throws RequestProblem (404) when it is not this instructor's. */
-export async function getStudent(store: InstructorStore, id: string): Promise<Student> {
+export async function getStudent(
+  store: InstructorStore,
+  instructor: Pick<InstructorRow, 'timeZone'>,
+  id: string,
+  now: Date,
+): Promise<Student> {
   const row = await store.students.get(id);
   if (!row) throw notFound('student');
-  const [facts, capacity, dayCheck, clearances, [sittings], easy, emergencies] = await Promise.all([
+  const [facts, capacity, dayCheck, clearances, approvals, practice, emergencies] = await Promise.all([
     store.facts.list({ studentId: id }, { order: { createdAt: 'DESC', id: 'ASC' } }),
     store.capacityChecks.first({ studentId: id }, { checkedOn: 'DESC', createdAt: 'DESC' }),
     store.dayChecks.first({ studentId: id }, { checkedAt: 'DESC', id: 'ASC' }),
     store.clearances.list({ studentId: id }, { order: { until: 'DESC', id: 'ASC' } }),
-    store.query<{ number: number; longest: string | null; easy: number }>(SITTINGS_SQL, id, EASY_EFFORT),
-    store.query<EasyRoundsRow>(EASY_ROUNDS_SQL, id, EASY_EFFORT),
+    store.approvals.list(
+      { studentId: id, withdrawnAt: IsNull() as never },
+      { order: { givenOn: 'DESC', id: 'ASC' } },
+    ),
+    practiceOf(store, id, localDay(instructor, now), instructor.timeZone),
     openEmergencies(store, id),
   ]);
   const { instructorId: _, archivedAt, createdAt: __, ...fields } = row;
-  const longest = sittings?.longest ?? null;
   return {
     ...fields,
     archived: archivedAt !== null,
@@ -140,10 +125,8 @@ export async function getStudent(store: InstructorStore, id: string): Promise<St
     clearances: clearances.map(toClearance),
     facts: facts.map(toFact),
     emergency: emergencies.get(id) ?? null,
-    sittings: sittings?.number ?? 0,
-    longestSitting: longest === null ? null : Number(longest),
-    easyRounds: easy.map(({ technique, pace, rounds, ...counts }) => ({ technique, counts, pace, rounds })),
-    easySittings: sittings?.easy ?? 0,
+    approvals: approvals.map(toApproval),
+    ...practice,
   };
 }
 
@@ -152,10 +135,9 @@ export function implementStudents(implement: Implement, source: DataSource, now:
   const refuseImpossible = async (store: InstructorStore, fields: StudentFields): Promise<void> => {
     const today = localDay(await instructorById(source, store.instructorId), now());
     const errors = [];
-    if (fields.birthYear !== null && fields.birthYear > Number(today.slice(0, 4))) {
-      const detail = 'The year of birth is in the future: use a year up to now.';
-      errors.push({ pointer: '/birthYear', detail });
-    }
+    const born = fields.birthYear === null ? null : checkBirthYear(fields.birthYear, today);
+    if (born && !born.ok)
+      errors.push({ pointer: '/birthYear', detail: describeBirthYearProblem(born.problem) });
     for (const key of ['consentOn', 'healthAskedOn'] as const)
       if ((fields[key] ?? '') > today) errors.push({ pointer: `/${key}`, detail: IN_FUTURE });
     if (fields.consentOn !== null && fields.guardian.trim() === '') {
@@ -170,14 +152,20 @@ export function implementStudents(implement: Implement, source: DataSource, now:
     lists.get(store.instructorId, await revisionOf(store), () => listStudents(store)),
   );
 
-  implement(routes.getStudent, ({ store, params }) => getStudent(store, params.id));
+  const studentOf = async (store: InstructorStore, id: string): Promise<Student> =>
+    getStudent(store, await instructorById(source, store.instructorId), id, now());
+
+  implement(routes.getStudent, ({ store, params }) => studentOf(store, params.id));
 
   implement(routes.addStudent, async ({ store, body }) => {
     await refuseImpossible(store, body);
     const id = randomUUID();
     const name = body.name.trim();
-    await store.students.add({ ...body, id, name, version: 1, archivedAt: null, createdAt: now() });
-    return getStudent(store, id);
+    await store.whole(async (within) => {
+      await within.students.add({ ...body, id, name, version: 1, archivedAt: null, createdAt: now() });
+      await auditChange(within, now(), { id, birthYear: null, consentOn: null, guardian: '' }, body);
+    });
+    return studentOf(store, id);
   });
 
   implement(routes.changeStudent, async ({ store, params, body }) => {
@@ -187,9 +175,13 @@ export function implementStudents(implement: Implement, source: DataSource, now:
     if (!before) throw notFound('student');
     const archivedAt = archived ? (before.archivedAt ?? now()) : null;
     const name = fields.name.trim();
-    const saved = await store.students.change(params.id, version, { ...fields, name, archivedAt });
-    if (!saved) throw staleVersion(await getStudent(store, params.id));
-    return getStudent(store, params.id);
+    const saved = await store.whole(async (within) => {
+      const changed = await within.students.change(params.id, version, { ...fields, name, archivedAt });
+      if (changed) await auditChange(within, now(), before, fields);
+      return changed;
+    });
+    if (!saved) throw staleVersion(await studentOf(store, params.id));
+    return studentOf(store, params.id);
   });
 
   implement(routes.listCapacityChecks, async ({ store, params }) => {
@@ -206,6 +198,29 @@ export function implementStudents(implement: Implement, source: DataSource, now:
     await store.capacityChecks.add({ ...check, studentId: params.id, createdAt: now() });
     return check;
   });
+}
+
+const describeConsent = ({
+  guardian,
+  consentOn,
+}: Pick<StudentFields, 'guardian' | 'consentOn'>): string | null =>
+  consentOn === null ? null : `${guardian}, ${consentOn}`;
+
+/** Puts into the audit trail what of a student decides about what is led: the year of birth and a guardian's consent. */
+async function auditChange(
+  store: InstructorStore,
+  at: Date,
+  before: Pick<StudentRow, 'id' | 'birthYear' | 'consentOn' | 'guardian'>,
+  after: StudentFields,
+): Promise<void> {
+  const year = (of: number | null): string | null => (of === null ? null : String(of));
+  if (before.birthYear !== after.birthYear) {
+    const change = { before: year(before.birthYear), after: year(after.birthYear) };
+    await writeAudit(store, at, before.id, 'birth-year-changed', 'Year of birth.', change);
+  }
+  const consent = { before: describeConsent(before), after: describeConsent(after) };
+  if (consent.before !== consent.after)
+    await writeAudit(store, at, before.id, 'consent-changed', "A guardian's consent.", consent);
 }
 
 const IN_FUTURE = 'This date is in the future: use today or an earlier day.';

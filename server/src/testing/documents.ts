@@ -1,6 +1,13 @@
 // Requests that several specs send.
 import { randomUUID } from 'node:crypto';
-import { routes, type BodyOf, type Sitting, type StoredSession, type Student } from '@nuvrah/contract';
+import {
+  routes,
+  type BodyOf,
+  type Sitting,
+  type StoredSession,
+  type Student,
+  type StudentFields,
+} from '@nuvrah/contract';
 import {
   beginRun,
   dailySittings,
@@ -14,43 +21,47 @@ import {
   recordOf,
   sessionFromChecked,
   stopRun,
-  type Goal,
+  type CapacityPhase,
   type LeadAnswer,
   type LeadRecord,
   type LeadRun,
   type RungNumbers,
-  type SeatId,
   type SessionJson,
+  day,
 } from '@nuvrah/core';
 import type { TestClient } from './test-server.js';
 
-export const aStudent = {
+export const aStudent: StudentFields = {
   name: 'Ada Reed',
   birthYear: 1980,
   hand: 'left',
   tongueRolls: null,
   experienced: false,
-  seats: [] as SeatId[],
-  goals: [] as Goal[],
+  seats: [],
+  goals: [],
   guardian: '',
   consentOn: null,
-  healthAskedOn: '2026-03-01',
+  healthAskedOn: day('2026-03-01'),
   comfort: null,
   note: '',
-} as const;
+};
 
 /** A capacity check of which only the seconds are known. */
 export const aCapacity = {
-  checkedOn: '2026-03-01',
+  checkedOn: day('2026-03-01'),
   inhale: 6,
   exhale: 9,
   hold: null as number | null,
   emptyHold: null,
+  atLeast: [] as CapacityPhase[],
   tries: null,
   restingRate: null,
   freerNostril: null,
   strokes: null,
 };
+
+/** More breath than any session of the specs asks for, measured long before. */
+const AMPLE = { ...aCapacity, checkedOn: day('2026-01-15'), inhale: 30, exhale: 45, hold: 40, emptyHold: 30 };
 
 /** A day of which nothing special is true. */
 export const aDay = (): BodyOf<typeof routes.addDayCheck> => ({
@@ -82,13 +93,14 @@ export function documentOf(ratio = '1:2', base = 4): SessionJson {
   };
 }
 
-/** A student of whom everything was asked, today too, with a session. */
+/** A student of whom everything was asked, today too, with all the breath there is and a session. */
 export async function addStudentWithSession(
   client: TestClient,
   document = documentOf(),
 ): Promise<{ student: Student; session: StoredSession }> {
   const { id } = await client.must(routes.addStudent, { body: aStudent });
   await client.must(routes.addDayCheck, { params: { id }, body: aDay() });
+  await client.must(routes.addCapacityCheck, { params: { id }, body: AMPLE });
   const student = await client.must(routes.getStudent, { params: { id } });
   const session = await client.must(routes.addSession, {
     body: { owner: { kind: 'student', studentId: student.id }, document },

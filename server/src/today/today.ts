@@ -1,6 +1,18 @@
 import { routes, type Ladder, type TodayItem, type TodayStudent } from '@nuvrah/contract';
-import { CLEARANCE_SCOPES, dayNumber, describeEmergency, FACT_NAMES, GAPS } from '@nuvrah/core';
-import { DateTime } from 'luxon';
+import {
+  CAPACITY_LASTS,
+  CAPACITY_WARNING,
+  CLEARANCE_SCOPES,
+  comesOn,
+  daysBetween,
+  describeEmergency,
+  FACT_NAMES,
+  GAPS,
+  isOldCheck,
+  signById,
+  type Day,
+  type SignId,
+} from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
 import type { ClearanceRow, StudentRow } from '../db/entities.js';
@@ -10,33 +22,55 @@ import { laddersOf } from '../ladders/ladders.js';
 
 /** Days before its last one on which a clearance is said to run out. */
 const CLEARANCE_WARNING = 14;
-/** A capacity check is old after so many days, and said to become so a week before. Domain: "capacity and fit". */
-const CAPACITY_OLD = 60;
-const CAPACITY_WARNING = 7;
+/** Days for which a sign that was told from home is shown, unless the student was led since. */
+const SIGN_DAYS = 7;
 
 /** What needs most comes first. */
 const NEED: readonly TodayItem['kind'][] = [
   'suspended',
+  'sign',
   'decision',
   'intake',
   'clearance',
   'capacity',
+  'log',
   'away',
   'comes',
 ];
 
 interface LastDays {
   readonly id: string;
-  readonly lastSitting: string | null;
-  readonly lastCheck: string | null;
+  readonly lastSitting: Day | null;
+  readonly lastCheck: Day | null;
+  /** Sittings from a log outside that nobody confirmed. */
+  readonly unconfirmed: number;
 }
 
 /** Of every student that is not archived: the last day of practice and of a capacity check, where the instructor works (`$2`). */
 const LAST_DAYS_SQL = `
 SELECT student.id,
        (SELECT (max(started_at) AT TIME ZONE $2)::date::text FROM sitting WHERE student_id = student.id) AS "lastSitting",
-       (SELECT max(checked_on)::text FROM capacity_check WHERE student_id = student.id) AS "lastCheck"
+       (SELECT max(checked_on)::text FROM capacity_check WHERE student_id = student.id) AS "lastCheck",
+       (SELECT count(*)::int FROM sitting WHERE student_id = student.id AND NOT confirmed) AS unconfirmed
   FROM student WHERE instructor_id = $1 AND archived_at IS NULL`;
+
+/** Signs told from home since a moment (`$2`), unless the student was led by the instructor after they were told. */
+const SIGNS_SQL = `
+SELECT sitting.student_id AS "studentId", sitting.id, sitting.signs,
+       (sitting.started_at AT TIME ZONE $3)::date::text AS day
+  FROM sitting JOIN home_report report ON report.sitting_id = sitting.id
+ WHERE sitting.instructor_id = $1 AND cardinality(sitting.signs) > 0 AND report.received_at >= $2
+   AND NOT EXISTS (SELECT 1 FROM sitting later
+                    WHERE later.student_id = sitting.student_id AND later.place <> 'home'
+                      AND later.started_at > report.received_at)
+ ORDER BY sitting.started_at DESC`;
+
+interface SignRow {
+  readonly studentId: string;
+  readonly id: string;
+  readonly signs: SignId[];
+  readonly day: Day;
+}
 
 const item = (
   kind: TodayItem['kind'],
@@ -51,25 +85,32 @@ export function implementToday(implement: Implement, source: DataSource, now: ()
     const at = now();
     const instructor = await instructorById(source, store.instructorId);
     const today = localDay(instructor, at);
-    const weekday = DateTime.fromISO(today).weekday;
-    const [students, ladders, clearances, lastDays, checked, emergencies] = await Promise.all([
+    const signsSince = new Date(at.getTime() - SIGN_DAYS * 86_400_000);
+    const [students, ladders, clearances, lastDays, checked, emergencies, signs] = await Promise.all([
       store.students.list({}, { order: { name: 'ASC', id: 'ASC' } }),
       laddersOf(source, store, {}, at),
       store.clearances.list({}, { order: { until: 'ASC' } }),
       store.query<LastDays>(LAST_DAYS_SQL, instructor.timeZone),
       store.dayChecks.list({ day: today }),
       openEmergencies(store, null),
+      store.query<SignRow>(SIGNS_SQL, signsSince, instructor.timeZone),
     ]);
     const last = new Map(lastDays.map((row) => [row.id, row]));
     const asked = new Set(checked.map(({ studentId }) => studentId));
     const all = students.flatMap((student): TodayStudent[] => {
       if (student.archivedAt !== null) return [];
       const own = ladders.filter(({ studentId, ended }) => studentId === student.id && !ended);
-      const days = last.get(student.id) ?? { id: student.id, lastSitting: null, lastCheck: null };
+      const days = last.get(student.id) ?? {
+        id: student.id,
+        lastSitting: null,
+        lastCheck: null,
+        unconfirmed: 0,
+      };
       const emergency = emergencies.get(student.id);
       const items = [
         ...(emergency ? [item('suspended', describeEmergency(emergency))] : []),
-        ...ofLadders(own, weekday, days.lastSitting === today),
+        ...ofSigns(signs.filter(({ studentId }) => studentId === student.id)),
+        ...ofLadders(own, today, days.lastSitting),
         ...ofIntake(student),
         ...ofClearances(
           clearances.filter(({ studentId }) => studentId === student.id),
@@ -95,7 +136,13 @@ const needOf = ({ items }: TodayStudent): number => {
 const byNeed = (items: readonly TodayItem[]): TodayItem[] =>
   [...items].sort((a, b) => NEED.indexOf(a.kind) - NEED.indexOf(b.kind));
 
-function ofLadders(ladders: readonly Ladder[], weekday: number, practisedToday: boolean): TodayItem[] {
+const ofSigns = (rows: readonly SignRow[]): TodayItem[] =>
+  rows.map(({ signs, day }) => {
+    const said = signs.map((sign) => signById(sign).label.toLowerCase()).join(', ');
+    return item('sign', `Told from home, ${day}: ${said}.`);
+  });
+
+function ofLadders(ladders: readonly Ladder[], today: Day, lastSitting: Day | null): TodayItem[] {
   return ladders.flatMap(({ id, sessionId, rule, waits, plan }) => {
     const where = { ladderId: id, sessionId };
     const said = rule.said.join(' ');
@@ -103,9 +150,7 @@ function ofLadders(ladders: readonly Ladder[], weekday: number, practisedToday: 
     if (rule.step === 'suspend') return [];
     return [
       ...(waits ? [item('decision', `${STEP_WORDS[rule.step]}? ${said}`, where)] : []),
-      ...(plan.weekdays.includes(weekday) && !practisedToday
-        ? [item('comes', 'Planned for today.', where)]
-        : []),
+      ...(comesOn(plan, today, lastSitting) ? [item('comes', 'Planned for today.', where)] : []),
     ];
   });
 }
@@ -121,9 +166,11 @@ const STEP_WORDS: Readonly<Record<Ladder['rule']['step'], string>> = {
 const ofIntake = ({ healthAskedOn, birthYear }: StudentRow): TodayItem[] =>
   healthAskedOn === null || birthYear === null ? [item('intake', 'The intake is not finished.')] : [];
 
-function ofClearances(clearances: readonly ClearanceRow[], today: string): TodayItem[] {
+function ofClearances(clearances: readonly ClearanceRow[], today: Day): TodayItem[] {
   return clearances.flatMap(({ until, withdrawnOn, scope, fact, clinician }) => {
-    const left = dayNumber(until) - dayNumber(today);
+    // One for a sign alone ended its suspension for good.
+    if (fact === null) return [];
+    const left = daysBetween(today, until);
     if (withdrawnOn !== null || left < -CLEARANCE_WARNING || left > CLEARANCE_WARNING) return [];
     // A newer one for the same takes its place.
     const renewed = clearances.some(
@@ -138,19 +185,22 @@ function ofClearances(clearances: readonly ClearanceRow[], today: string): Today
   });
 }
 
-function ofDays({ lastSitting, lastCheck }: LastDays, climbs: boolean, today: string): TodayItem[] {
-  const since = (day: string): number => dayNumber(today) - dayNumber(day);
-  const away = lastSitting === null ? 0 : since(lastSitting);
-  const age = lastCheck === null ? null : since(lastCheck);
+function ofDays({ lastSitting, lastCheck, unconfirmed }: LastDays, climbs: boolean, today: Day): TodayItem[] {
+  const away = lastSitting === null ? 0 : daysBetween(lastSitting, today);
   return [
-    ...(age === null
-      ? [item('capacity', 'No capacity check yet.')]
-      : age > CAPACITY_OLD
-        ? [item('capacity', `The capacity check is ${age} days old.`)]
-        : age > CAPACITY_OLD - CAPACITY_WARNING
-          ? [item('capacity', `The capacity check is old ${inDays(CAPACITY_OLD + 1 - age)}.`)]
-          : []),
+    ...ofCheck(lastCheck, today),
+    ...(unconfirmed > 0
+      ? [item('log', `${unconfirmed} sittings from a log are not confirmed: they count for nothing yet.`)]
+      : []),
     // Where there is a ladder its decision says so.
     ...(away >= GAPS.ease && !climbs ? [item('away', `Away for ${away} days.`)] : []),
   ];
+}
+
+function ofCheck(lastCheck: Day | null, today: Day): TodayItem[] {
+  if (lastCheck === null) return [item('capacity', 'No capacity check yet.')];
+  const age = daysBetween(lastCheck, today);
+  if (isOldCheck(lastCheck, today)) return [item('capacity', `The capacity check is ${age} days old.`)];
+  const left = CAPACITY_LASTS + 1 - age;
+  return left <= CAPACITY_WARNING ? [item('capacity', `The capacity check is old ${inDays(left)}.`)] : [];
 }

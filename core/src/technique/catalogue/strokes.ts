@@ -34,7 +34,8 @@ export const KAPALABHATI = {
   features: ['forceful', 'abdomen', 'heating'],
   effects: ['energise', 'warm'],
   prerequisites: ['Three-part breath', 'An empty stomach'],
-  teacherApproval: true,
+  approval: 'strict',
+  after: ['three-part'],
   simpler: 'three-part',
   teaching: [
     'Tasters of three to five strokes before the first set.',
@@ -76,7 +77,8 @@ export const BHASTRIKA = {
   features: ['forceful', 'abdomen', 'heating'],
   effects: ['energise', 'warm'],
   prerequisites: ['Skull-brightening breath, 3 sets of 30', 'An empty stomach'],
-  teacherApproval: true,
+  approval: 'usual',
+  after: ['kapalabhati'],
   simpler: 'kapalabhati',
   teaching: [
     'As deep in as out, never deeper than easy.',
@@ -116,7 +118,8 @@ export const EVEN_RAPID = {
   features: ['energising'],
   effects: ['energise', 'focus'],
   prerequisites: ['Three-part breath'],
-  teacherApproval: false,
+  approval: 'none',
+  after: ['three-part'],
   simpler: 'viloma-inhale',
   teaching: [
     'In and out are the same length and hardly heard.',

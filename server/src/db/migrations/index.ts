@@ -5,6 +5,7 @@ import { SessionVersions1793100000000 } from './1793100000000-session-versions.j
 import { Ladders1793300000000 } from './1793300000000-ladders.js';
 import { HomePractice1793600000000 } from './1793600000000-home-practice.js';
 import { PracticeCalendar1793500000000 } from './1793500000000-practice-calendar.js';
+import { Safety1793700000000 } from './1793700000000-safety.js';
 import { WholeSessions1793200000000 } from './1793200000000-whole-sessions.js';
 
 /** In the order in which they are applied; append only. */
@@ -17,4 +18,5 @@ export const migrations = [
   Corrections1793400000000,
   PracticeCalendar1793500000000,
   HomePractice1793600000000,
+  Safety1793700000000,
 ];

@@ -54,6 +54,10 @@ export class Sittings {
     return this.api.call(routes.beginSitting, { body });
   }
 
+  takeSignBack(id: string, body: BodyOf<typeof routes.takeSignBack>): Observable<Sitting> {
+    return this.api.call(routes.takeSignBack, { params: { id }, body });
+  }
+
   record(id: string, body: BodyOf<typeof routes.recordSitting>): Observable<Sitting> {
     return this.api.call(routes.recordSitting, { params: { id }, body });
   }

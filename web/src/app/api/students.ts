@@ -12,6 +12,7 @@ import {
   type StudentFact,
   type StudentFields,
   type StudentLine,
+  type StoredApproval,
 } from '@nuvrah/contract';
 import type { Observable } from 'rxjs';
 import { Api } from './api';
@@ -69,8 +70,21 @@ export class Students {
     return this.api.call(routes.addClearance, { params: { id: student }, body });
   }
 
-  changeClearance({ id, ...body }: StoredClearance): Observable<StoredClearance> {
+  changeClearance({ id, filedAt: _, ...body }: StoredClearance): Observable<StoredClearance> {
     return this.api.call(routes.changeClearance, { params: { id }, body });
+  }
+
+  addApproval(student: string, body: BodyOf<typeof routes.addApproval>): Observable<StoredApproval> {
+    return this.api.call(routes.addApproval, { params: { id: student }, body });
+  }
+
+  withdrawApproval(id: string): Observable<unknown> {
+    return this.api.call(routes.withdrawApproval, { params: { id } });
+  }
+
+  /** From then on sittings from a log outside count as led. */
+  confirmLogged(student: string): Observable<AnswerOf<typeof routes.confirmLogged>> {
+    return this.api.call(routes.confirmLogged, { params: { id: student } });
   }
 
   capacityChecks(student: string): Observable<CapacityCheck[]> {

@@ -14,6 +14,7 @@ import {
   insertPassage,
   LEVELS,
   movePassage,
+  newFittedPassage,
   newPassage,
   passageInPlaceOf,
   PHASE_KINDS,
@@ -223,9 +224,9 @@ export class BenchPage {
   /** The simpler form in the place of the passage, about as long. */
   protected useSimpler(technique: TechniqueId): void {
     const [passage, span] = [this.passage(), this.timeline()?.passages[this.passageIndex()]];
-    if (!passage || !span) return;
+    const fit = this.review.fit();
+    if (!passage || !span || !fit) return;
     const length = seconds((span.to - span.from) / 1000);
-    const fit = { sustainable: this.sustainable() };
     const simpler = passageInPlaceOf(passage, technique, length, this.conventions(), fit);
     this.draft.edit((session) => editPassage(session, passage.id, () => simpler));
   }
@@ -320,11 +321,12 @@ export class BenchPage {
     this.setPassage({ passage: { ...passage, untilTap: !passage.untilTap }, name: 'until tap' });
   }
 
-  /** A passage with the starting dosage of its technique or variant, fitted to the student; a rolled tongue only where it rolls. */
+  /** A passage with the starting dosage of its technique or variant, fitted to the student and in one of their seats. */
   private newPassage({ technique, variant }: Pick, id: string): Passage {
     const entry = this.variants.techniqueOf(variant);
-    const sustainable = this.sustainable();
-    return newPassage(technique, id, { sustainable, ...(entry && variant && { entry, variant }) });
+    const form = entry && variant ? { entry, variant } : {};
+    const fit = this.review.fit();
+    return fit ? newFittedPassage(technique, id, { ...fit, ...form }) : newPassage(technique, id, form);
   }
 
   protected useNumbers(numbers: Numbers): void {

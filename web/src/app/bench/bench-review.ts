@@ -1,24 +1,23 @@
 import { computed, effect, inject, Injectable, linkedSignal, signal } from '@angular/core';
-import {
-  isDayChecked,
-  orderingRecordOf,
-  readinessOf,
-  screeningCaseOf,
-  sustainableOf,
-  type DayCheck,
-  type StoredOverruling,
-  type Student,
-} from '@nuvrah/contract';
+import type { DayCheck, StoredOverruling, Student, StoredApproval } from '@nuvrah/contract';
 import {
   checkOrder,
   compileSession,
   describeMissing,
   resolveConventions,
+  type FitTo,
   screenCase,
   type OrderingCase,
   type OrderingRecord,
   type Session,
   type Timeline,
+  isDayChecked,
+  orderingRecordOf,
+  readinessOf,
+  screeningCaseOf,
+  sustainableOf,
+  reviewToGiveOut,
+  describeNeed,
 } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
 import { ScreeningClock } from '../api/screening-clock';
@@ -32,7 +31,7 @@ interface Written {
 }
 
 /** Of nobody in particular nothing is known to be prepared or easy. */
-const NO_RECORD: OrderingRecord = { beginner: false, withoutHold: [], easySittings: 0 };
+const NO_RECORD: OrderingRecord = { beginner: false, withoutHold: [], easySittings: 0, entriesToday: [] };
 
 /**
  * What the Bench says about the session that is being written: its timeline at once, and what speaks against it when the
@@ -47,12 +46,14 @@ export class BenchReview {
   private readonly opened = signal<OwnedSession | null>(null);
   /** The day check that was just made, or the one on record. */
   private readonly checkedNow = signal<DayCheck | null>(null);
+  /** Approvals that were just put on record. */
+  private readonly approvedNow = signal<readonly StoredApproval[]>([]);
   readonly owner = computed((): Owner | null => {
     const owner = this.opened()?.owner ?? null;
-    const dayCheck = this.checkedNow();
-    return owner?.kind === 'student' && dayCheck
-      ? { kind: 'student', student: { ...owner.student, dayCheck } }
-      : owner;
+    if (owner?.kind !== 'student') return owner;
+    const dayCheck = this.checkedNow() ?? owner.student.dayCheck;
+    const approvals = [...owner.student.approvals, ...this.approvedNow()];
+    return { kind: 'student', student: { ...owner.student, dayCheck, approvals } };
   });
   /** The student whose it is; null for a class and a template. */
   readonly student = computed(() => {
@@ -65,7 +66,12 @@ export class BenchReview {
   });
   readonly sustainable = computed(() => {
     const student = this.student();
-    return student && sustainableOf(student);
+    return student && sustainableOf(student, this.day());
+  });
+  /** What a passage that is put in is fitted to; null where it is nobody's in particular. */
+  readonly fit = computed((): FitTo | null => {
+    const [student, sustainable] = [this.student(), this.sustainable()];
+    return student && sustainable && { sustainable, seats: student.seats, conventions: this.conventions() };
   });
   /** Decisions about findings of this session; they are no edits of it, and not undone with them. */
   readonly overrulings = linkedSignal<readonly StoredOverruling[]>(
@@ -99,8 +105,8 @@ export class BenchReview {
     return drawn && student ? screeningCaseOf(drawn.session, student, this.overrulings(), this.day()) : null;
   });
   readonly findings = computed(() => {
-    const [screening, drawn] = [this.screening(), this.drawn()];
-    return screening && drawn ? screenCase(screening, drawn.timeline) : [];
+    const screening = this.screening();
+    return screening ? screenCase(screening) : [];
   });
   /** Of a class: who comes, each with what speaks against it for them. */
   readonly members = computed(() => {
@@ -117,11 +123,18 @@ export class BenchReview {
     const [drawn, student] = [this.possible(), this.student()];
     if (!drawn) return null;
     const record = student ? orderingRecordOf(student) : NO_RECORD;
-    return { session: drawn.session, hand: this.hand().hand, record, profile: this.profile() };
+    return { session: drawn.session, record, profile: this.profile() };
   });
   readonly order = computed(() => {
-    const [of, drawn] = [this.ordering(), this.drawn()];
-    return of && drawn ? checkOrder(of.session, drawn.timeline, of.record, of.profile) : [];
+    const of = this.ordering();
+    return of ? checkOrder(of.session, of.record, of.profile) : [];
+  });
+
+  /** What keeps it from being given out for practice without the instructor, in words. */
+  readonly held = computed(() => {
+    const [drawn, student] = [this.drawn(), this.student()];
+    if (!drawn || !student) return [];
+    return reviewToGiveOut(drawn.session, student, this.overrulings(), this.day()).needs.map(describeNeed);
   });
 
   readonly dayChecked = computed(() => {
@@ -153,6 +166,11 @@ export class BenchReview {
     this.opened.set(opened);
     // It was asked of whoever was open before: another session may be another student's.
     this.checkedNow.set(null);
+    this.approvedNow.set([]);
+  }
+
+  approved(approval: StoredApproval): void {
+    this.approvedNow.update((approvals) => [...approvals, approval]);
   }
 
   dayAsked(check: DayCheck): void {

@@ -1,12 +1,13 @@
-import { sustainableOf, type StudentLine } from '@nuvrah/contract';
-import { newSession, type Session } from '@nuvrah/core';
+import type { Student } from '@nuvrah/contract';
+import { newFittedSession, newSession, sustainableOf, type ScreeningDay, type Session } from '@nuvrah/core';
 
-/** A first session, within what the student's breath sustains; as written where it is nobody's in particular. */
-export const firstSessionFor = (
-  student: Pick<StudentLine, 'capacity' | 'sittings' | 'comfort'> | null,
-): Session =>
-  newSession(
-    'New session',
-    { counted: crypto.randomUUID(), natural: crypto.randomUUID() },
-    student && sustainableOf(student),
-  );
+/** A first session, within what the student can do and in their seats; as written where it is nobody's in particular. */
+export function firstSessionFor(student: Student | null, day: ScreeningDay): Session {
+  const ids = { counted: crypto.randomUUID(), natural: crypto.randomUUID() };
+  if (!student) return newSession('New session', ids);
+  return newFittedSession('New session', ids, {
+    sustainable: sustainableOf(student, day),
+    seats: student.seats,
+    conventions: day.profile,
+  });
+}

@@ -1,9 +1,15 @@
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { countsOf, formatRatio, parseRatio, type Numbers, type Sustainable } from '@nuvrah/core';
-import { configure, countedOf, session, student } from '../testing/fixtures';
+import {
+  countsOf,
+  formatRatio,
+  parseRatio,
+  type Numbers,
+  type Sustainable,
+  sustainableOf,
+} from '@nuvrah/core';
+import { configure, countedOf, session, student, DAY } from '../testing/fixtures';
 import { FitPanel } from './fit-panel';
 import { PaceFinder } from './pace-finder';
-import { sustainableOf } from '@nuvrah/contract';
 
 describe('the fit beside a passage', () => {
   let fixture: ComponentFixture<FitPanel>;
@@ -18,7 +24,7 @@ describe('the fit beside a passage', () => {
     page = fixture.nativeElement as HTMLElement;
   });
 
-  const show = (ratio: string, sustainable: Sustainable | null = sustainableOf(student)): string => {
+  const show = (ratio: string, sustainable: Sustainable | null = sustainableOf(student, DAY)): string => {
     const parsed = parseRatio(ratio);
     if (!parsed.ok) throw new Error(ratio);
     fixture.componentRef.setInput('student', student);

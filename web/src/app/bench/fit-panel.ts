@@ -3,13 +3,13 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { Student } from '@nuvrah/contract';
 import {
-  CAPACITY_LASTS,
   countsOf,
-  dayNumber,
+  daysBetween,
   describeFit,
   describeFitProblem,
   easyRoundsAt,
   fitRatio,
+  isOldCheck,
   formatRatio,
   ROUNDS_TO_TRUST,
   sameCounts,
@@ -19,7 +19,7 @@ import {
   type Numbers,
   type Sustainable,
 } from '@nuvrah/core';
-import { AccountStore } from '../api/account';
+import { ScreeningClock } from '../api/screening-clock';
 
 /** What the ratio comes to within the student's capacity, and what it would take. */
 @Component({
@@ -73,7 +73,7 @@ import { AccountStore } from '../api/account';
   `,
 })
 export class FitPanel {
-  private readonly account = inject(AccountStore);
+  private readonly clock = inject(ScreeningClock);
   readonly student = input.required<Student>();
   readonly sustainable = input.required<Sustainable | null>();
   readonly passage = input.required<CountedPassage>();
@@ -82,8 +82,8 @@ export class FitPanel {
   /** Says so where the capacity it is fitted to is an old one. */
   protected readonly old = computed(() => {
     const checkedOn = this.student().capacity?.checkedOn;
-    const age = checkedOn ? dayNumber(this.account.required().today) - dayNumber(checkedOn) : 0;
-    return age > CAPACITY_LASTS ? `The capacity check is ${age} days old: check again.` : null;
+    if (!checkedOn || !isOldCheck(checkedOn, this.clock.today())) return null;
+    return `The capacity check is ${daysBetween(checkedOn, this.clock.today())} days old: check again.`;
   });
 
   private readonly fit = computed(() => {

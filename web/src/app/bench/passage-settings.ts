@@ -230,7 +230,7 @@ export class PassageSettings {
 
   protected setTime(time: number): void {
     const passage = this.passage();
-    const fit = roundsInTime(passage, millis(time), this.conventions());
+    const fit = roundsInTime(passage, millis(time), this.start(), this.conventions());
     const next = { ...passage, cycles: fit.cycles };
     this.left.set({ millis: fit.leftOver, of: time, passage: next });
     this.edit.emit({ passage: next, name: 'time' });

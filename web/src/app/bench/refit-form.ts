@@ -1,8 +1,8 @@
 import { Component, computed, effect, inject, input, model, signal, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router } from '@angular/router';
-import { screeningCaseOf, type SessionOwner, type Student } from '@nuvrah/contract';
-import { describeFinding, refitSession, withFreshIds, type Session } from '@nuvrah/core';
+import type { SessionOwner, Student } from '@nuvrah/contract';
+import { describeFinding, refitSession, withFreshIds, type Session, screeningCaseOf } from '@nuvrah/core';
 import { forkJoin } from 'rxjs';
 import { Classes } from '../api/classes';
 import { askedOnce } from '../api/loaded';
@@ -110,7 +110,7 @@ export class RefitForm {
     const student = this.other();
     if (!student) return null;
     const of = screeningCaseOf(this.session(), student, [], this.day());
-    const { session, changes, left } = refitSession(of, student.seats);
+    const { session, changes, left } = refitSession(of);
     const owner: SessionOwner = { kind: 'student', studentId: student.id };
     return { owner, session, changes, left: left.map(describeFinding) };
   });

@@ -1,7 +1,7 @@
 import { Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { screeningCaseOf } from '@nuvrah/contract';
+
 import {
   CAUTION_LINE,
   compileSession,
@@ -11,11 +11,12 @@ import {
   formatClock,
   formatSeconds,
   resolveConventions,
-  screenCase,
   SEATS,
   sessionFromChecked,
   STOP_ACTION,
   techniqueOf,
+  reviewToGiveOut,
+  describeNeed,
 } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
 import { asked } from '../api/loaded';
@@ -37,9 +38,24 @@ import { Variants } from '../api/variants';
           <span class="soft">{{ sheet.whose }} · {{ sheet.total }}</span>
           <span class="grow"></span>
           <a matButton class="screen" [routerLink]="['/bench', id()]">Back to the Bench</a>
-          <button matButton="outlined" type="button" class="screen" (click)="print()">Print</button>
+          @if (sheet.held.length === 0) {
+            <button matButton="outlined" type="button" class="screen" (click)="print()">Print</button>
+          }
         </div>
-        <table class="sheet-table">
+        @if (sheet.held.length > 0) {
+          <div class="notice no" role="alert">
+            <strong>This is not printed as long as it may not be led:</strong>
+            <ul>
+              @for (line of sheet.held; track line) {
+                <li>{{ line }}</li>
+              }
+            </ul>
+          </div>
+        }
+        @for (line of sheet.notFor; track line) {
+          <p class="notice no">{{ line }}</p>
+        }
+        <table class="sheet-table" [class.held]="sheet.held.length > 0">
           <thead>
             <tr>
               <th scope="col">at</th>
@@ -110,7 +126,8 @@ import { Variants } from '../api/variants';
       padding-left: 1.25rem;
     }
     @media print {
-      .screen {
+      .screen,
+      .held {
         display: none;
       }
       tr {
@@ -139,8 +156,12 @@ export class RunningSheet {
     const { owner } = ready;
     const timeline = compileSession(session, handOf(owner), profile);
     const conventions = resolveConventions(profile, session.conventions);
-    const cares = studentsOf(owner).flatMap((student) =>
-      screenCase(screeningCaseOf(session, student, ready.session.overrulings, this.day()))
+    const reviews = studentsOf(owner).map((student) => ({
+      student,
+      ...reviewToGiveOut(session, student, ready.session.overrulings, this.day()),
+    }));
+    const cares = reviews.flatMap(({ student, findings }) =>
+      findings
         .filter(({ level }) => level === 'care')
         .map((finding) => ({
           ...finding,
@@ -152,7 +173,16 @@ export class RunningSheet {
       if (!passage) return '';
       return this.variants.names().get(passage.variant ?? '') ?? techniqueOf(passage.technique).names[naming];
     };
+    const inTheWay = reviews.filter(({ needs }) => needs.length > 0);
     return {
+      held: owner.kind === 'student' ? inTheWay.flatMap(({ needs }) => needs.map(describeNeed)) : [],
+      notFor:
+        owner.kind === 'class'
+          ? inTheWay.map(
+              ({ student, needs }) =>
+                `Not for ${student.name} as it stands: ${needs.map(describeNeed).join(' ')}`,
+            )
+          : [],
       title: session.title,
       whose: nameOfOwner(owner),
       total: describeTotal(timeline),

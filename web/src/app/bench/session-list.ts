@@ -4,8 +4,8 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatSelectModule } from '@angular/material/select';
 import { Router, RouterLink } from '@angular/router';
-import { combineLatest } from 'rxjs';
-import type { SessionOwner } from '@nuvrah/contract';
+import { combineLatest, of, switchMap, type Observable } from 'rxjs';
+import type { SessionOwner, Student } from '@nuvrah/contract';
 import type { ApiProblem } from '../api/api';
 import { Classes } from '../api/classes';
 import { askedOnce } from '../api/loaded';
@@ -15,6 +15,7 @@ import { Students } from '../api/students';
 import { LeadKeeper } from '../lead/lead-keeper';
 import { firstSessionFor } from './first-session';
 import { SessionTable } from './session-table';
+import { ScreeningClock } from '../api/screening-clock';
 
 /** All sessions: to work on one at the Bench, or to choose one to lead. */
 @Component({
@@ -86,6 +87,7 @@ export class SessionList {
   private readonly classesApi = inject(Classes);
   private readonly sessionsApi = inject(Sessions);
   private readonly router = inject(Router);
+  private readonly day = inject(ScreeningClock).day;
 
   protected readonly page = askedOnce(() =>
     combineLatest([this.studentsApi.list(), this.sessionsApi.list(), this.classesApi.list()]),
@@ -121,7 +123,11 @@ export class SessionList {
         ? { kind: 'nobody' }
         : { kind: 'class', classId: chosen };
     this.busy.set(true);
-    this.sessionsApi.add(owner, firstSessionFor(student ?? null)).subscribe({
+    const asked: Observable<Student | null> = student ? this.studentsApi.get(chosen) : of(null);
+    const added = asked.pipe(
+      switchMap((found) => this.sessionsApi.add(owner, firstSessionFor(found, this.day()))),
+    );
+    added.subscribe({
       next: ({ id }) => void this.router.navigate(['/bench', id]),
       error: (problem: ApiProblem) => {
         this.busy.set(false);

@@ -12,9 +12,21 @@ import { SoundMaker } from './sound-maker';
   imports: [MatButtonModule],
   template: `
     <div class="ways">
-      <button matButton type="button" [disabled]="progress() !== null" (click)="render()">Sound (WAV)</button>
-      <button matButton type="button" (click)="captions()">Captions (WebVTT)</button>
+      <button
+        matButton
+        type="button"
+        [disabled]="progress() !== null || held().length > 0"
+        (click)="render()"
+      >
+        Sound (WAV)
+      </button>
+      <button matButton type="button" [disabled]="held().length > 0" (click)="captions()">
+        Captions (WebVTT)
+      </button>
     </div>
+    @if (held().length > 0) {
+      <p class="soft">Neither is given out while something keeps this from being led.</p>
+    }
     @if (progress() !== null) {
       <div class="ways">
         <progress max="1" aria-label="sound track" [value]="progress()"></progress>
@@ -42,6 +54,9 @@ export class SoundTrack {
   readonly timeline = input.required<Timeline>();
   /** Of the files, without their endings. */
   readonly name = input.required<string>();
+
+  /** What keeps the session from being given out, in words. */
+  readonly held = input<readonly string[]>([]);
 
   private readonly account = inject(AccountStore);
   private readonly maker = inject(SoundMaker);

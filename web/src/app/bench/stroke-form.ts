@@ -2,8 +2,8 @@ import { Component, computed, inject, input, output } from '@angular/core';
 import {
   counts,
   PASSWAY_NAMES,
-  QUIET,
   seconds,
+  STROKE_REST,
   STROKE_NAMES,
   techniqueOf,
   type Passway,
@@ -152,9 +152,9 @@ export class StrokeForm {
 
   private readonly variants = inject(Variants);
   protected readonly asSeconds = seconds;
-  protected readonly least = QUIET.least;
-  protected readonly most = QUIET.most;
-  protected readonly quietForm = secondsForm(QUIET.least, QUIET.most);
+  protected readonly least = STROKE_REST.least;
+  protected readonly most = STROKE_REST.most;
+  protected readonly quietForm = secondsForm(STROKE_REST.least, STROKE_REST.most);
   protected readonly stepForm = wholeForm(1, 100, 'a minute');
   protected readonly recoveryParts = [
     { key: 'inhale', label: 'in', form: breathForm, from: 0.5 },
@@ -243,6 +243,6 @@ export class StrokeForm {
   }
 
   protected setQuiet(how: string): void {
-    this.set({ quiet: how === 'convention' ? 'convention' : QUIET.planned }, 'quiet');
+    this.set({ quiet: how === 'convention' ? 'convention' : STROKE_REST.planned }, 'quiet');
   }
 }

@@ -5,7 +5,7 @@ import {
   type CountedPassage,
   type Session,
 } from '@nuvrah/core';
-import { configure, ids, session, student, withCounted } from '../testing/fixtures';
+import { configure, ids, session, withCounted } from '../testing/fixtures';
 import { Shown } from '../testing/shown';
 import { TimePanel } from './time-panel';
 
@@ -19,7 +19,6 @@ describe('the time of a session', () => {
     panel = new Shown(TimePanel, {
       session: of,
       timeline: timelineOf(of),
-      student,
       names: new Map([
         [ids.counted, 'Alternate-nostril'],
         [ids.sitting, 'Ujjayi'],

@@ -1,6 +1,5 @@
 import { Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { Student } from '@nuvrah/contract';
 import {
   fitTime,
   formatClock,
@@ -157,7 +156,6 @@ const NOTHING = 1000;
 export class TimePanel {
   readonly session = input.required<Session>();
   readonly timeline = input.required<Timeline>();
-  readonly student = input.required<Pick<Student, 'hand'>>();
   readonly names = input.required<ReadonlyMap<string, string>>();
   /** The time there is; null where it is open. */
   readonly minutes = output<number | null>();
@@ -188,7 +186,7 @@ export class TimePanel {
     const left = this.left();
     if (left === null || left < NOTHING) return [];
     const { conventions } = this.account.required();
-    const places = placesForLeftOver(this.session(), this.student().hand, conventions, millis(left));
+    const places = placesForLeftOver(this.session(), conventions, millis(left));
     return places.slice(0, MOST_PLACES).map((place) => ({
       ...place,
       text: `${this.names().get(place.passageId) ?? ''}: ${place.said}`,
@@ -243,7 +241,7 @@ export class TimePanel {
     }
     const { conventions } = this.account.required();
     const weights = this.weights().size > 0 ? this.weightsOfAll() : undefined;
-    const fit = fitTime(this.session(), this.student().hand, conventions, minutes, this.locked(), weights);
+    const fit = fitTime(this.session(), conventions, minutes, this.locked(), weights);
     if (!fit.ok) {
       const least = formatClock(fit.problem.least * 1000);
       this.said.set([`With one round of everything it takes ${least}: take something out, or more time.`]);

@@ -1,7 +1,7 @@
 import { Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import { comfortOf, dayCheckOf, dayFactsOf } from '@nuvrah/contract';
+
 import {
   CAUTION_LINE,
   checkCapacity,
@@ -9,15 +9,15 @@ import {
   formatSeconds,
   holdCheck,
   resultOfTries,
-  studentOnDay,
   type CapacityPhase,
   type HoldCheck,
+  comfortOf,
+  screenedStudent,
 } from '@nuvrah/core';
 import { combineLatest } from 'rxjs';
-import { AccountStore } from '../api/account';
+import { ScreeningClock } from '../api/screening-clock';
 import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
-import { NOW } from '../api/now';
 import { sending } from '../api/sending';
 import { Students } from '../api/students';
 import { ChoiceChips } from '../forms/choice-chips';
@@ -70,9 +70,8 @@ export class CapacityPage {
   readonly id = input.required<string>();
 
   private readonly students = inject(Students);
-  private readonly account = inject(AccountStore);
+  private readonly clock = inject(ScreeningClock);
   private readonly router = inject(Router);
-  private readonly now = inject(NOW);
 
   protected readonly caution = CAUTION_LINE;
   protected readonly steps = Object.entries(STEPS) as [Step, string][];
@@ -104,11 +103,10 @@ export class CapacityPage {
   private readonly holds = computed((): Partial<Record<CapacityPhase, HoldCheck>> => {
     const student = this.student();
     if (!student) return {};
-    const { today, conventions } = this.account.required();
-    const day = dayCheckOf(student, today);
-    const known = studentOnDay(student, today, day && dayFactsOf(day, this.now()));
+    const day = this.clock.day();
+    const known = screenedStudent(student, day);
     const of = (hold: 'internalHold' | 'externalHold') =>
-      holdCheck(hold, known, student.clearances, today, conventions);
+      holdCheck(hold, known, student.clearances, day.today, day.profile);
     return { hold: of('internalHold'), emptyHold: of('externalHold') };
   });
   /** Why a hold is not measured here, or null. */
@@ -116,10 +114,7 @@ export class CapacityPage {
     const check = this.holds()[this.phase() ?? 'inhale'];
     return check && !check.offered ? check.reason : null;
   });
-  protected readonly cap = computed(() => {
-    const check = this.holds()[this.phase() ?? 'inhale'];
-    return check?.offered ? check.cap : null;
-  });
+  protected readonly cap = computed(() => this.capOf(this.phase() ?? 'inhale'));
 
   private readonly medians = computed(() => {
     const tries = this.tries();
@@ -163,6 +158,17 @@ export class CapacityPage {
     this.testing.set(false);
   }
 
+  /** Seconds at which a try of a phase ends by itself; null where none does. */
+  private capOf(phase: CapacityPhase): number | null {
+    const check = this.holds()[phase];
+    return check?.offered ? check.cap : null;
+  }
+
+  /** Phases whose result is a try that ended by itself: nobody knows how much longer they would have been. */
+  private endedAtCap(): CapacityPhase[] {
+    return PHASES.filter((phase) => (this.medians()[phase] ?? 0) >= (this.capOf(phase) ?? Infinity));
+  }
+
   protected record(): void {
     const [student, checked] = [this.student(), this.checked()];
     if (!student) return;
@@ -173,12 +179,13 @@ export class CapacityPage {
     const copy = ([...tries]: readonly number[]): number[] => tries;
     const { inhale, exhale, hold, emptyHold } = this.tries();
     const body = {
-      checkedOn: this.account.required().today,
+      checkedOn: this.clock.today(),
       ...checked.value,
       tries: { inhale: copy(inhale), exhale: copy(exhale), hold: copy(hold), emptyHold: copy(emptyHold) },
       restingRate: this.rate(),
       freerNostril: this.freer(),
       strokes: null,
+      atLeast: this.endedAtCap(),
     };
     this.sent.send(
       this.students.addCapacity(student.id, body),

@@ -6,6 +6,7 @@ import { combineLatest } from 'rxjs';
 import { Classes } from '../api/classes';
 import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
+import { ScreeningClock } from '../api/screening-clock';
 import { sending } from '../api/sending';
 import { Sessions } from '../api/sessions';
 import { Students } from '../api/students';
@@ -88,6 +89,7 @@ export class ClassPage {
   private readonly classes = inject(Classes);
   private readonly students = inject(Students);
   private readonly sessions = inject(Sessions);
+  private readonly day = inject(ScreeningClock).day;
   private readonly router = inject(Router);
 
   protected readonly page = asked(this.id, (id) =>
@@ -124,7 +126,7 @@ export class ClassPage {
 
   protected addSession(group: ClassGroup): void {
     this.adding.send(
-      this.sessions.add({ kind: 'class', classId: group.id }, firstSessionFor(null)),
+      this.sessions.add({ kind: 'class', classId: group.id }, firstSessionFor(null, this.day())),
       ({ id }) => void this.router.navigate(['/bench', id]),
     );
   }

@@ -22,6 +22,7 @@ import { LoadingNote } from '../api/loading-note';
 import { ScreeningClock } from '../api/screening-clock';
 import { sending } from '../api/sending';
 import { Sessions } from '../api/sessions';
+import { Sittings } from '../api/sittings';
 import { Students } from '../api/students';
 import { CheckChips } from '../forms/check-chips';
 import { composeRequestOf } from './compose-request';
@@ -39,6 +40,7 @@ export class ComposePage {
 
   private readonly students = inject(Students);
   private readonly sessionsApi = inject(Sessions);
+  private readonly sittings = inject(Sittings);
   private readonly composer = inject(Composer);
   private readonly account = inject(AccountStore);
   private readonly router = inject(Router);
@@ -48,7 +50,7 @@ export class ComposePage {
   protected readonly goalWords = GOALS;
   protected readonly range = COMPOSE_MINUTES;
   protected readonly page = asked(this.id, (id) =>
-    combineLatest([this.students.get(id), this.sessionsApi.list({ student: id })]),
+    combineLatest([this.students.get(id), this.sittings.list(id)]),
   );
   protected readonly student = computed(() => this.page.value()?.[0] ?? null);
 
@@ -90,11 +92,11 @@ export class ComposePage {
 
   protected compose(event: Event, student: Student): void {
     event.preventDefault();
-    const sessions = this.page.value()?.[1] ?? [];
+    const sittings = this.page.value()?.[1] ?? [];
     this.problem.set(null);
     this.found.set([]);
     this.progress.set(0);
-    const request = composeRequestOf(student, sessions, this.day(), this.goals(), this.minutes());
+    const request = composeRequestOf(student, sittings, this.day(), this.goals(), this.minutes());
     this.work = this.composer.compose(request).subscribe({
       next: (message) => {
         if (message.kind === 'progress') return this.progress.set(message.done);

@@ -1,51 +1,43 @@
+import type { Sitting, Student } from '@nuvrah/contract';
 import {
+  newestNumbers,
+  newSession,
   orderingRecordOf,
   screeningCaseOf,
-  type ScreeningDay,
-  type StoredSession,
-  type Student,
-} from '@nuvrah/contract';
-import {
-  newSession,
   sessionFromChecked,
+  isTechniqueId,
   type ComposeRequest,
   type Goal,
-  type Passage,
-  type TechniqueId,
+  type ScreeningDay,
 } from '@nuvrah/core';
 
-/** What a session for a student is composed from: the record, today, and the newest numbers of each technique. */
+/**
+ * What a session for a student is composed from: the record, today, and the numbers that each technique was led with last.
+ *
+ * @param sittings those of the student, the newest first.
+ */
 export function composeRequestOf(
   student: Student,
-  sessions: readonly StoredSession[],
+  sittings: readonly Sitting[],
   day: ScreeningDay,
   goals: readonly Goal[],
   minutes: number,
 ): ComposeRequest {
   const placeholder = newSession('', { counted: 'a', natural: 'b' });
   const { session: _, ...screening } = screeningCaseOf(placeholder, student, [], day);
+  const practised = student.practised.filter(isTechniqueId);
+  const led = sittings.map(({ led, record, confirmed }) => ({
+    session: sessionFromChecked(led.session),
+    record,
+    confirmed,
+  }));
   return {
     ...screening,
     goals,
     minutes,
-    seats: student.seats,
     record: orderingRecordOf(student),
-    current: newestNumbers(student, sessions),
+    emergency: student.emergency,
+    practised,
+    current: newestNumbers(led, practised),
   };
-}
-
-/** The passages of the newest sessions, one for each technique that was practised easily. */
-function newestNumbers(
-  { easyRounds }: Student,
-  sessions: readonly StoredSession[],
-): Readonly<Partial<Record<TechniqueId, Passage>>> {
-  const practised = new Set(easyRounds.map(({ technique }) => technique));
-  const current: Partial<Record<TechniqueId, Passage>> = {};
-  for (const { document } of sessions) {
-    for (const passage of sessionFromChecked(document).passages) {
-      if (passage.kind === 'natural' || !practised.has(passage.technique)) continue;
-      current[passage.technique] ??= passage;
-    }
-  }
-  return current;
 }

@@ -1,35 +1,51 @@
-import { DEFAULT_CONVENTIONS, type ComposeRequest } from '@nuvrah/core';
+import { DEFAULT_CONVENTIONS, type ComposeRequest, beginRun, recordOf } from '@nuvrah/core';
 import { firstValueFrom, last } from 'rxjs';
-import { NOON, session, storedSession, student, withCounted } from '../testing/fixtures';
+import { session, student, withCounted, DAY, sittingOf } from '../testing/fixtures';
 import { composeRequestOf } from './compose-request';
 import { Composer } from './composer';
+import type { Sitting } from '@nuvrah/contract';
 
-const day = { today: '2026-03-10', now: NOON, profile: DEFAULT_CONVENTIONS };
 const easy = {
   technique: 'nadi-shodhana',
   counts: { inhale: 4, internalHold: 0, exhale: 4, externalHold: 0 },
   pace: 1000,
   rounds: 9,
+  minutes: 3,
 };
 
-describe('composing for a student', () => {
-  const request = (change: Partial<typeof student> = {}): ComposeRequest =>
-    composeRequestOf(
-      { ...student, ...change },
-      [storedSession(withCounted({ base: 6 as never }, session))],
-      day,
-      ['calm'],
-      10,
-    );
+const led = withCounted({ base: 6 as never }, session);
 
-  it('asks with the record: seats, what was prepared, and the newest numbers of what was easy', () => {
+/** A sitting in which all of it was done, or that was stopped at once. */
+function sitting(outcome: 'finished' | 'stopped'): Sitting {
+  const run = beginRun({ session: led, student, conventions: DEFAULT_CONVENTIONS });
+  const { passages, ...record } = recordOf(run);
+  const done = passages.map((passage) =>
+    passage.kind === 'counted' ? { ...passage, cyclesDone: passage.cyclesPlanned } : passage,
+  );
+  return { ...sittingOf(led), record: { ...record, outcome, passages: done } as never };
+}
+
+describe('composing for a student', () => {
+  const request = (change: Partial<typeof student> = {}, outcome: 'finished' | 'stopped' = 'finished') =>
+    composeRequestOf({ ...student, ...change }, [sitting(outcome)], DAY, ['calm'], 10);
+  const easily: Partial<typeof student> = {
+    easyRounds: [easy],
+    practised: ['nadi-shodhana'],
+    easySittings: 4,
+    seats: ['chair'],
+  };
+  const baseOf = ({ current }: ComposeRequest): number | null => {
+    const passage = current['nadi-shodhana'];
+    return passage?.kind === 'counted' ? passage.base : null;
+  };
+
+  it('asks with the record: seats, what was prepared, and the newest numbers of what was easy and finished', () => {
     expect(request().current).toEqual({});
-    const known = request({ easyRounds: [easy], easySittings: 4, seats: ['chair'] });
-    expect(known.record).toEqual({ beginner: true, withoutHold: ['nadi-shodhana'], easySittings: 4 });
-    expect(known.seats).toEqual(['chair']);
-    expect(known.current['nadi-shodhana']?.kind === 'counted' && known.current['nadi-shodhana'].base).toBe(
-      6 as never,
-    );
+    const known = request(easily);
+    expect(known.record.easySittings).toBe(4);
+    expect(known.record.withoutHold.map(({ technique }) => technique)).toEqual(['nadi-shodhana']);
+    expect(known.student.seats).toEqual(['chair']);
+    expect([baseOf(known), baseOf(request(easily, 'stopped'))]).toEqual([6, null]);
   });
 
   it('works in a worker, and tells how far it is', async () => {

@@ -1,7 +1,7 @@
 import { Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import type { StoredOverruling, Student } from '@nuvrah/contract';
+import type { StoredOverruling, Student, StoredApproval } from '@nuvrah/contract';
 import {
   describeFinding,
   describeRemedies,
@@ -77,9 +77,10 @@ import { LEVEL_SIGNS } from './levels';
         <nv-finding-ways
           [finding]="finding()"
           [of]="of()"
-          [facts]="student().facts"
+          [student]="student()"
           [editable]="editable()"
           (apply)="apply.emit($event)"
+          (approved)="approved.emit($event)"
         />
       }
     </div>
@@ -130,6 +131,8 @@ export class FindingItem {
   readonly apply = output<Session>();
   /** The passage that it is about is to be shown. */
   readonly showPassage = output<string>();
+  /** An approval was put on record. */
+  readonly approved = output<StoredApproval>();
   /** The decisions as they are now. */
   readonly decided = output<readonly StoredOverruling[]>();
 

@@ -1,6 +1,6 @@
 import { Component, computed, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { StoredOverruling, Student } from '@nuvrah/contract';
+import type { StoredOverruling, Student, StoredApproval } from '@nuvrah/contract';
 import {
   applySafeFixes,
   blocksLeading,
@@ -55,6 +55,7 @@ import { FindingItem } from './finding-item';
         [here]="finding.passageId !== null && finding.passageId === chosen()"
         (apply)="change($event)"
         (showPassage)="showPassage.emit($event)"
+        (approved)="approved.emit($event)"
         (decided)="decided.emit($event)"
       />
     } @empty {
@@ -92,6 +93,7 @@ export class FindingList {
   readonly chosen = input<string | null>(null);
   readonly apply = output<Session>();
   readonly showPassage = output<string>();
+  readonly approved = output<StoredApproval>();
   readonly decided = output<readonly StoredOverruling[]>();
 
   protected readonly keyOf = findingKey;

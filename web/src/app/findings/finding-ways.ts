@@ -6,7 +6,6 @@ import {
   lastDayOf,
   remediesFor,
   whatWouldAllow,
-  type FactRecord,
   type Remedy,
   type ScreeningCase,
   type Session,
@@ -14,6 +13,8 @@ import {
 } from '@nuvrah/core';
 import { NOW } from '../api/now';
 import { clockInWords } from '../shell/dates';
+import type { StoredApproval, Student } from '@nuvrah/contract';
+import { ApprovalForm } from '../students/approval-form';
 
 /** What a button does, from what was done. */
 const asAction = ({ kind, said }: Remedy): string =>
@@ -22,7 +23,7 @@ const asAction = ({ kind, said }: Remedy): string =>
 /** What can be done about one finding: remedies to apply, and what of the record would allow it. Both are proved. */
 @Component({
   selector: 'nv-finding-ways',
-  imports: [MatButtonModule],
+  imports: [ApprovalForm, MatButtonModule],
   template: `
     @if (editable()) {
       <div class="ways">
@@ -44,6 +45,9 @@ const asAction = ({ kind, said }: Remedy): string =>
       @for (way of allowing(); track way.text) {
         <li>
           {{ way.text }}
+          @if (way.approval; as of) {
+            <nv-approval-form [studentId]="student().id" [of]="of" (recorded)="approved.emit($event)" />
+          }
           @if (way.still) {
             <span class="soft">{{ way.still }}</span>
           }
@@ -79,10 +83,12 @@ const asAction = ({ kind, said }: Remedy): string =>
 export class FindingWays {
   readonly finding = input.required<StandingFinding>();
   readonly of = input.required<ScreeningCase>();
-  readonly facts = input.required<readonly FactRecord[]>();
+  readonly student = input.required<Pick<Student, 'id' | 'facts'>>();
   /** Whether the session can be changed here. */
   readonly editable = input.required<boolean>();
   readonly apply = output<Session>();
+  /** An approval was put on record. */
+  readonly approved = output<StoredApproval>();
 
   private readonly now = inject(NOW);
 
@@ -96,7 +102,7 @@ export class FindingWays {
 
   protected readonly allowing = computed(() => {
     const ends = new Map(
-      this.facts().flatMap((fact) => {
+      this.student().facts.flatMap((fact) => {
         const last = lastDayOf(fact);
         return last === null ? [] : [[fact.fact as string, last] as const];
       }),
@@ -106,6 +112,7 @@ export class FindingWays {
       .map(({ change, still }) => ({
         text:
           change.kind === 'wait' ? `Waiting until ${this.after(change.minutes)}.` : describeAllowing(change),
+        approval: change.kind === 'approval' ? change.of : null,
         still: still.length === 0 ? null : `Then ${still.length} more would still speak against it.`,
       }));
   });

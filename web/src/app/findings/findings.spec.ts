@@ -1,7 +1,7 @@
 import type { HttpTestingController } from '@angular/common/http/testing';
-import { API_ROOT, screeningCaseOf, type StoredOverruling, type Student } from '@nuvrah/contract';
-import { DEFAULT_CONVENTIONS, screenCase, type PersonFact, type Session } from '@nuvrah/core';
-import { configure, ids, NOON, session, student, withCounted } from '../testing/fixtures';
+import { API_ROOT, type StoredOverruling, type Student } from '@nuvrah/contract';
+import { screenCase, type PersonFact, type Session, screeningCaseOf } from '@nuvrah/core';
+import { configure, ids, session, student, withCounted, DAY } from '../testing/fixtures';
 import { Shown } from '../testing/shown';
 import { FindingList } from './finding-list';
 
@@ -30,8 +30,7 @@ describe('what speaks against a session', () => {
   beforeEach(() => (http = configure()));
 
   function show(who: Student, of = held, overrulings: readonly StoredOverruling[] = []): void {
-    const day = { today: '2026-03-10', now: NOON, profile: DEFAULT_CONVENTIONS };
-    const screening = screeningCaseOf(of, who, overrulings, day);
+    const screening = screeningCaseOf(of, who, overrulings, DAY);
     list = new Shown(FindingList, {
       findings: screenCase(screening),
       of: screening,
@@ -64,7 +63,7 @@ describe('what speaks against a session', () => {
   it('says level, passage, measure, reason and what to do', () => {
     show(withFacts('fainting'));
     expect(list.text('nv-finding-item')).toContain(
-      '⇄ Change Alternate-nostril — Has fainted · hold 6 s, above 4 s. Over-breathing and longer holds can bring on a faint. What to do: Shorten the hold, or leave the hold out.',
+      '⇄ Change Alternate-nostril — Has fainted · hold 6 s, above 4 s. Over-breathing and longer holds can bring on a faint. What to do: Shorten the hold, leave the hold out, or breathe without parts and pauses.',
     );
   });
 

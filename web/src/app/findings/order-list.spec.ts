@@ -1,4 +1,4 @@
-import { checkOrder, compileSession, DEFAULT_CONVENTIONS, newPassage, type Session } from '@nuvrah/core';
+import { checkOrder, DEFAULT_CONVENTIONS, newPassage, type Session } from '@nuvrah/core';
 import { configure, ids, session } from '../testing/fixtures';
 import { Shown } from '../testing/shown';
 import { OrderList } from './order-list';
@@ -8,11 +8,10 @@ describe('the order of a session', () => {
     configure();
     const strokes = { ...newPassage('kapalabhati', ids.sitting), seat: 'cross-legged' as const };
     const late: Session = { ...session, passages: [...session.passages.slice(0, 1), strokes] };
-    const record = { beginner: false, withoutHold: [], easySittings: 0 };
-    const of = { session: late, hand: 'right' as const, record, profile: DEFAULT_CONVENTIONS };
-    const timeline = compileSession(late, { hand: 'right' }, DEFAULT_CONVENTIONS);
+    const record = { beginner: false, withoutHold: [], easySittings: 0, entriesToday: [] };
+    const of = { session: late, record, profile: DEFAULT_CONVENTIONS };
     const list = new Shown(OrderList, {
-      findings: checkOrder(late, timeline, record, DEFAULT_CONVENTIONS),
+      findings: checkOrder(late, record, DEFAULT_CONVENTIONS),
       of,
       names: new Map([[ids.sitting, 'Strokes']]),
     });

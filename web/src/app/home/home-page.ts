@@ -1,7 +1,7 @@
 import { Component, computed, DestroyRef, DOCUMENT, effect, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { routes, type Home, type HomePractice, type HomeReport } from '@nuvrah/contract';
-import { formatClock, signById, type LeadRecord } from '@nuvrah/core';
+import { formatClock, type LeadRecord, isEmergencySign, dayAt, momentFromText } from '@nuvrah/core';
 import { addressOf } from '../api/api';
 import { asked } from '../api/loaded';
 import { Fold } from '../forms/fold';
@@ -19,11 +19,22 @@ import { HomeRunner } from './home-runner';
 import { HomeStore } from './home-store';
 import { HomeTelling } from './home-telling';
 import { OfflineCopy } from './offline-copy';
+import { firstValueFrom } from 'rxjs';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 
 /** Practice at home, by a private link: read how, lead oneself, tell how it was. Works without a connection after a first visit. */
 @Component({
   selector: 'nv-home-page',
-  imports: [Fold, HomeByHand, HomeTelling, LeadScreen, MatButtonModule, PracticeSteps, StopSigns],
+  imports: [
+    Fold,
+    HomeByHand,
+    HomeTelling,
+    LeadScreen,
+    MatButtonModule,
+    MatCheckboxModule,
+    PracticeSteps,
+    StopSigns,
+  ],
   providers: [HomeRunner, { provide: LeadRunner, useExisting: HomeRunner }, OfflineCopy, WakeLock],
   templateUrl: './home-page.html',
   styleUrl: './home-page.scss',
@@ -59,6 +70,10 @@ export class HomePage {
     addressOf(routes.homeCalendarFile, { params: { token: this.token() } }),
   );
 
+  /** An adult has to be there with a minor, each time. */
+  protected readonly adultThere = signal(false);
+  protected readonly adultMissing = computed(() => this.home()?.adult === true && !this.adultThere());
+
   private readonly state = computed(() => this.runner.run()?.state.kind);
   protected readonly leading = computed(() => this.state() === 'leading' || this.state() === 'paused');
   private readonly byHand = signal<LeadRecord | null>(null);
@@ -80,7 +95,7 @@ export class HomePage {
   );
   /** An emergency sign that is told but not there yet holds the practice here already. */
   protected readonly heldHere = computed(() =>
-    this.waiting().some(({ body }) => body.record.signs.some((sign) => signById(sign).kind === 'emergency')),
+    this.waiting().some(({ body }) => body.record.signs.some((sign) => isEmergencySign(sign))),
   );
   protected readonly refused = computed(() =>
     this.reports.waiting().filter(({ token, refused }) => token === this.token() && refused !== null),
@@ -107,7 +122,11 @@ export class HomePage {
     if (this.busy()) return;
     this.busy.set(true);
     this.told.set(null);
-    await this.runner.start(this.token(), practice);
+    // What was opened may be hours old: it is asked again; without a connection it stays as it was given.
+    const now = await firstValueFrom(this.homes.open(this.token()));
+    const fresh = now.kind === 'open' ? now.home.practice : now.kind === 'away' ? practice : null;
+    if (fresh) await this.runner.start(this.token(), fresh);
+    else this.page.again();
     this.busy.set(false);
   }
 
@@ -143,6 +162,12 @@ export class HomePage {
 
   protected discard(id: string): void {
     this.reports.discard(id);
+  }
+
+  /** The day of a moment as the instructor's days go; where that is not known, as the phone's do. */
+  protected dayOf(moment: string): string {
+    const zone = this.home()?.timeZone ?? 'local';
+    return dayInWords(dayAt(momentFromText(moment), zone));
   }
 
   protected again(): void {

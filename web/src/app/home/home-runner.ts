@@ -1,11 +1,19 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { HomePractice } from '@nuvrah/contract';
-import { recordOfRounds, type LeadRecord, type LeadRun, type LeadSetup, type Millis } from '@nuvrah/core';
+import {
+  recordOfRounds,
+  type LeadRecord,
+  type LeadRun,
+  type LeadSetup,
+  type Millis,
+  keepsTo,
+} from '@nuvrah/core';
 import { BrowserStore } from '../api/browser-store';
-import { NOW } from '../api/now';
 import { endedRun } from '../lead/lead-keeper';
 import { LeadRunner, type LeadAbout } from '../lead/lead-runner';
 import { practisedOf } from '../practice/practised';
+import { of, tap, type Observable } from 'rxjs';
+import { HomeStore } from './home-store';
 
 /** What was practised and is not told yet, as it is kept on this phone. */
 export interface Practice {
@@ -20,6 +28,10 @@ export interface Practice {
 
 const KEPT_AS = 'home.practice';
 
+const STOP_QUIETLY = 'Go on as planned, or stop and breathe naturally.';
+const NOT_AGREED = 'This was not agreed with your instructor.';
+const ASK_FIRST = 'Your instructor wants to talk with you before you go on: stop, and breathe naturally.';
+
 const setupOf = (practice: HomePractice): LeadSetup => {
   const { session, hand, conventions } = practisedOf(practice);
   return { session, student: { hand }, conventions };
@@ -29,7 +41,7 @@ const setupOf = (practice: HomePractice): LeadSetup => {
 @Injectable()
 export class HomeRunner extends LeadRunner {
   private readonly store = inject(BrowserStore);
-  private readonly now = inject(NOW);
+  private readonly homes = inject(HomeStore);
 
   private readonly practised = signal<HomePractice | null>(null);
   private readonly begun = signal<Omit<Practice, 'run' | 'at'> | null>(null);
@@ -68,6 +80,24 @@ export class HomeRunner extends LeadRunner {
     this.store.remove(KEPT_AS);
     this.begun.set(null);
     this.current.set(null);
+  }
+
+  protected override objectionTo(run: LeadRun): string | null {
+    const practice = this.practised();
+    if (practice === null) return ASK_FIRST;
+    return keepsTo(run, practice.allowed) ? null : `${NOT_AGREED} ${STOP_QUIETLY}`;
+  }
+
+  /** The instructor may have taken it back meanwhile; without a connection it stays as it was given. */
+  protected override lookAgain(): Observable<unknown> {
+    const token = this.begun()?.token;
+    if (token === undefined) return of(null);
+    return this.homes.open(token).pipe(
+      tap((opened) => {
+        if (opened.kind === 'closed') this.practised.set(null);
+        if (opened.kind === 'open' && opened.home.practice === null) this.practised.set(null);
+      }),
+    );
   }
 
   protected override keepRun(run: LeadRun, at: Millis): void {

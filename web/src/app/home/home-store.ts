@@ -5,6 +5,7 @@ import type { ApiProblem } from '../api/api';
 import { BrowserStore } from '../api/browser-store';
 import { Links } from '../api/links';
 import { NOW } from '../api/now';
+import { dayAt } from '@nuvrah/core';
 
 /** What a private link opened. */
 export type Opened =
@@ -35,8 +36,7 @@ export class HomeStore {
     const kept = this.store.read<{ token: string; home: Home }>(KEPT_AS);
     const own = kept?.token === token ? kept.home : null;
     // By the clock of the phone: without a connection there is no other.
-    const today = new Date(this.now()).toISOString().slice(0, 10);
-    if (own && own.expiresOn < today) {
+    if (own && own.expiresOn < dayAt(this.now(), own.timeZone)) {
       this.store.remove(KEPT_AS);
       const message = `This link ran out on ${own.expiresOn}. Ask your instructor for a new one.`;
       return { kind: 'closed', message };

@@ -73,8 +73,13 @@ export class HomeTelling {
     const effort = this.effort();
     if (effort === null) return this.problem.set('Say how hard it felt: choose a number from 0 to 10.');
     this.problem.set(null);
-    const { passages, ...rest } = this.record();
-    const record = { ...rest, passages: [...passages], signs: [...this.signs()] };
+    const { passages, takenBack, ...rest } = this.record();
+    const record = {
+      ...rest,
+      passages: [...passages],
+      signs: [...this.signs()],
+      takenBack: [...takenBack],
+    };
     this.told.emit({ record, effort, note: this.note().trim() });
   }
 }

@@ -1,7 +1,7 @@
 import type { HttpTestingController } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { API_ROOT, type Home, type HomeReport } from '@nuvrah/contract';
-import { DEFAULT_CONVENTIONS, newSession, type SessionJson } from '@nuvrah/core';
+import { DEFAULT_CONVENTIONS, newSession, type SessionJson, day } from '@nuvrah/core';
 import { configure, ids } from '../testing/fixtures';
 import { Shown } from '../testing/shown';
 import { practisedOf } from '../practice/practised';
@@ -16,7 +16,7 @@ const home: Home = {
   called: 'Hesper',
   instructor: 'Tamsin Hale-Okoro',
   emergencyNumber: '112',
-  expiresOn: '2026-06-01',
+  expiresOn: day('2026-06-01'),
   practice: {
     id: ids.session,
     version: 1,
@@ -25,8 +25,11 @@ const home: Home = {
     hand: 'right',
     naming: 'plain',
     variants: [],
+    allowed: { cycles: {}, ease: true },
   },
   next: [],
+  timeZone: 'Europe/London',
+  adult: false,
 };
 const report: HomeReport = {
   id: ids.sitting,

@@ -11,6 +11,9 @@ import {
   type ForecastRequest,
   type Help,
   type Pace,
+  type Day,
+  sustainableFrom,
+  unmeasured,
 } from '@nuvrah/core';
 import { Subscription } from 'rxjs';
 import { dayInWords } from '../shell/dates';
@@ -89,7 +92,7 @@ const percent = (share: number): string => `${Math.round(share * 100)} %`;
 })
 export class ForecastPanel {
   readonly ladder = input.required<Ladder>();
-  readonly today = input.required<string>();
+  readonly today = input.required<Day>();
 
   private readonly forecaster = inject(Forecaster);
   private running = new Subscription();
@@ -153,7 +156,7 @@ export class ForecastPanel {
   }
 }
 
-const requestOf = ({ id, rungs, at, gate, plan, log, wished }: Ladder, today: string): ForecastRequest => ({
+const requestOf = ({ id, rungs, at, gate, plan, log, wished }: Ladder, today: Day): ForecastRequest => ({
   rungs: rungs.length - 1 - at,
   gate,
   plan: rhythmOf(plan),
@@ -170,7 +173,13 @@ function otherSchools({ school, rungs, at, pace }: Ladder, request: ForecastRequ
   if (!start || !target) return [];
   return SCHOOL_IDS.flatMap((other): Alternative[] => {
     if (other === school || SCHOOLS[other].of !== SCHOOLS[school].of) return [];
-    const built = buildLadder({ school: other, start, target, pace: pace as Pace, sustainable: null });
+    const built = buildLadder({
+      school: other,
+      start,
+      target,
+      pace: pace as Pace,
+      sustainable: sustainableFrom(unmeasured()),
+    });
     if (!built.ok) return [];
     const { gate, name } = SCHOOLS[other];
     return [{ said: `the school “${name}”`, request: { ...request, rungs: built.value.length - 1, gate } }];

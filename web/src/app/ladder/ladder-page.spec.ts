@@ -2,7 +2,7 @@ import type { HttpTestingController } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { Router } from '@angular/router';
 import { API_ROOT, type Ladder } from '@nuvrah/contract';
-import { dailySittings, DEFAULT_GATE, type RungNumbers } from '@nuvrah/core';
+import { dailySittings, DEFAULT_GATE, type RungNumbers, day } from '@nuvrah/core';
 import { configure, ids, storedSession, student } from '../testing/fixtures';
 import { Shown } from '../testing/shown';
 import { LadderPage } from './ladder-page';
@@ -22,7 +22,7 @@ const ladder: Ladder = {
   school: 'count-first',
   rungs: [counts(5), counts(6)] as never,
   at: 0,
-  since: '2026-03-01',
+  since: day('2026-03-01'),
   gate: DEFAULT_GATE,
   plan: { weekdays: [1, 3], sittings: [...dailySittings(1)] as Ladder['plan']['sittings'] },
   wished: null,

@@ -2,7 +2,7 @@ import { Component, computed, inject, input, linkedSignal, signal } from '@angul
 import { toObservable } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import { sustainableOf, type Ladder } from '@nuvrah/contract';
+import type { Ladder } from '@nuvrah/contract';
 import {
   CAUTION_LINE,
   describeRung,
@@ -12,9 +12,13 @@ import {
   techniqueName,
   type RungNumbers,
   type SchoolId,
+  sustainableOf,
+  sustainableFrom,
+  unmeasured,
 } from '@nuvrah/core';
 import { concatMap, EMPTY, filter, forkJoin, map, Observable, of, Subject, switchMap, take } from 'rxjs';
 import { AccountStore } from '../api/account';
+import { ScreeningClock } from '../api/screening-clock';
 import { Ladders } from '../api/ladders';
 import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
@@ -72,7 +76,8 @@ export class LadderPage {
       map(([ladder, student, sessions]) => ({ ladder, student, sessions })),
     ),
   );
-  protected readonly today = computed(() => this.account.required().today);
+  protected readonly today = inject(ScreeningClock).today;
+  private readonly day = inject(ScreeningClock).day;
   /** As it was answered to the last change of its plan. */
   private readonly saved = signal<Ladder | null>(null);
   /** The newer of what was loaded and what was saved. */
@@ -83,7 +88,7 @@ export class LadderPage {
   protected readonly student = computed(() => this.page.value()?.student ?? null);
   protected readonly sustainable = computed(() => {
     const student = this.student();
-    return student && sustainableOf(student);
+    return student ? sustainableOf(student, this.day()) : sustainableFrom(unmeasured());
   });
   private readonly sessionsOfStudent = computed(() => this.page.value()?.sessions ?? []);
   protected readonly session = computed(

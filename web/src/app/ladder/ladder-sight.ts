@@ -13,6 +13,7 @@ import {
   type RungNumbers,
   type SchoolId,
   type Sustainable,
+  type Day,
 } from '@nuvrah/core';
 import { dayInWords } from '../shell/dates';
 import { rungInShort } from './rung-words';
@@ -51,14 +52,14 @@ export class LadderSight {
   readonly rungs = input.required<readonly RungNumbers[]>();
   /** The rung that is practised now, and since when. */
   readonly at = input(0);
-  readonly since = input.required<string>();
+  readonly since = input.required<Day>();
   readonly real = input<readonly StairStep[]>([]);
   readonly gate = input.required<Gate>();
   readonly plan = input.required<LadderPlan>();
   readonly pace = input.required<number>();
-  readonly sustainable = input.required<Sustainable | null>();
-  readonly today = input.required<string>();
-  readonly wished = input<string | null>(null);
+  readonly sustainable = input.required<Sustainable>();
+  readonly today = input.required<Day>();
+  readonly wished = input<Day | null>(null);
 
   protected readonly schoolName = computed(() => SCHOOLS[this.school()].name);
   protected readonly rule = computed(() => SCHOOLS[this.school()].rule);

@@ -1,6 +1,6 @@
 import type { HttpTestingController } from '@angular/common/http/testing';
 import { API_ROOT, type Ladder } from '@nuvrah/contract';
-import { dailySittings, DEFAULT_GATE, type RungNumbers } from '@nuvrah/core';
+import { dailySittings, DEFAULT_GATE, type RungNumbers, day } from '@nuvrah/core';
 import { configure, ids } from '../testing/fixtures';
 import { Shown } from '../testing/shown';
 import { DecisionPanel } from './decision-panel';
@@ -22,7 +22,7 @@ const ladder: Ladder = {
   school: 'count-first',
   rungs: RUNGS as never,
   at: 1,
-  since: '2026-03-01',
+  since: day('2026-03-01'),
   gate: DEFAULT_GATE,
   plan: { weekdays: [1, 2, 3, 4, 5, 6, 7], sittings: [...dailySittings(1)] },
   wished: null,
@@ -31,8 +31,8 @@ const ladder: Ladder = {
   waits: true,
   decisions: [],
   begun: [
-    { rung: 0, on: '2026-02-20' },
-    { rung: 1, on: '2026-03-01' },
+    { rung: 0, on: day('2026-02-20') },
+    { rung: 1, on: day('2026-03-01') },
   ],
   log: { planned: 28, practised: 20, sittings: 12, comfortable: 10 },
 };

@@ -1,7 +1,7 @@
 import { Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import { sustainableOf } from '@nuvrah/contract';
+
 import {
   buildLadder,
   dailySittings,
@@ -20,9 +20,13 @@ import {
   type PhaseKind,
   type RungNumbers,
   type SchoolId,
+  sustainableOf,
+  sustainableFrom,
+  unmeasured,
 } from '@nuvrah/core';
 import { combineLatest } from 'rxjs';
 import { AccountStore } from '../api/account';
+import { ScreeningClock } from '../api/screening-clock';
 import { Ladders } from '../api/ladders';
 import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
@@ -203,9 +207,10 @@ export class NewLadder {
   protected readonly student = computed(() => this.page.value()?.[0] ?? null);
   protected readonly sustainable = computed(() => {
     const student = this.student();
-    return student && sustainableOf(student);
+    return student ? sustainableOf(student, this.day()) : sustainableFrom(unmeasured());
   });
-  protected readonly today = computed(() => this.account.required().today);
+  protected readonly today = inject(ScreeningClock).today;
+  private readonly day = inject(ScreeningClock).day;
   protected readonly words = describeRung;
 
   /** Every passage that can climb, by session and passage. */

@@ -7,6 +7,7 @@ import {
   type RungNumbers,
   type SchoolId,
   type Sustainable,
+  type Day,
 } from '@nuvrah/core';
 import { LadderSight } from './ladder-sight';
 
@@ -39,10 +40,10 @@ export class OtherSchool {
   readonly start = input.required<RungNumbers>();
   readonly target = input.required<RungNumbers>();
   readonly pace = input.required<number>();
-  readonly sustainable = input.required<Sustainable | null>();
+  readonly sustainable = input.required<Sustainable>();
   readonly plan = input.required<LadderPlan>();
-  readonly today = input.required<string>();
-  readonly wished = input.required<string | null>();
+  readonly today = input.required<Day>();
+  readonly wished = input.required<Day | null>();
 
   protected readonly gate = computed(() => SCHOOLS[this.school()].gate);
   protected readonly built = computed(() =>

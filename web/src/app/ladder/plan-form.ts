@@ -1,16 +1,17 @@
 import { Component, computed, inject, input, output } from '@angular/core';
 import type { LadderPlan } from '@nuvrah/contract';
-import type { Gate } from '@nuvrah/core';
+import type { Gate, Day } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
 import { CheckChips } from '../forms/check-chips';
 import { DailySittings } from './daily-sittings';
 import { WEEKDAYS, type Weekday } from './plan-words';
+import { dayTyped } from '../forms/day-typed';
 
 /** What the gate and the plan can be changed in. */
 export interface Terms {
   readonly gate: Gate;
   readonly plan: LadderPlan;
-  readonly wished: string | null;
+  readonly wished: Day | null;
 }
 
 interface GateField {
@@ -100,7 +101,7 @@ export class PlanForm {
 
   protected setWished(event: Event): void {
     const { value } = event.target as HTMLInputElement;
-    this.emit({ wished: value === '' ? null : value });
+    this.emit({ wished: dayTyped(value) });
   }
 
   /** A whole number within its limits; anything else stays what it was. */

@@ -115,7 +115,7 @@ export class RungTable {
   readonly rungs = input.required<readonly RungNumbers[]>();
   readonly at = input.required<number>();
   readonly pace = input.required<number>();
-  readonly sustainable = input.required<Sustainable | null>();
+  readonly sustainable = input.required<Sustainable>();
   /** Breaths in a sitting, where the rungs are of counts. */
   readonly cycles = input.required<number>();
   readonly editable = input(false);
@@ -135,7 +135,7 @@ export class RungTable {
         minutes: minutesOf(numbers, cycle, this.cycles()).toFixed(1),
         need:
           need === null
-            ? 'not measured'
+            ? '–'
             : need.share === Infinity
               ? `the ${PHASE_WORDS[need.phase]} was never measured`
               : `${Math.round(need.share * 100)} %, the ${PHASE_WORDS[need.phase]}`,

@@ -1,5 +1,5 @@
 import { Component, computed, input } from '@angular/core';
-import { addDays, dayNumber } from '@nuvrah/core';
+import { dayNumber, dayFromNumber, type Day } from '@nuvrah/core';
 import { scaleLinear } from 'd3-scale';
 import { elementWidth } from '../score/element-width';
 import { dayInShort } from '../shell/dates';
@@ -7,7 +7,7 @@ import { dayInShort } from '../shell/dates';
 /** A rung entered on a day. */
 export interface StairStep {
   readonly rung: number;
-  readonly on: string;
+  readonly on: Day;
 }
 
 const GUTTER = 96;
@@ -107,8 +107,8 @@ export class Staircase {
   readonly names = input.required<readonly string[]>();
   readonly planned = input.required<readonly StairStep[]>();
   readonly real = input.required<readonly StairStep[]>();
-  readonly today = input.required<string>();
-  readonly wished = input<string | null>(null);
+  readonly today = input.required<Day>();
+  readonly wished = input<Day | null>(null);
   /** The first rung above today's fit; null where none is. */
   readonly above = input<number | null>(null);
   readonly label = input.required<string>();
@@ -157,7 +157,7 @@ export class Staircase {
     const weeks = Math.max(1, Math.ceil((to - from) / 7 / room));
     const dates: { readonly x: number; readonly text: string }[] = [];
     for (let day = from; day <= to - 3; day += weeks * 7)
-      dates.push({ x: this.x()(day), text: dayInShort(addDays('1970-01-01', day)) });
+      dates.push({ x: this.x()(day), text: dayInShort(dayFromNumber(day)) });
     return dates;
   });
 

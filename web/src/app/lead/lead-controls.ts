@@ -6,6 +6,8 @@ interface Control {
   readonly shown: string;
   readonly label: string;
   readonly run: () => void;
+  /** Why it is not offered now; null where it is. */
+  readonly refused: () => string | null;
 }
 
 /** Something that a tap ends. */
@@ -30,8 +32,13 @@ export interface TapWait {
         {{ paused() ? 'Go on' : 'Pause' }} <small>{{ tap()?.open ? 'P' : 'space' }}</small>
       </button>
       @for (control of controls; track control.key) {
-        <button type="button" (click)="control.run()">
-          {{ control.label }} <small>{{ control.shown }}</small>
+        <button
+          type="button"
+          [disabled]="control.refused() !== null"
+          [title]="control.refused() ?? ''"
+          (click)="control.run()"
+        >
+          {{ control.label }} <small>{{ control.refused() === null ? control.shown : 'not here' }}</small>
         </button>
       }
       <button type="button" class="signs" (click)="showSigns()">Signs <small>S</small></button>
@@ -56,6 +63,12 @@ export interface TapWait {
     }
     button:hover {
       background: var(--press);
+    }
+    button:disabled {
+      color: var(--soft-ink);
+      border-color: var(--rule);
+      background: none;
+      cursor: default;
     }
     small {
       display: block;
@@ -123,9 +136,21 @@ export class LeadControls {
   private readonly injector = inject(Injector);
   protected readonly store = inject(LeadRunner);
   protected readonly controls: readonly Control[] = [
-    { key: 'e', shown: 'E', label: 'Ease down', run: () => this.store.ease() },
-    { key: 'n', shown: 'N', label: 'One more round', run: () => this.store.oneMore() },
-    { key: 'f', shown: 'F', label: 'Last round now', run: () => this.store.lastRound() },
+    {
+      key: 'e',
+      shown: 'E',
+      label: 'Ease down',
+      run: () => this.store.ease(),
+      refused: () => this.store.easeRefused(),
+    },
+    {
+      key: 'n',
+      shown: 'N',
+      label: 'One more round',
+      run: () => this.store.oneMore(),
+      refused: () => this.store.oneMoreRefused(),
+    },
+    { key: 'f', shown: 'F', label: 'Last round now', run: () => this.store.lastRound(), refused: () => null },
   ];
 
   protected showSigns(): void {

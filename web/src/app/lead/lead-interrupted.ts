@@ -17,6 +17,9 @@ import { endedRun, interruptedRun, type KeptLead } from './lead-keeper';
         <li>{{ one }}</li>
       }
     </ul>
+    @if (problem(); as text) {
+      <p class="notice no" role="alert">{{ text }}</p>
+    }
     <div class="ways">
       <button matButton="filled" type="button" class="on" [disabled]="busy()" (click)="goOn.emit()">
         Go on from {{ where() }}
@@ -57,6 +60,8 @@ import { endedRun, interruptedRun, type KeptLead } from './lead-keeper';
 export class LeadInterrupted {
   readonly kept = input.required<KeptLead>();
   readonly busy = input.required<boolean>();
+  /** Why it may not go on, in words. */
+  readonly problem = input<string | null>(null);
   readonly goOn = output();
   readonly end = output();
 

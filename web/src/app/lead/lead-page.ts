@@ -4,6 +4,7 @@ import {
   computed,
   DestroyRef,
   DOCUMENT,
+  effect,
   inject,
   Injector,
   input,
@@ -23,11 +24,14 @@ import { LeadScreen } from './lead-screen';
 import { LEAD_STORE, LeadStore } from './lead-store';
 import type { AsksBeforeLeaving } from './leaving-lead.guard';
 import { WakeLock } from './wake-lock';
+import { ScreeningClock } from '../api/screening-clock';
+import { DayCheckForm } from '../students/day-check-form';
+import { isDayChecked } from '@nuvrah/core';
 
 /** Lead: ready, leading, closing. Dark, because the room is. */
 @Component({
   selector: 'nv-lead-page',
-  imports: [LeadClosing, LeadInterrupted, LeadReady, LeadScreen, LoadingNote, RouterLink],
+  imports: [DayCheckForm, LeadClosing, LeadInterrupted, LeadReady, LeadScreen, LoadingNote, RouterLink],
   providers: [LEAD_STORE, WakeLock],
   host: { '(window:beforeunload)': 'unload($event)', '(document:keydown.escape)': 'stopWhenBegun()' },
   template: `
@@ -36,7 +40,18 @@ import { WakeLock } from './wake-lock';
       @switch (phase()) {
         @case ('interrupted') {
           @if (interrupted(); as kept) {
-            <nv-lead-interrupted [kept]="kept" [busy]="busy()" (goOn)="goOn(kept)" (end)="endThere(kept)" />
+            <nv-lead-interrupted
+              [kept]="kept"
+              [busy]="busy()"
+              [problem]="problem()"
+              (goOn)="goOn(kept)"
+              (end)="endThere(kept)"
+            />
+            @if (student(); as student) {
+              @if (problem() && !dayChecked()) {
+                <nv-day-check-form class="edge" [student]="student" (recorded)="dayAsked()" />
+              }
+            }
           }
         }
         @case ('ready') {
@@ -89,6 +104,12 @@ export class LeadPage implements AsksBeforeLeaving {
     const owner = this.page.value()?.owner;
     return owner?.kind === 'student' ? owner.student : null;
   });
+  private readonly day = inject(ScreeningClock).day;
+  protected readonly dayChecked = computed(() => {
+    const student = this.student();
+    const { today, now } = this.day();
+    return student !== null && isDayChecked(student, today, now);
+  });
   protected readonly busy = signal(false);
   protected readonly problem = signal<string | null>(null);
 
@@ -116,6 +137,10 @@ export class LeadPage implements AsksBeforeLeaving {
     const root = inject(DOCUMENT).documentElement;
     root.classList.add('dark');
     inject(DestroyRef).onDestroy(() => root.classList.remove('dark'));
+    effect(() => {
+      const [student, ready] = [this.student(), this.page.value()];
+      if (student && ready) this.store.leadFor(student, ready.session.overrulings);
+    });
   }
 
   /** Stop counts from the press of Start on, not only once the picture is there. */
@@ -147,10 +172,20 @@ export class LeadPage implements AsksBeforeLeaving {
     });
   }
 
+  /** Asked about the day, it may be tried again. */
+  protected dayAsked(): void {
+    this.problem.set(null);
+    this.page.again();
+  }
+
   protected goOn(kept: KeptLead): void {
     this.busy.set(true);
     this.stopWanted = false;
-    void this.store.takeUpAgain(kept).then(() => this.begun());
+    this.problem.set(null);
+    void this.store.takeUpAgain(kept).then((objection) => {
+      this.problem.set(objection);
+      this.begun();
+    });
   }
 
   /** Until the controls are drawn and take the keys themselves, a stop is taken here. */

@@ -1,15 +1,7 @@
 import { Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import {
-  dayCheckOf,
-  isDayChecked,
-  readinessOf,
-  screeningCaseOf,
-  type StoredOverruling,
-  type StoredSession,
-  type Student,
-} from '@nuvrah/contract';
+import type { StoredOverruling, StoredSession, Student } from '@nuvrah/contract';
 import {
   CAUTION_LINE,
   compileSession,
@@ -18,11 +10,13 @@ import {
   describePassage,
   describeTotal,
   formatClock,
-  leadNeeds,
   resolveConventions,
-  screenCase,
+  reviewToLead,
   sessionFromChecked,
   techniqueOf,
+  dayCheckOf,
+  isDayChecked,
+  readinessOf,
 } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
 import { ScreeningClock } from '../api/screening-clock';
@@ -79,6 +73,7 @@ import { describeDay } from '../students/describe-day';
         [overrulings]="overrulings()"
         [names]="passageNames()"
         [editable]="false"
+        (approved)="changed.emit()"
         (decided)="overrulings.set($event)"
       />
     }
@@ -177,13 +172,12 @@ export class LeadReady {
     const check = dayCheckOf(this.student(), this.day().today);
     return check ? describeDay(check) : '';
   });
-  protected readonly screening = computed(() =>
-    screeningCaseOf(this.document(), this.student(), this.overrulings(), this.day()),
+  private readonly review = computed(() =>
+    reviewToLead(this.document(), this.student(), this.overrulings(), this.day()),
   );
-  protected readonly findings = computed(() => screenCase(this.screening(), this.timeline()));
-  protected readonly needs = computed(() =>
-    leadNeeds(this.document(), readinessOf(this.student(), this.day()), this.findings(), this.day().today),
-  );
+  protected readonly screening = computed(() => this.review().screening);
+  protected readonly findings = computed(() => this.review().findings);
+  protected readonly needs = computed(() => this.review().needs);
   protected readonly emergency = computed(() => {
     const { emergency } = this.student();
     return emergency && describeEmergency(emergency);

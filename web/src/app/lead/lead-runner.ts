@@ -22,16 +22,24 @@ import {
   type Naming,
   type SignId,
   type Timeline,
+  failure,
+  eventIndexAt,
 } from '@nuvrah/core';
-import { interval, type Subscription } from 'rxjs';
+import { interval, type Subscription, finalize, firstValueFrom, type Observable } from 'rxjs';
 import { LOOK_EVERY, SoundScheduler } from './sound-scheduler';
 import { Stages, type Stage } from './stage';
 import { WakeLock } from './wake-lock';
+import { NOW } from '../api/now';
 
 /** Seconds between the press of the button and the beginning, so that the teacher can look up. */
 const LEAD_IN = 0.3;
 /** Looks ahead between two keepings of where it stands: once a second. */
 const KEEP_EVERY = Math.round(1_000 / LOOK_EVERY);
+
+const roundAt = (timeline: Timeline, at: Millis): string => {
+  const event = timeline.events[eventIndexAt(timeline, at)];
+  return event ? `${event.passage} ${event.cycle ?? ''}` : '';
+};
 
 /** What the picture shows of a leading beyond its run. */
 export interface LeadAbout {
@@ -47,6 +55,7 @@ export interface LeadAbout {
 export abstract class LeadRunner {
   private readonly stages = inject(Stages);
   readonly wakeLock = inject(WakeLock);
+  protected readonly now = inject(NOW);
 
   private stage: Stage | null = null;
   private scheduler: SoundScheduler | null = null;
@@ -57,6 +66,10 @@ export abstract class LeadRunner {
   private readonly sounding = signal(true);
   /** False while the picture leads alone. */
   readonly audible = this.sounding.asReadonly();
+  /** The passage and cycle that is led now. */
+  private readonly round = signal('');
+  /** While it is looked up whether it may go on. */
+  protected readonly resuming = signal(false);
   private readonly said = signal<string | null>(null);
   /** What the last command did, or why it was not done. */
   readonly message = this.said.asReadonly();
@@ -79,16 +92,23 @@ export abstract class LeadRunner {
   /** Keeps where it stands, so that a reload or a crash loses at most a second. */
   protected abstract keepRun(run: LeadRun, at: Millis): void;
 
+  /** Why a run may not be led as it would be then, in words; null where it may. Asked before every step. */
+  protected abstract objectionTo(run: LeadRun): string | null;
+
+  /** Looks up what decides whether it may go on; without a connection what was known last stays. */
+  protected abstract lookAgain(): Observable<unknown>;
+
   /** Starts leading. Must follow a press, or the browser keeps silent. */
   protected async play(setup: LeadSetup): Promise<void> {
     this.openStage(await this.stages.open(), beginRun(setup));
   }
 
-  /** Goes on with a run that is paused, at the interrupted round. Must follow a press. @returns false where it is over. */
-  protected async goOnWith(paused: LeadRun): Promise<boolean> {
-    const resumed = resumeRun(paused);
+  /** Goes on with a run that is paused, at the interrupted round. Must follow a press. */
+  protected async goOnWith(paused: LeadRun): Promise<LeadAnswer> {
+    await firstValueFrom(this.lookAgain(), { defaultValue: null });
+    const resumed = this.allowed(resumeRun)(paused);
     if (resumed.ok) this.openStage(await this.stages.open(), resumed.value);
-    return resumed.ok;
+    return resumed;
   }
 
   private openStage(stage: Stage, run: LeadRun): void {
@@ -116,14 +136,22 @@ export abstract class LeadRunner {
   pauseOrResume(): void {
     const run = this.current();
     if (run?.state.kind === 'paused') {
-      if (this.apply(resumeRun, null)) this.playTake();
+      if (this.resuming()) return;
+      this.resuming.set(true);
+      this.lookAgain()
+        .pipe(finalize(() => this.resuming.set(false)))
+        .subscribe(() => {
+          // It may have been stopped meanwhile.
+          if (this.current()?.state.kind === 'paused' && this.apply(this.allowed(resumeRun), null))
+            this.playTake();
+        });
     } else if (this.apply((now) => pauseRun(now, this.at()), 'Paused. Breathe naturally.')) {
       this.hushTake();
     }
   }
 
   ease(): void {
-    if (this.apply((run) => easeRun(run, this.at()), 'Easier from the next round on.')) this.followRun();
+    if (this.apply(this.allowed(this.easier), 'Easier from the next round on.')) this.followRun();
   }
 
   lastRound(): void {
@@ -131,7 +159,7 @@ export abstract class LeadRunner {
   }
 
   oneMore(): void {
-    if (this.apply((run) => oneMoreRound(run, this.at()), 'One round more.')) this.followRun();
+    if (this.apply(this.allowed(this.oneRoundMore), 'One round more.')) this.followRun();
   }
 
   /** Ends what waits for a tap: an open hold, a rest after strokes, a turn of strokes. */
@@ -144,7 +172,33 @@ export abstract class LeadRunner {
   }
 
   setSigns(signs: readonly SignId[]): void {
-    this.current.update((run) => run && noteSigns(run, signs));
+    this.current.update((run) => run && noteSigns(run, signs, new Date(this.now()).toISOString()));
+  }
+
+  private readonly easier = (run: LeadRun): LeadAnswer => easeRun(run, this.at());
+  private readonly oneRoundMore = (run: LeadRun): LeadAnswer => oneMoreRound(run, this.at());
+
+  /** Why it is not offered now to make it easier, or to add a round; null where it is. */
+  readonly easeRefused = computed(() => this.refusalOf(this.easier));
+  readonly oneMoreRefused = computed(() => this.refusalOf(this.oneRoundMore));
+
+  /** A command, refused where what comes of it may not be led. */
+  private allowed(command: (run: LeadRun) => LeadAnswer): (run: LeadRun) => LeadAnswer {
+    return (run) => {
+      const answer = command(run);
+      const message = answer.ok ? this.objectionTo(answer.value) : null;
+      return message === null ? answer : failure({ code: 'forbidden', message });
+    };
+  }
+
+  private refusalOf(command: (run: LeadRun) => LeadAnswer): string | null {
+    // What a command does depends on the round that it is given in.
+    this.round();
+    const run = this.current();
+    const answer = run && this.allowed(command)(run);
+    if (!answer || answer.ok) return null;
+    const { code } = answer.problem;
+    return code === 'forbidden' || code === 'enough-rounds' ? describeRefusal(answer.problem) : null;
   }
 
   private at(): Millis {
@@ -174,6 +228,7 @@ export abstract class LeadRunner {
       if (this.heardAgainOrNoMore()) scheduler.resume();
       else scheduler.lookAhead();
       if (look % KEEP_EVERY === 0) this.keep();
+      this.round.set(roundAt(timeline, this.at()));
       // The picture stands still in a hidden page; the end is noticed all the same.
       this.endIfOver();
     });

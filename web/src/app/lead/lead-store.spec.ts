@@ -1,7 +1,16 @@
 import type { HttpTestingController } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
-import { API_ROOT } from '@nuvrah/contract';
-import { configure, ids, session, sittingOf, storedSession } from '../testing/fixtures';
+import { API_ROOT, type Student } from '@nuvrah/contract';
+import {
+  configure,
+  dayCheck,
+  ids,
+  session,
+  sittingOf,
+  storedSession,
+  student,
+  TODAY,
+} from '../testing/fixtures';
 import { FakeStage } from '../testing/fake-stage';
 import { LeadKeeper } from './lead-keeper';
 import { LeadStore } from './lead-store';
@@ -64,6 +73,39 @@ describe('leading', () => {
     const [passage] = store.record()?.passages ?? [];
     expect(passage?.kind === 'counted' && passage.cyclesDone).toBe(16);
     expect(store.record()?.pauses).toBe(1);
+  });
+
+  it('goes on after a pause only as what is on record now allows', () => {
+    store.leadFor({ ...student, dayCheck }, []);
+    pass(20);
+    expect([store.oneMoreRefused(), store.easeRefused()]).toEqual([null, null]);
+    const goOn = (now: Student): string | undefined => {
+      store.pauseOrResume();
+      http.expectOne(`${API_ROOT}/students/${ids.student}`).flush(now);
+      return store.run()?.state.kind;
+    };
+    store.pauseOrResume();
+    expect(goOn({ ...student, dayCheck, emergency: { sign: 'chest-pain', day: TODAY } })).toBe('paused');
+    expect(store.message()).toContain('emergency sign');
+    expect(store.oneMoreRefused()).toContain('emergency sign');
+    store.oneMore();
+    expect(store.run()?.changes).toEqual([]);
+    expect(goOn({ ...student, dayCheck })).toBe('leading');
+    // Without a connection it is judged by what was known last.
+    store.pauseOrResume();
+    store.pauseOrResume();
+    http.expectOne(`${API_ROOT}/students/${ids.student}`).error(new ProgressEvent('error'));
+    expect(store.run()?.state.kind).toBe('leading');
+  });
+
+  it('offers no more rounds than half as many again as were planned', () => {
+    pass(20);
+    for (let more = 0; more < 8; more++) store.oneMore();
+    const [passage] = store.run()?.setup.session.passages ?? [];
+    expect(store.timeline()?.passages[0]?.rounds?.cycles).toBe(24);
+    expect(passage?.kind === 'counted' && passage.cycles).toBe(16);
+    expect(store.message()).toContain('half as many again');
+    expect(store.oneMoreRefused()).toContain('half as many again');
   });
 
   it('leads on without sound while the system has it, says so, and sounds on time when it is back', () => {

@@ -1,12 +1,21 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import type { Sitting, StoredSession } from '@nuvrah/contract';
-import { recordOf, sessionFromChecked, type LeadRun, type Millis } from '@nuvrah/core';
-import { tap, type Observable } from 'rxjs';
+import type { Sitting, StoredSession, Student, StoredOverruling } from '@nuvrah/contract';
+import {
+  recordOf,
+  sessionFromChecked,
+  type LeadRun,
+  type Millis,
+  describeNeed,
+  needsToLeadOn,
+} from '@nuvrah/core';
+import { tap, type Observable, of, catchError } from 'rxjs';
 import { AccountStore } from '../api/account';
 import { RecordOutbox, type Delivery } from '../api/record-outbox';
 import { Sittings } from '../api/sittings';
 import { endedRun, interruptedRun, LeadKeeper, type KeptLead } from './lead-keeper';
 import { LeadRunner, type LeadAbout } from './lead-runner';
+import { Students } from '../api/students';
+import { ScreeningClock } from '../api/screening-clock';
 
 /** One leading of a session by the instructor, and its record on the server. */
 @Injectable()
@@ -16,6 +25,13 @@ export class LeadStore extends LeadRunner {
   private readonly keeper = inject(LeadKeeper);
   private readonly account = inject(AccountStore);
 
+  private readonly students = inject(Students);
+  private readonly day = inject(ScreeningClock).day;
+
+  private readonly known = signal<{
+    readonly student: Student;
+    readonly overrulings: readonly StoredOverruling[];
+  } | null>(null);
   private readonly kept = signal<Sitting | null>(null);
   /** The sitting on the server. */
   readonly sitting = this.kept.asReadonly();
@@ -34,16 +50,29 @@ export class LeadStore extends LeadRunner {
     return this.sittings.begin(body).pipe(tap((sitting) => this.kept.set(sitting)));
   }
 
+  /** Says of whom and of which session the leading is, as they are on record now. */
+  leadFor(student: Student, overrulings: readonly StoredOverruling[]): void {
+    this.known.set({ student, overrulings });
+  }
+
   /** Starts leading what the sitting holds. Must follow a press, or the browser keeps silent. */
   async start({ led }: Sitting): Promise<void> {
     const session = sessionFromChecked(led.session);
     await this.play({ session, student: { hand: led.hand }, conventions: led.conventions });
   }
 
-  /** Goes on with a leading that the page went away from, at the interrupted round. Must follow a press. */
-  async takeUpAgain(kept: KeptLead): Promise<void> {
+  /**
+   * Goes on with a leading that the page went away from, at the interrupted round. Must follow a press.
+   *
+   * @returns why it may not go on, in words; null where it does, or where it was over already.
+   */
+  async takeUpAgain(kept: KeptLead): Promise<string | null> {
     this.kept.set(kept.sitting);
-    if (!(await this.goOnWith(interruptedRun(kept)))) this.endInterrupted(kept);
+    const answer = await this.goOnWith(interruptedRun(kept));
+    if (answer.ok) return null;
+    if (answer.problem.code === 'forbidden') return answer.problem.message;
+    this.endInterrupted(kept);
+    return null;
   }
 
   /** Ends a leading that the page went away from, where it was last seen. */
@@ -78,6 +107,25 @@ export class LeadStore extends LeadRunner {
       tap((delivered) => {
         if (delivered.kind === 'on-record') this.kept.set(delivered.sitting);
       }),
+    );
+  }
+
+  /** Screened anew with what is on record now: what speaks against it may have come since it was begun. */
+  protected override objectionTo(run: LeadRun): string | null {
+    const known = this.known();
+    if (!known) return null;
+    const needs = needsToLeadOn(run, known.student, known.overrulings, this.day());
+    return needs.length === 0 ? null : needs.map(describeNeed).join(' ');
+  }
+
+  protected override lookAgain(): Observable<unknown> {
+    const sitting = this.kept();
+    const known = this.known();
+    if (!sitting || !known) return of(null);
+    return this.students.get(sitting.studentId).pipe(
+      tap((student) => this.known.set({ ...known, student })),
+      // Without a connection it is judged by what was known last.
+      catchError(() => of(null)),
     );
   }
 

@@ -1,5 +1,5 @@
 import { Component, computed, input } from '@angular/core';
-import { addDays, dayNumber } from '@nuvrah/core';
+import { dayNumber, weekdayOf, dayFromNumber, type Day } from '@nuvrah/core';
 import { dayInShort } from '../shell/dates';
 
 const WEEKS = 26;
@@ -63,8 +63,8 @@ const MONTH_ROOM = 3;
 })
 export class PracticeCalendar {
   /** A day for each sitting. */
-  readonly sittings = input.required<readonly string[]>();
-  readonly today = input.required<string>();
+  readonly sittings = input.required<readonly Day[]>();
+  readonly today = input.required<Day>();
 
   protected readonly width = LEFT + WEEKS * CELL;
   protected readonly height = TOP + 7 * CELL;
@@ -77,8 +77,7 @@ export class PracticeCalendar {
   /** The Monday of the first week. */
   private readonly first = computed(() => {
     const today = dayNumber(this.today());
-    // 1 January 1970 was a Thursday.
-    const monday = today - ((today + 3) % 7);
+    const monday = today - (weekdayOf(this.today()) - 1);
     return monday - (WEEKS - 1) * 7;
   });
   private readonly byDay = computed(() => {
@@ -90,7 +89,7 @@ export class PracticeCalendar {
   protected readonly days = computed(() => {
     const last = dayNumber(this.today());
     return Array.from({ length: last - this.first() + 1 }, (_, index) => {
-      const day = addDays('1970-01-01', this.first() + index);
+      const day = dayFromNumber(this.first() + index);
       const sittings = this.byDay().get(day) ?? 0;
       return {
         day,
@@ -104,7 +103,7 @@ export class PracticeCalendar {
   protected readonly months = computed(() => {
     const months: { readonly x: number; readonly text: string; readonly week: number }[] = [];
     for (let week = 0; week < WEEKS; week++) {
-      const day = addDays('1970-01-01', this.first() + week * 7);
+      const day = dayFromNumber(this.first() + week * 7);
       const far = week - (months.at(-1)?.week ?? -MONTH_ROOM) >= MONTH_ROOM;
       if (far && Number(day.slice(8)) <= 7)
         months.push({ x: LEFT + week * CELL, text: dayInShort(day), week });

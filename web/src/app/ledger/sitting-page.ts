@@ -11,6 +11,8 @@ import {
   RULES,
   sessionFromChecked,
   signById,
+  dayAt,
+  momentFromText,
 } from '@nuvrah/core';
 import { forkJoin, map, switchMap } from 'rxjs';
 import { AccountStore } from '../api/account';
@@ -27,11 +29,12 @@ import { ScoreStaff } from '../score/score-staff';
 import { windowOf } from '../score/score-window';
 import { momentInWords } from '../shell/dates';
 import { describeDay } from '../students/describe-day';
+import { SignBack } from './sign-back';
 
 /** One sitting: what was done against what was planned; effort and note can still be filled in. */
 @Component({
   selector: 'nv-sitting-page',
-  imports: [EffortAndNote, LoadingNote, MatButtonModule, RouterLink, ScoreStaff],
+  imports: [EffortAndNote, LoadingNote, MatButtonModule, RouterLink, ScoreStaff, SignBack],
   template: `
     <div class="page">
       <nv-loading-note [state]="page.state()" (retry)="page.again()" />
@@ -79,7 +82,10 @@ import { describeDay } from '../students/describe-day';
             }
           </ul>
           @if (signs(); as signs) {
-            <p class="notice"><strong>Signs</strong> {{ signs }}</p>
+            <div class="notice">
+              <strong>Signs</strong> {{ signs }}
+              <nv-sign-back [sitting]="ready.sitting" (changed)="page.again()" />
+            </div>
           }
           <nv-effort-and-note [(effort)]="effort" [(note)]="note" [problem]="problem()" (save)="save()">
             <div class="actions">
@@ -156,7 +162,7 @@ export class SittingPage {
     const ready = this.page.value();
     if (!ready) return [];
     const { led, startedAt } = ready.sitting;
-    const day = led.dayCheck?.day ?? startedAt.slice(0, 10);
+    const day = led.dayCheck?.day ?? dayAt(momentFromText(startedAt), this.account.required().timeZone);
     const facts = ready.student.facts
       .filter((fact) => isTrueOn(fact, day))
       .map(({ fact }) => PERSON_FACTS[fact]);

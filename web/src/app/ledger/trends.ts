@@ -1,6 +1,6 @@
 import { Component, computed, inject, input } from '@angular/core';
 import { forkJoin } from 'rxjs';
-import { AccountStore } from '../api/account';
+import { ScreeningClock } from '../api/screening-clock';
 import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
 import { Sittings } from '../api/sittings';
@@ -52,12 +52,11 @@ export class Trends {
 
   private readonly sittings = inject(Sittings);
   private readonly students = inject(Students);
-  private readonly account = inject(AccountStore);
 
   protected readonly page = asked(this.student, (id) =>
     forkJoin([this.sittings.trends(id), this.students.capacityChecks(id)]),
   );
-  protected readonly today = computed(() => this.account.required().today);
+  protected readonly today = inject(ScreeningClock).today;
   protected readonly days = computed(() => (this.page.value()?.[0] ?? []).map(({ day }) => day));
 
   /** Charts in which there is something to be seen. */

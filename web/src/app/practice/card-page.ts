@@ -12,8 +12,8 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { givenNameOf, readinessOf, screeningCaseOf, type HomeLink } from '@nuvrah/contract';
-import { describeNeed, leadNeeds, resolveConventions, screenCase, sessionFromChecked } from '@nuvrah/core';
+import { givenNameOf, type HomeLink } from '@nuvrah/contract';
+import { describeNeed, resolveConventions, reviewToGiveOut, sessionFromChecked } from '@nuvrah/core';
 import { forkJoin, map, of, switchMap } from 'rxjs';
 import { AccountStore } from '../api/account';
 import { Ladders } from '../api/ladders';
@@ -65,8 +65,10 @@ const SLACK = 0.98;
         <div class="ways screen">
           <a matButton [routerLink]="['/bench', id()]">Back to the Bench</a>
           <nv-choice-field label="paper" [words]="papers" [value]="paper()" (choose)="paper.set($event)" />
-          <button matButton="filled" type="button" (click)="print()">Print, or save as PDF</button>
-          <nv-sound-track [timeline]="card.timeline" [name]="card.file" />
+          @if (card.held.length === 0) {
+            <button matButton="filled" type="button" (click)="print()">Print, or save as PDF</button>
+          }
+          <nv-sound-track [timeline]="card.timeline" [name]="card.file" [held]="card.held" />
         </div>
         <div class="scroll">
           <div class="frame">
@@ -80,7 +82,7 @@ const SLACK = 0.98;
               </header>
               @if (card.held.length > 0) {
                 <div class="notice no" role="alert">
-                  <strong>Not to be given as it is:</strong>
+                  <strong>There is no card as long as this may not be led:</strong>
                   <ul>
                     @for (line of card.held; track line) {
                       <li>{{ line }}</li>
@@ -88,8 +90,10 @@ const SLACK = 0.98;
                   </ul>
                 </div>
               }
-              <nv-practice-steps [practised]="card.practised" />
-              @if (card.address; as address) {
+              @if (card.held.length === 0) {
+                <nv-practice-steps [practised]="card.practised" />
+              }
+              @if (card.held.length === 0 && card.address; as address) {
                 <div class="scan">
                   <nv-link-square [address]="address" />
                   <p>Scan it with a phone: it leads this practice, and tells your instructor how it was.</p>
@@ -202,7 +206,7 @@ export class CardPage {
     // Where Letter is used, dates are written month first.
     Intl.DateTimeFormat().resolvedOptions().locale.endsWith('-US') ? 'letter' : 'A4',
   );
-  protected readonly today = computed(() => dayInWords(this.account.required().today));
+  protected readonly today = computed(() => dayInWords(this.day().today));
   protected readonly instructor = computed(() => this.account.required().name);
   protected readonly page = asked(this.id, (id) =>
     this.sessions.withOwner(id).pipe(
@@ -235,18 +239,9 @@ export class CardPage {
       variants: this.variants.names(),
     };
     const student = owner.kind === 'student' ? owner.student : null;
-    const findings = student
-      ? screenCase(screeningCaseOf(session, { ...student, dayCheck: null }, stored.overrulings, this.day()))
-      : [];
-    // As before leading, but for the day: what must not be true of it stands on the card.
-    const needs = student
-      ? leadNeeds(
-          session,
-          { ...readinessOf(student, this.day()), dayChecked: true },
-          findings,
-          this.day().today,
-        )
-      : [];
+    const { findings, needs } = student
+      ? reviewToGiveOut(session, student, stored.overrulings, this.day())
+      : { findings: [], needs: [] };
     return {
       practised,
       timeline: timelineOf(practised),
@@ -290,7 +285,7 @@ export class CardPage {
   }
 
   private opens({ revokedAt, expiresOn, address }: HomeLink): boolean {
-    return revokedAt === null && address !== null && expiresOn >= this.account.required().today;
+    return revokedAt === null && address !== null && expiresOn >= this.day().today;
   }
 
   protected print(): void {

@@ -5,6 +5,7 @@ import { RouterLink } from '@angular/router';
 import { givenNameOf, type HomeLink, type StoredSession, type Student } from '@nuvrah/contract';
 import { addDays } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
+import { ScreeningClock } from '../api/screening-clock';
 import { Links } from '../api/links';
 import { asked } from '../api/loaded';
 import { sending } from '../api/sending';
@@ -122,6 +123,7 @@ export class HomeLinks {
 
   private readonly links = inject(Links);
   private readonly account = inject(AccountStore);
+  private readonly clock = inject(ScreeningClock);
 
   protected readonly spans = SPANS;
   protected readonly span = signal<Span>('90');
@@ -141,7 +143,7 @@ export class HomeLinks {
     (this.page.value() ?? []).map((link) => ({
       ...link,
       title: this.titles()[link.sessionId] ?? '',
-      over: link.revokedAt !== null || link.expiresOn < this.account.required().today,
+      over: link.revokedAt !== null || link.expiresOn < this.clock.today(),
       state: this.stateOf(link),
     })),
   );
@@ -149,7 +151,7 @@ export class HomeLinks {
   protected give(): void {
     const called = this.called().trim();
     if (called === '') return this.sent.say('Say how the student is called on the link.');
-    const expiresOn = addDays(this.account.required().today, Number(this.span()));
+    const expiresOn = addDays(this.clock.today(), Number(this.span()));
     const body = { id: this.linkId, sessionId: this.chosen(), called, expiresOn };
     this.sent.send(this.links.add(this.student().id, body), () => {
       this.linkId = crypto.randomUUID();
@@ -175,10 +177,10 @@ export class HomeLinks {
   }
 
   private stateOf({ revokedAt, expiresOn, openedAt, reports }: HomeLink): string {
-    const { timeZone, today } = this.account.required();
+    const { timeZone } = this.account.required();
     const told = reports === 0 ? 'nothing told yet' : `${reports} told`;
     if (revokedAt) return `Ended ${momentInWords(revokedAt, timeZone)}, ${told}.`;
-    if (expiresOn < today) return `Ran out on ${dayInWords(expiresOn)}, ${told}.`;
+    if (expiresOn < this.clock.today()) return `Ran out on ${dayInWords(expiresOn)}, ${told}.`;
     const seen = openedAt ? `last opened ${momentInWords(openedAt, timeZone)}` : 'not opened yet';
     return `Opens until ${dayInWords(expiresOn)}; ${seen}; ${told}.`;
   }

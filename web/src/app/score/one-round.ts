@@ -27,7 +27,7 @@ export function oneRound(
   hand: Side,
   conventions: Conventions,
 ): OneRound {
-  const passage = newPassage(entry.id, entry.id, { sustainable: null, entry });
+  const passage = newPassage(entry.id, entry.id, { entry });
   return roundOf(passage, entry.effects[0] ?? 'calm', hand, conventions);
 }
 

@@ -1,5 +1,5 @@
 import { API_ROOT, type RuleBook } from '@nuvrah/contract';
-import { RULES } from '@nuvrah/core';
+import { RULES, day } from '@nuvrah/core';
 import { configure, ids } from '../testing/fixtures';
 import { Shown } from '../testing/shown';
 import { RuleBookPage } from './rule-book-page';
@@ -9,7 +9,9 @@ describe('the rule book', () => {
     const http = configure();
     const book: RuleBook = {
       students: [{ id: ids.student, name: 'Ingrid Sól', facts: ['anyone', 'asthma'] }],
-      touched: [{ rule: 'asthma/hold>4/change', studentId: ids.student, sittings: 2, last: '2026-03-01' }],
+      touched: [
+        { rule: 'asthma/hold>4/change', studentId: ids.student, sittings: 2, last: day('2026-03-01') },
+      ],
     };
     const page = new Shown(RuleBookPage);
     http.expectOne(`${API_ROOT}/rule-book`).flush(book);

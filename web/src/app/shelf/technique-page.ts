@@ -13,6 +13,7 @@ import {
   SEATS,
   techniqueOf,
   type Side,
+  asksApproval,
 } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
 import { askedOnce } from '../api/loaded';
@@ -101,15 +102,19 @@ export class TechniquePage {
     const { conventions } = this.account.required();
     return { pose: closingPose(conventions), position: conventions.fingerPosition };
   });
+  private readonly needsApproval = computed(() => {
+    const technique = this.technique();
+    return technique !== null && asksApproval(technique.id, this.account.required().conventions);
+  });
   protected readonly manner = computed(() => {
     const technique = this.technique();
     if (!technique) return '';
-    const { silent, handsFree, unobtrusive, teacherApproval } = technique;
+    const { silent, handsFree, unobtrusive } = technique;
     return [
       silent ? 'silent' : 'can be heard',
       handsFree ? 'hands free' : 'needs a hand',
       unobtrusive ? 'unobtrusive' : 'is noticed by others',
-      ...(teacherApproval ? ['only with a teacher’s approval'] : []),
+      ...(this.needsApproval() ? ['only with a teacher’s approval'] : []),
     ].join(' · ');
   });
 

@@ -3,18 +3,19 @@ import { FormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { comfortOf, type Student } from '@nuvrah/contract';
+import type { Student } from '@nuvrah/contract';
 import {
   CAPACITY_LASTS,
   checkCapacity,
-  dayNumber,
+  daysBetween,
   describeCapacityProblem,
   EARLY_SITTINGS,
   formatSeconds,
   sustainableCapacity,
   type CapacityPhase,
+  comfortOf,
 } from '@nuvrah/core';
-import { AccountStore } from '../api/account';
+import { ScreeningClock } from '../api/screening-clock';
 import type { ApiProblem } from '../api/api';
 import { Students } from '../api/students';
 import { dayInWords } from '../shell/dates';
@@ -176,7 +177,7 @@ export class CapacityForm {
   readonly recorded = output();
 
   private readonly students = inject(Students);
-  private readonly account = inject(AccountStore);
+  private readonly clock = inject(ScreeningClock);
 
   protected readonly fields = LABELS;
   protected readonly dayInWords = dayInWords;
@@ -219,7 +220,7 @@ export class CapacityForm {
   /** Days since the newest check. */
   protected readonly age = computed(() => {
     const checkedOn = this.student().capacity?.checkedOn;
-    return checkedOn ? dayNumber(this.account.required().today) - dayNumber(checkedOn) : 0;
+    return checkedOn ? daysBetween(checkedOn, this.clock.today()) : 0;
   });
   protected readonly saving = savingStudent(() => this.recorded.emit());
   private readonly wrongComfort = signal<string | null>(null);
@@ -281,12 +282,13 @@ export class CapacityForm {
     this.busy.set(true);
     this.message.set(null);
     const body = {
-      checkedOn: this.account.required().today,
+      checkedOn: this.clock.today(),
       ...checked.value,
       tries: null,
       restingRate: null,
       freerNostril: null,
       strokes: null,
+      atLeast: [],
     };
     this.students.addCapacity(this.student().id, body).subscribe({
       next: () => {

@@ -1,4 +1,4 @@
-import { Component, computed, inject, input, output, signal } from '@angular/core';
+import { Component, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { StoredClearance, Student } from '@nuvrah/contract';
 import {
@@ -7,12 +7,23 @@ import {
   PERSON_FACTS,
   type ClearanceScope,
   type PersonFact,
+  day,
+  type SignId,
+  isPersonName,
+  NAME_WANTED,
+  signById,
+  SIGNS,
 } from '@nuvrah/core';
-import { AccountStore } from '../api/account';
+import { ScreeningClock } from '../api/screening-clock';
 import { sending } from '../api/sending';
 import { Students } from '../api/students';
 import { ChoiceField } from '../forms/choice-field';
 import { dayInWords } from '../shell/dates';
+
+/** What a clearance is for. */
+type Cause = PersonFact | SignId;
+
+const EMERGENCY_SIGNS = SIGNS.filter(({ kind }) => kind === 'emergency');
 
 /** Clearances of clinicians: who, when, until when, for what. Each holds through its last day. */
 @Component({
@@ -43,9 +54,11 @@ import { dayInWords } from '../shell/dates';
       <summary>File a clearance</summary>
       <form (submit)="add($event)">
         <div class="row">
-          <nv-choice-field label="for" [value]="fact()" [words]="facts()" (choose)="fact.set($event)" />
-          <nv-choice-field label="clears" [value]="scope()" [words]="scopes" (choose)="scope.set($event)" />
-          @if (limited()) {
+          <nv-choice-field label="for" [value]="cause()" [words]="causes()" (choose)="cause.set($event)" />
+          @if (!ofSign()) {
+            <nv-choice-field label="clears" [value]="scope()" [words]="scopes" (choose)="scope.set($event)" />
+          }
+          @if (!ofSign() && limited()) {
             <label>
               <span>up to, seconds (if named)</span>
               <input name="upTo" type="number" min="1" max="180" step="0.5" aria-label="up to, seconds" />
@@ -82,30 +95,39 @@ export class ClearanceList {
   readonly changed = output();
 
   private readonly students = inject(Students);
-  private readonly account = inject(AccountStore);
-  protected readonly today = computed(() => this.account.required().today);
+  protected readonly today = inject(ScreeningClock).today;
   protected readonly sent = sending();
   protected readonly scopes = CLEARANCE_SCOPES as Readonly<Record<ClearanceScope, string>>;
-  protected readonly fact = signal<PersonFact | ''>('');
+  /** The condition or the emergency sign that it is for; the sign that keeps everything from being led comes first. */
+  protected readonly cause = linkedSignal<Cause | ''>(() => this.student().emergency?.sign ?? '');
+  /** A clearance for a sign is for everything: after it practice goes on. */
+  protected readonly ofSign = computed(() => EMERGENCY_SIGNS.some(({ id }) => id === this.cause()));
   protected readonly scope = signal<ClearanceScope>('holds');
   protected readonly limited = computed(() => LIMITED_SCOPES.includes(this.scope()));
 
   /** What is on record of the student first; a clearance may also be for what is not recorded yet. */
-  protected readonly facts = computed(() => {
+  protected readonly causes = computed(() => {
+    const open = this.student().emergency?.sign ?? null;
+    const signs = EMERGENCY_SIGNS.filter(({ id }) => id === open).map(({ id, label }) => [
+      id,
+      `${label} (the sign)`,
+    ]);
     const own = new Set(this.student().facts.map(({ fact }) => fact));
     const entries = Object.entries(PERSON_FACTS) as [PersonFact, string][];
     const ordered = [...entries.filter(([id]) => own.has(id)), ...entries.filter(([id]) => !own.has(id))];
-    return { '': 'choose …', ...Object.fromEntries(ordered) } as Record<PersonFact | '', string>;
+    return { '': 'choose …', ...Object.fromEntries([...signs, ...ordered]) } as Record<Cause | '', string>;
   });
 
   protected readonly rows = computed(() =>
     this.student().clearances.map((clearance) => {
-      const { scope, upTo, fact, clinician, givenOn, until } = clearance;
+      const { scope, upTo, fact, sign, clinician, givenOn, until } = clearance;
       const withdrawn = clearance.withdrawnOn ? `, withdrawn ${dayInWords(clearance.withdrawnOn)}` : '';
       const limit = upTo === null ? '' : ` up to ${upTo} s`;
       return {
         clearance,
-        what: `${CLEARANCE_SCOPES[scope]}${limit}, for ${PERSON_FACTS[fact]}`,
+        what: sign
+          ? `practice again after ${signById(sign).label}`
+          : `${CLEARANCE_SCOPES[scope]}${limit}, for ${fact ? PERSON_FACTS[fact] : ''}`,
         when: `${clinician} · ${dayInWords(givenOn)} through ${dayInWords(until)}${withdrawn}`,
         now: until >= this.today() && clearance.withdrawnOn === null,
       };
@@ -117,28 +139,30 @@ export class ClearanceList {
     const form = event.target as HTMLFormElement;
     const typed = (name: string): string =>
       form.querySelector<HTMLInputElement>(`input[name="${name}"]`)?.value.trim() ?? '';
-    const fact = this.fact();
-    if (fact === '') return this.sent.say('Choose the condition that it is for.');
+    const cause = this.cause();
+    if (cause === '') return this.sent.say('Choose the condition or the sign that it is for.');
+    if (!isPersonName(typed('clinician'))) return this.sent.say(NAME_WANTED);
     for (const [name, missing] of [
-      ['clinician', 'Say who cleared it: the clinician is missing.'],
       ['givenOn', 'Say when it was given: the date is missing.'],
       ['until', 'Say through which day it holds: a clearance without an end is none.'],
     ] as const)
       if (typed(name) === '') return this.sent.say(missing);
-    const upTo = typed('upTo');
+    const upTo = this.ofSign() ? '' : typed('upTo');
+    const of = this.ofSign()
+      ? { fact: null, sign: cause as SignId, scope: 'everything' as const }
+      : { fact: cause as PersonFact, sign: null, scope: this.scope() };
     const body = {
       id: crypto.randomUUID(),
       clinician: typed('clinician'),
-      givenOn: typed('givenOn'),
-      until: typed('until'),
-      fact,
-      scope: this.scope(),
+      givenOn: day(typed('givenOn')),
+      until: day(typed('until')),
+      ...of,
       upTo: upTo === '' ? null : Number(upTo),
       withdrawnOn: null,
       note: typed('note'),
     };
     this.sent.send(this.students.addClearance(this.student().id, body), () => {
-      this.fact.set('');
+      this.cause.set('');
       form.reset();
       this.changed.emit();
     });

@@ -7,11 +7,13 @@ import {
   PERSON_FACTS,
   weeksPregnant,
   type PersonFact,
+  type Day,
 } from '@nuvrah/core';
-import { AccountStore } from '../api/account';
+import { ScreeningClock } from '../api/screening-clock';
 import type { ApiProblem } from '../api/api';
 import { sending } from '../api/sending';
 import { Students } from '../api/students';
+import { dayTyped } from '../forms/day-typed';
 
 const PREGNANCIES: readonly PersonFact[] = ['pregnancy', 'pregnancy-guarded'];
 
@@ -118,8 +120,7 @@ export class FactChecklist {
   readonly changed = output();
 
   private readonly students = inject(Students);
-  private readonly account = inject(AccountStore);
-  protected readonly today = computed(() => this.account.required().today);
+  protected readonly today = inject(ScreeningClock).today;
   protected readonly sent = sending();
 
   protected readonly groups = computed(() => {
@@ -135,8 +136,8 @@ export class FactChecklist {
     }));
   });
 
-  protected dayIn(event: Event): string | null {
-    return (event.target as HTMLInputElement).value || null;
+  protected dayIn(event: Event): Day | null {
+    return dayTyped((event.target as HTMLInputElement).value);
   }
 
   protected textIn(event: Event): string {

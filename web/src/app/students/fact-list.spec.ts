@@ -4,6 +4,7 @@ import { API_ROOT, type StudentFact } from '@nuvrah/contract';
 import { dayInWords } from '../shell/dates';
 import { configure, ids, student } from '../testing/fixtures';
 import { FactList } from './fact-list';
+import { day } from '@nuvrah/core';
 
 const fact = (change: Partial<StudentFact>): StudentFact => ({
   id: ids.session,
@@ -47,8 +48,8 @@ describe('what is known of a student', () => {
 
   it('shows what is true first, then what was, with the weeks of a pregnancy', () => {
     show(
-      fact({ id: ids.sitting, fact: 'vertigo', until: '2026-01-05' }),
-      fact({ fact: 'pregnancy', due: '2026-06-30' }),
+      fact({ id: ids.sitting, fact: 'vertigo', until: day('2026-01-05') }),
+      fact({ fact: 'pregnancy', due: day('2026-06-30') }),
     );
     expect(rows()[0]).toContain(`pregnant due ${dayInWords('2026-06-30')}, 24 weeks now`);
     expect(rows()[1]).toContain(`vertigo until ${dayInWords('2026-01-05')}`);
@@ -89,11 +90,11 @@ describe('what is known of a student', () => {
   });
 
   it('ends a fact yesterday and never before it began', () => {
-    show(fact({ since: '2026-03-01' }));
+    show(fact({ since: day('2026-03-01') }));
     (page.querySelector('li button') as HTMLButtonElement).click();
     const request = http.expectOne(`${API_ROOT}/student-facts/${ids.session}`);
-    expect((request.request.body as StudentFact).until).toBe('2026-03-09');
-    request.flush(fact({ since: '2026-03-01', until: '2026-03-09' }));
+    expect((request.request.body as StudentFact).until).toBe(day('2026-03-09'));
+    request.flush(fact({ since: day('2026-03-01'), until: day('2026-03-09') }));
     expect(changed).toBe(1);
   });
 });

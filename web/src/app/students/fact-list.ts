@@ -7,13 +7,15 @@ import {
   lastDayOf,
   PERSON_FACTS,
   weeksPregnant,
+  type Day,
   type PersonFact,
 } from '@nuvrah/core';
-import { AccountStore } from '../api/account';
+import { ScreeningClock } from '../api/screening-clock';
 import { sending } from '../api/sending';
 import { Students } from '../api/students';
 import { ChoiceField } from '../forms/choice-field';
 import { dayInWords } from '../shell/dates';
+import { dayTyped } from '../forms/day-typed';
 
 /** What is true of a person and bears on what they may do; what was true once stays to be seen. */
 @Component({
@@ -75,7 +77,6 @@ export class FactList {
   readonly changed = output();
 
   private readonly students = inject(Students);
-  private readonly account = inject(AccountStore);
 
   protected readonly facts = { '': 'choose …', ...PERSON_FACTS } as Record<PersonFact | '', string>;
   protected readonly fact = signal<PersonFact | ''>('');
@@ -83,7 +84,7 @@ export class FactList {
     () => this.fact() === 'pregnancy' || this.fact() === 'pregnancy-guarded',
   );
   protected readonly sent = sending();
-  protected readonly today = computed(() => this.account.required().today);
+  protected readonly today = inject(ScreeningClock).today;
 
   protected readonly rows = computed(() => {
     const today = this.today();
@@ -96,7 +97,7 @@ export class FactList {
     return [...rows.filter(({ now }) => now), ...rows.filter(({ now }) => !now)];
   });
 
-  private whenOf(fact: StudentFact, today: string): string {
+  private whenOf(fact: StudentFact, today: Day): string {
     const { since, due } = fact;
     const until = lastDayOf(fact);
     const parts = [
@@ -114,7 +115,7 @@ export class FactList {
     const form = event.target as HTMLFormElement;
     const typed = (name: string): string =>
       form.querySelector<HTMLInputElement>(`input[name="${name}"]`)?.value.trim() ?? '';
-    const day = (name: string): string | null => typed(name) || null;
+    const day = (name: string): Day | null => dayTyped(typed(name));
     const body = {
       id: crypto.randomUUID(),
       fact,

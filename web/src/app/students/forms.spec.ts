@@ -67,9 +67,14 @@ describe('the student form', () => {
   it('says at the field what is wrong, and keeps the rest', async () => {
     await fill('  ', '2027');
     expect(saved).toEqual([]);
-    expect(await errors()).toEqual(['A name is needed.', 'A year from 1900 to 2026, or nothing yet.']);
+    expect(await errors()).toEqual([
+      'A name is needed.',
+      'The year of birth is in the future: use a year up to now.',
+    ]);
+    await fill('Ada', '2024');
+    expect((await errors())[0]).toContain('Under 3 years');
     await fill('Ada', 'soon');
-    expect(await errors()).toEqual(['A year from 1900 to 2026, or nothing yet.']);
+    expect(await errors()).toEqual(['A year of four digits from 1900 on, or nothing yet.']);
   });
 });
 

@@ -1,9 +1,8 @@
 import { Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { readinessOf, type StudentFields } from '@nuvrah/contract';
-import { describeMissing } from '@nuvrah/core';
-import { AccountStore } from '../api/account';
+import type { StudentFields } from '@nuvrah/contract';
+import { describeMissing, readinessOf } from '@nuvrah/core';
 import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
 import { ScreeningClock } from '../api/screening-clock';
@@ -88,7 +87,6 @@ export class IntakePage {
   readonly id = input.required<string>();
 
   private readonly students = inject(Students);
-  private readonly account = inject(AccountStore);
   private readonly day = inject(ScreeningClock).day;
 
   protected readonly dayInWords = dayInWords;
@@ -102,7 +100,7 @@ export class IntakePage {
 
   protected everything(): void {
     const student = this.page.value();
-    const change: Partial<StudentFields> = { healthAskedOn: this.account.required().today };
+    const change: Partial<StudentFields> = { healthAskedOn: this.day().today };
     if (student) this.saving.change(student, change);
   }
 }

@@ -4,6 +4,7 @@ import { configure, ids, student } from '../testing/fixtures';
 import { Shown } from '../testing/shown';
 import { ClearanceList } from './clearance-list';
 import { FactChecklist } from './fact-checklist';
+import { day, NAME_WANTED } from '@nuvrah/core';
 
 describe('the checklist of the intake', () => {
   let http: HttpTestingController;
@@ -51,14 +52,14 @@ describe('the checklist of the intake', () => {
       .expectOne(`${API_ROOT}/student-facts/${ids.session}/removal`)
       .flush({ code: 'invalid', detail: 'no', status: 422 }, { status: 422, statusText: 'no' });
     const ended = http.expectOne(`${API_ROOT}/student-facts/${ids.session}`);
-    expect((ended.request.body as StudentFact).until).toBe('2026-03-09');
+    expect((ended.request.body as StudentFact).until).toBe(day('2026-03-09'));
   });
 
   it('keeps dates and a note where the tick stands', () => {
     show(asthma);
     list.type('asthma, since', '2020-05-01');
     const since = http.expectOne(`${API_ROOT}/student-facts/${ids.session}`);
-    expect((since.request.body as StudentFact).since).toBe('2020-05-01');
+    expect((since.request.body as StudentFact).since).toBe(day('2020-05-01'));
     since.flush(asthma);
     list.type('asthma, note', 'Pollen.');
     const note = http.expectOne(`${API_ROOT}/student-facts/${ids.session}`);
@@ -73,12 +74,14 @@ describe('clearances', () => {
     id: ids.session,
     version: 1,
     clinician: 'Dr. Feld',
-    givenOn: '2026-01-05',
-    until: '2026-03-10',
+    givenOn: day('2026-01-05'),
+    until: day('2026-03-10'),
     fact: 'heart',
     scope: 'holds',
     upTo: 8,
     withdrawnOn: null,
+    sign: null,
+    filedAt: '2026-01-05T10:00:00.000Z',
     note: '',
   };
 
@@ -88,7 +91,7 @@ describe('clearances', () => {
   };
 
   it('say for what, by whom and through which day; a past one cannot be withdrawn', () => {
-    show(clearance, { ...clearance, id: ids.sitting, until: '2026-03-09' });
+    show(clearance, { ...clearance, id: ids.sitting, until: day('2026-03-09') });
     expect(list.text('li')).toContain('holds up to 8 s, for heart disease or arrhythmia');
     expect(list.page.querySelectorAll('li button').length).toBe(1);
   });
@@ -103,7 +106,7 @@ describe('clearances', () => {
     fact.value = 'heart';
     fact.dispatchEvent(new Event('change'));
     list.submit();
-    expect(alert()).toContain('the clinician is missing');
+    expect(alert()).toContain(NAME_WANTED);
     list.type('clinician', 'Dr. Feld');
     list.submit();
     expect(alert()).toContain('the date is missing');

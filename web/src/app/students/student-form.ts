@@ -6,11 +6,21 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
 import type { StudentFields } from '@nuvrah/contract';
-import { GOALS, GROWN_UP, SEATS, type Goal, type SeatId } from '@nuvrah/core';
-import { AccountStore } from '../api/account';
+import {
+  GOALS,
+  ageOn,
+  isMinor,
+  checkBirthYear,
+  describeBirthYearProblem,
+  SEATS,
+  type Goal,
+  type SeatId,
+} from '@nuvrah/core';
+import { ScreeningClock } from '../api/screening-clock';
 import { fieldProblem, type ApiProblem } from '../api/api';
 import { fieldsOf, NOTHING_ASKED } from '../api/students';
 import { CheckChips } from '../forms/check-chips';
+import { dayTyped } from '../forms/day-typed';
 
 const FIRST_BIRTH_YEAR = 1900;
 const SEAT_WORDS = Object.fromEntries(Object.entries(SEATS).map(([id, { name }]) => [id, name])) as Readonly<
@@ -38,7 +48,7 @@ const SEAT_WORDS = Object.fromEntries(Object.entries(SEATS).map(([id, { name }])
       <mat-form-field>
         <mat-label>Year of birth</mat-label>
         <input matInput formControlName="birthYear" inputmode="numeric" maxlength="4" autocomplete="off" />
-        <mat-error>A year from {{ firstYear }} to {{ thisYear() }}, or nothing yet.</mat-error>
+        <mat-error>{{ yearProblem() }}</mat-error>
       </mat-form-field>
       <mat-form-field>
         <mat-label>Hand</mat-label>
@@ -127,13 +137,9 @@ export class StudentForm {
   readonly problem = input<ApiProblem | null>(null);
   readonly save = output<StudentFields>();
 
-  protected readonly firstYear = FIRST_BIRTH_YEAR;
   protected readonly goalWords = GOALS;
   protected readonly seatWords = SEAT_WORDS;
-  private readonly account = inject(AccountStore);
-  protected readonly today = computed(() => this.account.required().today);
-  /** The current year where the instructor works. */
-  protected readonly thisYear = computed(() => Number(this.account.required().today.slice(0, 4)));
+  protected readonly today = inject(ScreeningClock).today;
 
   protected readonly form = new FormGroup({
     name: new FormControl('', {
@@ -157,7 +163,15 @@ export class StudentForm {
   /** May be under age: a guardian is asked for. */
   protected readonly minor = computed(() => {
     const year = Number(this.birthYear());
-    return year >= FIRST_BIRTH_YEAR && this.thisYear() - year - 1 < GROWN_UP;
+    return year >= FIRST_BIRTH_YEAR && isMinor(ageOn(year, this.today()));
+  });
+  protected readonly yearProblem = computed(() => {
+    const checked = /^\d{4}$/.test(this.birthYear().trim())
+      ? checkBirthYear(Number(this.birthYear()), this.today())
+      : null;
+    return checked && !checked.ok
+      ? describeBirthYearProblem(checked.problem)
+      : `A year of four digits from ${FIRST_BIRTH_YEAR} on, or nothing yet.`;
   });
   protected readonly changed = signal(false);
 
@@ -198,7 +212,7 @@ export class StudentForm {
       name: name.trim(),
       guardian: guardian.trim(),
       birthYear: birthYear.trim() === '' ? null : Number(birthYear),
-      consentOn: consentOn === '' ? null : consentOn,
+      consentOn: dayTyped(consentOn),
       goals: [...this.goals()],
       seats: [...this.seats()],
     });
@@ -217,7 +231,7 @@ export class StudentForm {
   private checkYear(text: string): { year: true } | null {
     if (text.trim() === '') return null;
     const year = Number(text);
-    const known = /^\d{4}$/.test(text.trim()) && year >= FIRST_BIRTH_YEAR && year <= this.thisYear();
-    return known ? null : { year: true };
+    const known = /^\d{4}$/.test(text.trim()) && year >= FIRST_BIRTH_YEAR;
+    return known && checkBirthYear(year, this.today()).ok ? null : { year: true };
   }
 }

@@ -1,8 +1,8 @@
 import { Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import { dayCheckOf, readinessOf, type Student } from '@nuvrah/contract';
-import { describeEmergency, describeMissing } from '@nuvrah/core';
+import type { Student } from '@nuvrah/contract';
+import { describeEmergency, describeMissing, dayCheckOf, readinessOf } from '@nuvrah/core';
 import { combineLatest } from 'rxjs';
 import { AccountStore } from '../api/account';
 import { asked } from '../api/loaded';
@@ -27,11 +27,13 @@ import { FactList } from './fact-list';
 import { savingStudent } from './saving-student';
 import { StudentData } from './student-data';
 import { StudentForm } from './student-form';
+import { ApprovalList } from './approval-list';
 
 /** One student: who they are, what is known, what they can sustain, how today is, the sessions and what was decided. */
 @Component({
   selector: 'nv-student-page',
   imports: [
+    ApprovalList,
     CapacityForm,
     ClearanceList,
     DayCheckForm,
@@ -64,6 +66,27 @@ import { StudentForm } from './student-form';
           <p class="notice no">
             {{ line }} <a href="#clearances" (click)="toClearances($event)">Clearances</a>
           </p>
+        }
+        @if (student.unconfirmed > 0) {
+          <div class="notice care" id="unconfirmed">
+            <p>
+              {{ student.unconfirmed }}
+              {{ student.unconfirmed === 1 ? 'sitting was' : 'sittings were' }} read in from a log and
+              {{ student.unconfirmed === 1 ? 'is' : 'are' }} not counted yet: not for experience, not for what
+              is known to be easy. Look at them in the Ledger, and confirm them if they were really led.
+            </p>
+            <button
+              matButton="outlined"
+              type="button"
+              [disabled]="confirming.busy()"
+              (click)="confirmLog(student)"
+            >
+              They were led: count them
+            </button>
+            @if (confirming.message(); as text) {
+              <p role="alert">{{ text }}</p>
+            }
+          </div>
         }
         @for (line of missing(); track line) {
           <p class="notice clearance">
@@ -111,6 +134,10 @@ import { StudentForm } from './student-form';
         <section aria-labelledby="clearances">
           <h2 id="clearances">Clearances by clinicians</h2>
           <nv-clearance-list [student]="student" (changed)="page.again()" />
+        </section>
+        <section aria-labelledby="approvals">
+          <h2 id="approvals">Approvals by a teacher</h2>
+          <nv-approval-list [student]="student" (changed)="page.again()" />
         </section>
         <section aria-labelledby="today">
           <h2 id="today">Today</h2>
@@ -264,9 +291,15 @@ export class StudentPage {
     document.getElementById('clearances')?.scrollIntoView();
   }
 
+  protected readonly confirming = sending();
+
+  protected confirmLog(student: Student): void {
+    this.confirming.send(this.students.confirmLogged(student.id), () => this.page.again());
+  }
+
   protected addSession(student: Student): void {
     this.adding.send(
-      this.sessionsApi.add({ kind: 'student', studentId: student.id }, firstSessionFor(student)),
+      this.sessionsApi.add({ kind: 'student', studentId: student.id }, firstSessionFor(student, this.day())),
       ({ id }) => void this.router.navigate(['/bench', id]),
     );
   }

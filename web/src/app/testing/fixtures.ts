@@ -17,6 +17,8 @@ import {
   type CountedPassage,
   type Session,
   type SessionJson,
+  day,
+  type ScreeningDay,
 } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
 import { NOW } from '../api/now';
@@ -29,6 +31,9 @@ export const ids = {
   sitting: '7c7c7c7c-1234-4321-8abc-def012345678',
 };
 
+/** The account's day that specs take for today. */
+export const TODAY = day('2026-03-10');
+
 export const account: Account = {
   id: ids.student,
   name: 'Tamsin Hale-Okoro',
@@ -37,7 +42,6 @@ export const account: Account = {
   emergencyNumber: '112',
   timeZone: 'Europe/London',
   place: null,
-  today: '2026-03-10',
   conventions: DEFAULT_CONVENTIONS,
 };
 
@@ -53,13 +57,13 @@ export const student: Student = {
   goals: [],
   guardian: '',
   consentOn: null,
-  healthAskedOn: '2026-03-01',
+  healthAskedOn: day('2026-03-01'),
   comfort: null,
   note: '',
   archived: false,
   capacity: {
     id: ids.natural,
-    checkedOn: '2026-03-01',
+    checkedOn: day('2026-03-01'),
     inhale: 10,
     exhale: 13,
     hold: 14,
@@ -68,6 +72,7 @@ export const student: Student = {
     restingRate: null,
     freerNostril: null,
     strokes: null,
+    atLeast: [],
   },
   dayCheck: null,
   clearances: [],
@@ -77,15 +82,24 @@ export const student: Student = {
   longestSitting: null,
   easySittings: 0,
   easyRounds: [],
+  practised: [],
+  entriesToday: [],
+  ledEasily: { inhale: null, internalHold: null, exhale: null, externalHold: null },
+  stopSigns: [],
+  approvals: [],
+  unconfirmed: 0,
 };
 
 /** The moment that specs take for now, on the account's day. */
 export const NOON = Date.parse('2026-03-10T12:00:00Z');
 
+/** When students are screened in specs. */
+export const DAY: ScreeningDay = { today: TODAY, now: NOON, profile: DEFAULT_CONVENTIONS };
+
 /** A day check of just now, with nothing special in it. */
 export const dayCheck: DayCheck = {
   id: ids.sitting,
-  day: '2026-03-10',
+  day: TODAY,
   checkedAt: '2026-03-10T11:50:00.000Z',
   facts: [],
   lastMealAt: null,
@@ -131,6 +145,8 @@ export const sittingOf = (of = session): Sitting => ({
     findings: [],
   },
   record: null,
+  recordedAt: null,
+  confirmed: true,
   effort: null,
   note: '',
 });

@@ -2,7 +2,7 @@ import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { TodayItem, TodayStudent } from '@nuvrah/contract';
-import { AccountStore } from '../api/account';
+import { ScreeningClock } from '../api/screening-clock';
 import { Ladders } from '../api/ladders';
 import { askedOnce } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
@@ -13,10 +13,12 @@ const KINDS: Readonly<
   Record<TodayItem['kind'], { readonly sign: string; readonly word: string; readonly level: string }>
 > = {
   suspended: { sign: '⨯', word: 'Suspended', level: 'no' },
+  sign: { sign: '!', word: 'Told a sign', level: 'change' },
   decision: { sign: '⇄', word: 'Decision', level: 'change' },
   intake: { sign: '⚕', word: 'Intake', level: 'clearance' },
   clearance: { sign: '⚕', word: 'Clearance', level: 'clearance' },
   capacity: { sign: '◦', word: 'Capacity', level: 'care' },
+  log: { sign: '◦', word: 'Not confirmed', level: 'care' },
   away: { sign: '◦', word: 'Away', level: 'care' },
   comes: { sign: '→', word: 'Comes', level: '' },
 };
@@ -34,6 +36,10 @@ function wayOf({ id }: TodayStudent, { kind, ladderId, sessionId }: TodayItem) {
       return { text: 'File a new one', link: ['/students', id], fragment: 'clearances' };
     case 'capacity':
       return { text: 'Check it', link: ['/students', id, 'capacity'] };
+    case 'sign':
+      return { text: 'Look', link: ['/students', id] };
+    case 'log':
+      return { text: 'Confirm', link: ['/students', id], fragment: 'unconfirmed' };
     case 'away':
       return { text: 'Look', link: ['/students', id] };
     case 'comes':
@@ -136,10 +142,10 @@ function wayOf({ id }: TodayStudent, { kind, ladderId, sessionId }: TodayItem) {
 })
 export class TodayPage {
   private readonly ladders = inject(Ladders);
-  private readonly account = inject(AccountStore);
+  private readonly clock = inject(ScreeningClock);
 
   protected readonly page = askedOnce(() => this.ladders.today());
-  protected readonly day = computed(() => dayInWords(this.account.required().today));
+  protected readonly day = computed(() => dayInWords(this.clock.today()));
   protected readonly rows = computed(() =>
     (this.page.value() ?? []).map((student) => ({
       id: student.id,

@@ -86,7 +86,7 @@ export const SIGNS: readonly Sign[] = [
   stop('jerky-breath', 'Jerky breath'),
   stop('headache', 'Headache'),
   stop('ears', 'Ringing or pressure in the ears'),
-  stop('pounding-heart', 'Heart pounds, stumbles or has not settled'),
+  stop('pounding-heart', 'Heart pounds, stumbles or has not settled after 2 minutes'),
   stop('anxiety', 'Anxiety'),
   stop('nausea', 'Nausea'),
   stop('vision-disturbed', 'Visual disturbance'),
@@ -95,6 +95,9 @@ export const SIGNS: readonly Sign[] = [
 export const SIGN_IDS: readonly SignId[] = SIGNS.map((sign) => sign.id);
 
 const signsById = new Map(SIGNS.map((sign) => [sign.id, sign]));
+
+/** Whether a sign suspends everything until it is cleared; any other is a stop sign. */
+export const isEmergencySign = (id: SignId): id is EmergencySignId => signById(id).kind === 'emergency';
 
 /** The sign with this id. @throws Error for an id that is not in {@link SIGNS}. */
 export function signById(id: SignId): Sign {

@@ -1,9 +1,8 @@
 import type { Conventions } from '../conventions/index.js';
 import { techniqueOf, type TechniqueId } from '../technique/index.js';
 import { seconds, type Seconds } from '../units/index.js';
-import { cyclesInOwnRound, countsInCycle, halfMillisOf, planCycle } from './cycle.js';
-import { newPassage, type FitTo } from './new-passage.js';
-import type { Passage } from './session.js';
+import { countsInCycle, cyclesInOwnRound, halfMillisOf, planCycle, type Passage } from '../session/index.js';
+import { newFittedPassage, type FitTo } from './fitted-passage.js';
 
 /**
  * Another technique in the place of a passage: as it begins, fitted, about as long, in the same seat where it can be
@@ -16,11 +15,13 @@ export function passageInPlaceOf(
   technique: TechniqueId,
   length: Seconds,
   conventions: Conventions,
-  fit: FitTo = { sustainable: null },
+  fit: FitTo,
 ): Passage {
   const entry = techniqueOf(technique);
-  const fresh = newPassage(technique, old.id, fit);
-  const seat = entry.seats.find((one) => one === old.seat) ?? fresh.seat;
+  const fresh = newFittedPassage(technique, old.id, { ...fit, conventions });
+  const { seats = [] } = fit;
+  const keeps = entry.seats.includes(old.seat) && (seats.length === 0 || seats.includes(old.seat));
+  const seat = keeps ? old.seat : fresh.seat;
   const { pattern } = entry;
   if (fresh.kind === 'natural' && pattern.kind === 'natural') {
     const { from, to } = pattern.length;

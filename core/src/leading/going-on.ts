@@ -1,0 +1,157 @@
+import { mostRoundsLed, isEmergencySign, techniquesOfSign } from '../policy/index.js';
+import { easeDown, easeStrokes, numbersFromCounts } from '../ratio/index.js';
+import {
+  reviewToLead,
+  type LeadNeed,
+  type Overruling,
+  type Review,
+  type ScreeningDay,
+  type StudentOnRecord,
+} from '../screening/index.js';
+import {
+  rateInSet,
+  withFittedParts,
+  type CountedPassage,
+  type Passage,
+  type Session,
+  type StrokePassage,
+} from '../session/index.js';
+import { countsInForce, strokesInForce, type LiveChange } from '../timeline/index.js';
+import type { Day } from '../units/index.js';
+import { recordOf } from './record.js';
+import { conventionsOfRun, currentTake, cyclesOfRun, perRoundOf, type LeadRun } from './run.js';
+
+/** The session as a run leads it by now: with the rounds that it comes to, and the counts and strokes as they were eased. */
+export const sessionAsLed = (run: LeadRun): Session => ({
+  ...run.setup.session,
+  passages: run.setup.session.passages.map((passage) => passageAsLed(run, passage)),
+});
+
+function passageAsLed(run: LeadRun, passage: Passage): Passage {
+  if (passage.kind === 'natural') return passage;
+  const own = run.changes.filter(({ passageId }) => passageId === passage.id);
+  const cycles = cyclesOfRun(run, passage);
+  if (passage.kind === 'strokes') {
+    const sets = Math.max(1, Math.ceil(cycles / passage.turns.length));
+    const eased = own.findLast((change) => change.kind === 'ease-strokes');
+    return eased
+      ? { ...passage, sets, strokes: eased.strokes, rate: eased.rate, rateRamp: null }
+      : { ...passage, sets };
+  }
+  const eased = own.findLast((change) => change.kind === 'ease');
+  const longer = { ...passage, cycles };
+  return eased ? withFittedParts({ ...longer, ...eased.numbers, ramps: [] }) : longer;
+}
+
+/** A student while they are led: a sign that was noted on the way counts at once. Domain 9, stop sign today and emergency sign. */
+export function studentWhileLed(student: StudentOnRecord, run: LeadRun, today: Day): StudentOnRecord {
+  if (run.signs.length === 0) return student;
+  const passages = recordOf(run).passages.map((passage) => ({
+    technique: passage.technique,
+    begun: passage.kind === 'natural' ? passage.secondsDone > 0 : passage.cyclesDone > 0,
+  }));
+  const here = wherePaused(run);
+  const begun = passages.map((passage, index) => ({ ...passage, begun: passage.begun || index === here }));
+  const techniques = techniquesOfSign({ outcome: 'stopped', passages: begun });
+  const emergency = run.signs.find(isEmergencySign);
+  return {
+    ...student,
+    emergency: emergency ? { sign: emergency, day: today } : student.emergency,
+    stopSigns: [...student.stopSigns, { day: today, techniques }],
+  };
+}
+
+/** The passage in which a run is paused, or in which its take begins. */
+const wherePaused = (run: LeadRun): number =>
+  run.state.kind === 'paused' ? run.state.resumeAt.passage : (currentTake(run).from?.passage ?? 0);
+
+/**
+ * What keeps a run from being led on as it stands: screened anew, with what is on record of the student now. What speaks
+ * against a passage that is over does not.
+ */
+export function needsToLeadOn(
+  run: LeadRun,
+  student: StudentOnRecord,
+  overrulings: readonly Overruling[],
+  day: ScreeningDay,
+): readonly LeadNeed[] {
+  const { needs } = reviewToLead(
+    sessionAsLed(run),
+    studentWhileLed(student, run, day.today),
+    overrulings,
+    day,
+  );
+  const over = new Set(run.setup.session.passages.slice(0, wherePaused(run)).map(({ id }) => id));
+  return needs.filter((need) => need.code !== 'finding' || !over.has(need.finding.passageId ?? ''));
+}
+
+/** How far a practice may be changed where nobody screens it: at home. */
+export interface ChangesAllowed {
+  /** Cycles (turns) that each passage may have at the most, by its id; those that were planned at least. */
+  readonly cycles: Readonly<Record<string, number>>;
+  /** Whether it may be made easier. */
+  readonly ease: boolean;
+}
+
+/**
+ * How far a practice may be changed where nobody screens it.
+ *
+ * @param run the practice as it begins.
+ * @param review what is said of a session for this student when it is given out.
+ */
+export function changesAllowed(
+  run: LeadRun,
+  review: (session: Session) => Pick<Review, 'needs'>,
+): ChangesAllowed {
+  const { passages } = run.setup.session;
+  const mayBe = (changes: readonly LiveChange[]): boolean =>
+    review(sessionAsLed({ ...run, changes })).needs.length === 0;
+  const cycles = passages.flatMap((passage) =>
+    passage.kind === 'natural' ? [] : [[passage.id, mostCycles(run, passage, mayBe)] as const],
+  );
+  let changes: readonly LiveChange[] = [];
+  for (;;) {
+    const easier = passages.flatMap((passage) => easedFromStart(run, passage, changes));
+    if (easier.length === 0) return { cycles: Object.fromEntries(cycles), ease: true };
+    changes = [...changes, ...easier];
+    if (!mayBe(changes)) return { cycles: Object.fromEntries(cycles), ease: false };
+  }
+}
+
+/** The most cycles of whole rounds that a passage may have. */
+function mostCycles(
+  run: LeadRun,
+  passage: CountedPassage | StrokePassage,
+  mayBe: (changes: readonly LiveChange[]) => boolean,
+): number {
+  const planned = cyclesOfRun(run, passage);
+  const perRound = perRoundOf(run, passage);
+  let rounds = mostRoundsLed(planned / perRound);
+  while (
+    rounds * perRound > planned &&
+    !mayBe([{ kind: 'end-after', passageId: passage.id, cycle: rounds * perRound }])
+  )
+    rounds--;
+  return Math.max(planned, rounds * perRound);
+}
+
+function easedFromStart(run: LeadRun, passage: Passage, changes: readonly LiveChange[]): LiveChange[] {
+  const of = { passageId: passage.id, fromCycle: 1 };
+  if (passage.kind === 'natural') return [];
+  if (passage.kind === 'strokes') {
+    const eased = easeStrokes(strokesInForce(passage, rateInSet(passage, 1), 1, changes));
+    return eased.ok ? [{ kind: 'ease-strokes', ...of, ...eased.value }] : [];
+  }
+  const now = countsInForce(passage, 1, conventionsOfRun(run), changes);
+  const eased = easeDown(numbersFromCounts(now), 'one-count');
+  return eased.ok ? [{ kind: 'ease', ...of, numbers: eased.value.numbers }] : [];
+}
+
+/** Whether a run keeps to the changes that are allowed. */
+export const keepsTo = (run: LeadRun, { cycles, ease }: ChangesAllowed): boolean =>
+  (ease || run.changes.every(({ kind }) => kind !== 'ease' && kind !== 'ease-strokes')) &&
+  run.setup.session.passages.every(
+    (passage) =>
+      passage.kind === 'natural' ||
+      cyclesOfRun(run, passage) <= (cycles[passage.id] ?? cyclesOfRun({ ...run, changes: [] }, passage)),
+  );

@@ -1,0 +1,191 @@
+import type { Conventions } from '../conventions/index.js';
+import {
+  countsInCycle,
+  cyclesThatEndRight,
+  raisedHand,
+  rateInSet,
+  startingSide,
+  type CountedPassage,
+  type NaturalPassage,
+  type Passage,
+  type Session,
+  type StrokePassage,
+} from '../session/index.js';
+import { countsToHalfMillis, counts, type Seconds } from '../units/index.js';
+import { cycleGroups, type CycleFigures } from './cycles.js';
+import { isHoldLength } from './stops.js';
+import { restAfterStrokes } from './stroke-rest.js';
+
+/** What a stretch of a passage is made of. */
+export type StretchKind =
+  'hand-up' | 'emptying' | 'rounds' | 'own-pace' | 'closing' | 'strokes' | 'recovery' | 'natural';
+
+/**
+ * A stretch of a passage during which nothing changes that is measured. Lengths are exact, in half milliseconds: as
+ * planned, at the least (taps end what they can) and at the most (open holds and rests at their cap).
+ */
+export interface Stretch {
+  readonly kind: StretchKind;
+  readonly halfMillis: number;
+  readonly least: number;
+  readonly most: number;
+  /** Whether a hand really is at the face. */
+  readonly handAtFace: boolean;
+  /** Of counted rounds and of minutes at one's own pace, which go on as the last counted ones. */
+  readonly cycle: CycleFigures | null;
+  /** Cycles of counted rounds; 0 otherwise. */
+  readonly cycles: number;
+  /** Strokes through one nostril, or a counted breath through one. */
+  readonly oneNostril: boolean;
+  readonly strokes: number;
+  /** Half milliseconds held in stops over 2 s, as planned. */
+  readonly held: number;
+}
+
+/** What the stretches of a passage depend on beside the passage. */
+export interface PassageSetting {
+  readonly conventions: Conventions;
+  readonly goal: Session['goal'];
+  /** Seconds of rest after the last strokes that are needed because a hold follows; 0 where none does. */
+  readonly restBeforeHold: number;
+}
+
+const NOTHING: Omit<Stretch, 'kind' | 'halfMillis' | 'least' | 'most'> = {
+  handAtFace: false,
+  cycle: null,
+  cycles: 0,
+  oneNostril: false,
+  strokes: 0,
+  held: 0,
+};
+
+const halfMillisFrom = (length: Seconds): number => Math.round(length * 2000);
+
+const fixed = (kind: StretchKind, halfMillis: number, more: Partial<Stretch> = {}): Stretch => ({
+  kind,
+  halfMillis,
+  least: halfMillis,
+  most: halfMillis,
+  ...NOTHING,
+  ...more,
+});
+
+/** The stretches of a passage in order, without the change of seat before it. They last as long as its events. */
+export function stretchesOf(passage: Passage, setting: PassageSetting): readonly Stretch[] {
+  const all = stretchesOfKind(passage, setting);
+  return all.filter(({ most }) => most > 0);
+}
+
+function stretchesOfKind(passage: Passage, setting: PassageSetting): readonly Stretch[] {
+  switch (passage.kind) {
+    case 'natural':
+      return [naturalStretch(passage)];
+    case 'strokes':
+      return strokeStretches(passage, setting);
+    case 'counted':
+      return countedStretches(passage, setting);
+  }
+}
+
+/** Longest that natural breathing goes on while a tap is waited for, as a multiple of what was planned. */
+export const NATURAL_PATIENCE = 3;
+
+function naturalStretch({ length, untilTap }: NaturalPassage): Stretch {
+  const halfMillis = halfMillisFrom(length);
+  return {
+    ...fixed('natural', halfMillis),
+    ...(untilTap && { least: 0, most: halfMillis * NATURAL_PATIENCE }),
+  };
+}
+
+function countedStretches(
+  passage: CountedPassage,
+  { conventions, goal }: PassageSetting,
+): readonly Stretch[] {
+  const raised = raisedHand(passage);
+  const handAtFace = raised !== null;
+  const oneNostril = raised === 'nose';
+  const cycles = cyclesThatEndRight(
+    passage,
+    passage.cycles,
+    startingSide(passage, goal, conventions),
+    conventions,
+  );
+  const groups = cycleGroups(passage, cycles, conventions);
+  const last = groups.at(-1)?.figures ?? null;
+  const ownPace = halfMillisFrom(passage.ownPace);
+  return [
+    ...(handAtFace ? [fixed('hand-up', halfMillisFrom(passage.handUp), { handAtFace })] : []),
+    ...(oneNostril ? [emptying(passage, conventions)] : []),
+    ...groups.map(({ figures, cycles: number }): Stretch => ({
+      ...fixed('rounds', figures.halfMillis * number),
+      least: figures.leastHalfMillis * number,
+      most: figures.mostHalfMillis * number,
+      handAtFace,
+      oneNostril,
+      cycle: figures,
+      cycles: number,
+      held: figures.held * number,
+    })),
+    fixed('own-pace', ownPace, { handAtFace, oneNostril, cycle: last, held: heldAtOwnPace(ownPace, last) }),
+    ...(handAtFace ? [fixed('closing', halfMillisFrom(passage.closing))] : []),
+  ];
+}
+
+/** Minutes at one's own pace hold in the proportion of the last counted round. */
+const heldAtOwnPace = (ownPace: number, last: CycleFigures | null): number =>
+  last === null || last.halfMillis === 0 ? 0 : (ownPace * last.held) / last.halfMillis;
+
+/** The breath with which a passage at the nose begins: out, or one free breath, as the convention says. */
+function emptying(passage: CountedPassage, conventions: Conventions): Stretch {
+  const first = countsInCycle(passage, 1, conventions);
+  const free = conventions.begins === 'free-breath';
+  const length = free ? counts(first.inhale + first.exhale) : first.exhale;
+  return fixed('emptying', countsToHalfMillis(length, passage.pace), { handAtFace: true });
+}
+
+function strokeStretches(
+  passage: StrokePassage,
+  { conventions, restBeforeHold }: PassageSetting,
+): readonly Stretch[] {
+  const raised = raisedHand(passage);
+  const turns = passage.sets * passage.turns.length;
+  const recovery = recoveryHalfMillis(passage);
+  const held = heldInRecovery(passage);
+  const all: Stretch[] = [];
+  if (raised) all.push(fixed('hand-up', halfMillisFrom(passage.handUp), { handAtFace: true }));
+  for (let turn = 1; turn <= turns; turn++) {
+    const rate = rateInSet(passage, Math.ceil(turn / passage.turns.length));
+    const oneNostril = passage.turns[(turn - 1) % passage.turns.length] !== 'both';
+    // A turn through both nostrils needs no hand at the nose.
+    const handAtFace = oneNostril || raised === 'ears';
+    const { strokes } = passage;
+    all.push(fixed('strokes', (strokes * 120_000) / rate, { handAtFace, oneNostril, strokes }));
+    all.push(fixed('recovery', recovery, { handAtFace, oneNostril, held }));
+    const rest = restAfterStrokes(passage, conventions, turn === turns ? restBeforeHold : 0);
+    all.push({
+      ...fixed('natural', halfMillisFrom(rest.planned)),
+      least: halfMillisFrom(rest.least),
+      most: halfMillisFrom(rest.most),
+    });
+  }
+  if (raised) all.push(fixed('closing', halfMillisFrom(passage.closing)));
+  return all;
+}
+
+function recoveryHalfMillis({ recovery, pace }: StrokePassage): number {
+  if (!recovery) return 0;
+  const { inhale, hold, exhale } = recovery;
+  return countsToHalfMillis(counts(inhale + hold + exhale), pace);
+}
+
+function heldInRecovery({ recovery, pace }: StrokePassage): number {
+  const halfMillis = recovery ? countsToHalfMillis(recovery.hold, pace) : 0;
+  return isHoldLength(halfMillis / 2000) ? halfMillis : 0;
+}
+
+/** Length of some stretches together, in half milliseconds: as planned, at the least, or at the most. */
+export const lengthOfStretches = (
+  stretches: readonly Stretch[],
+  which: 'halfMillis' | 'least' | 'most' = 'halfMillis',
+): number => stretches.reduce((sum, stretch) => sum + stretch[which], 0);

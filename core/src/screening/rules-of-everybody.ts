@@ -1,0 +1,113 @@
+import { FORCE, limitedBy, PHASES, rulesAbout, type Rule } from './rule.js';
+
+/** What age, experience, seats, approvals and what was measured speak against, as data. Domain 9. */
+export const RULES_OF_EVERYBODY: readonly Rule[] = [
+  ...rulesAbout(
+    'under-8',
+    'Young children breathe as they play: nothing held, forced or fast.',
+    ['hold', 'no'],
+    ...FORCE,
+    ['locks', 'no'],
+    [['oneNostril', 2], 'no'],
+  ),
+  ...rulesAbout('from-8', 'Children hold and force nothing.', ['hold', 'no'], ...FORCE, ['locks', 'no']),
+  ...rulesAbout(
+    'from-12',
+    'Young people hold briefly and set no locks.',
+    [['hold', 4], 'no'],
+    ['locks', 'no'],
+  ),
+  ...rulesAbout('up-to-15', 'Forceful breathing waits until 16.', ['forceful', 'change']),
+  ...rulesAbout('from-16', 'Forceful breathing: few strokes, closely watched.', ['forceful', 'care']),
+  ...rulesAbout(
+    'from-65',
+    'Slower and fewer strokes, shorter holds.',
+    ['rapid', 'change'],
+    [['hold', 8], 'care'],
+  ),
+  ...rulesAbout(
+    'beginner',
+    'Numbers sound small until they are breathed.',
+    [['externalHold', 3], 'change'],
+    ['locks', 'change'],
+    [['internalHold', 12], 'change'],
+    [['rate', 60], 'change'],
+    ['holdAfterStrokes', 'no'],
+  ),
+  ...rulesAbout(
+    'bedtime-near',
+    'It wakes, and sleep is near.',
+    ['forceful', 'change'],
+    ['rapid', 'change'],
+    ['rightEntry', 'change'],
+  ),
+  ...rulesAbout('tongue-does-not-roll', 'The rolled form needs a tongue that rolls.', [
+    'rolledTongue',
+    'change',
+  ]),
+  ...rulesAbout(
+    'anyone',
+    'After strokes carbon dioxide is low, and a long hold can bring on a faint; a hum is fed better upright.',
+    ['holdAfterStrokes', 'change'],
+    ['humLying', 'care'],
+  ),
+  ...rulesAbout('anyone', 'A full stomach presses on the breath.', ['mealShort', 'change']),
+  ...rulesAbout('anyone', 'Much longer than ever before: go on only while it stays easy.', [
+    'overTwiceLongest',
+    'care',
+  ]),
+  ...rulesAbout(
+    'anyone',
+    'What can do most harm is first approved of by a teacher who has seen it: record the approval.',
+    ['unapprovedTechnique', 'change'],
+    ['unapprovedLocks', 'change'],
+    ['unapprovedHold', 'change'],
+  ),
+  ...rulesAbout(
+    'not-still',
+    'Never while driving, at machines, in water or at heights.',
+    ['hold', 'no'],
+    ['strokes', 'no'],
+    ['eyesOrEarsClosed', 'no'],
+  ),
+  ...rulesAbout(
+    'stop-sign-today',
+    'After a stop sign this is left for the rest of the day; whatever else is strong waits too.',
+    ['stoppedToday', 'no'],
+    [['hold', 4], 'change'],
+    ['strokes', 'change'],
+    ['rapid', 'change'],
+  ),
+  ...rulesAbout('seats-recorded', 'This seat is not among those that are possible.', [
+    'seatNotPossible',
+    'change',
+  ]),
+  ...rulesAbout('check-old', 'What was measured long ago may not hold any more: check again.', [
+    'always',
+    'care',
+  ]),
+  ...limitedBy('measured', 'sustainable', 'care', 'It is more than can be kept up without strain.', PHASES),
+  ...limitedBy('measured', 'measured', 'change', 'It is longer than was easy when it was measured.', PHASES),
+  ...limitedBy('measured', 'far-over', 'no', 'It is far longer than was easy when it was measured.', PHASES),
+  ...limitedBy(
+    'measured',
+    'measured',
+    'care',
+    'With its pauses the breath takes longer than was easy when it was measured.',
+    ['inhaleWithPauses', 'exhaleWithPauses'],
+  ),
+  ...limitedBy(
+    'never-measured',
+    'unmeasured',
+    'care',
+    'Nobody knows yet whether this is easy: measure first.',
+    PHASES,
+  ),
+  ...limitedBy(
+    'never-measured',
+    'unmeasured',
+    'change',
+    'Nobody knows yet whether this is easy: measure first, or make it shorter.',
+    PHASES,
+  ),
+];
