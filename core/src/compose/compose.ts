@@ -63,8 +63,7 @@ const MOST_TRIES = 12;
 
 /**
  * Three sessions that differ in kind, break no rule of screening or ordering, stay within the fitted capacity, continue
- * the student's current numbers, and fill the time. A search: the same request gives the same answer. Domain: "ordering
- * and composing".
+ * the student's current numbers, and fill the time. A search: the same request gives the same answer. Domain 10.
  *
  * @param progress called with how far it is, 0 to 1, after each technique is looked at and each plan searched.
  */

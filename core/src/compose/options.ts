@@ -199,7 +199,7 @@ function startingPassage(
   return withinCapacity({ ...held, ramps: [], ownPace: seconds(0) }, sustainable, profile);
 }
 
-/** How well a technique serves some goals, 0 to 1. Domain: "goal fit". */
+/** How well a technique serves some goals, 0 to 1. Domain 10. */
 export function goalFit(technique: TechniqueId, goals: readonly Goal[]): number {
   const { effects, features } = techniqueOf(technique);
   const of = (goal: Goal): number => {

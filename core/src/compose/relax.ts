@@ -19,8 +19,7 @@ const bareSession = (request: ComposeRequest) =>
 
 /**
  * The smallest set of constraints without which `possible` holds, in words: sets of one are tried before sets of two, and
- * each is proved by trying. Where no set of three helps, everything that speaks against even stillness. Domain: "ordering
- * and composing", if nothing fits.
+ * each is proved by trying. Where no set of three helps, everything that speaks against even stillness. Domain 10, if nothing fits.
  */
 export function smallestRelaxation(
   request: ComposeRequest,

@@ -6,3 +6,4 @@ export * from './sittings-csv.js';
 export * from './sittings-csv-read.js';
 export * from './timeline-vtt.js';
 export * from './timeline-wav.js';
+export * from './rules-markdown.js';

@@ -51,7 +51,7 @@ export const MOST_RUNGS = 200;
 
 /**
  * The rungs from the school's own rung at or below today's numbers to the target, each one step of the school from the one
- * before; or why the school does not lead there. Domain: "progression".
+ * before; or why the school does not lead there. Domain 12.
  */
 export function buildLadder(request: LadderRequest): Result<readonly Rung[], LadderProblem> {
   const { school, start, target, pace, sustainable } = request;

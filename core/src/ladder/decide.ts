@@ -58,14 +58,14 @@ export interface Decision {
   readonly reasons: readonly DecisionReason[];
 }
 
-/** Days without practice, in the instructor's local dates: from so many on, inclusive. Domain: "progression", gap. */
+/** Days without practice, in the instructor's local dates: from so many on, inclusive. Domain 12, gap. */
 export const GAPS = { repeat: 4, ease: 14, check: 30 } as const;
 /** Two of the last three sittings so hard, or so little of them done, ease. */
 export const HARD = { effort: 7, done: 0.7, last: 3, number: 2 } as const;
 
 /**
  * What the rules say after a sitting: suspend before ease before gap before advance before stay. The instructor may do
- * otherwise; the rule's answer stays on record beside it. Domain: "progression".
+ * otherwise; the rule's answer stays on record beside it. Domain 12.
  */
 export function decideNextStep(request: DecisionRequest): Decision {
   return (

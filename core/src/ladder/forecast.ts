@@ -51,7 +51,7 @@ const STEP = 250;
  * When the target will be reached: ten thousand courses are lived through day by day. The chance of practising on a planned
  * day and of a comfortable sitting are each drawn from Beta(2, 2) updated from the log; a rung is climbed when its days and
  * sittings are there and the last of them were all comfortable; two hard ones of three and long gaps go one rung down, a
- * short gap begins the rung anew. The same seed gives the same answer. Domain: "progression", forecast.
+ * short gap begins the rung anew. The same seed gives the same answer. Domain 12, forecast.
  *
  * @param progress called with how far it is, 0 to 1.
  */

@@ -1,7 +1,7 @@
 import type { PhaseCounts } from '../ratio/index.js';
 import { counts, countsToSeconds, floorToHalf, type Counts, type Pace } from '../units/index.js';
 
-/** A hold grows from rung to rung by at most so many seconds, or by this share of it if that is more. Domain: "progression". */
+/** A hold grows from rung to rung by at most so many seconds, or by this share of it if that is more. Domain 12. */
 export const HOLD_GROWTH = { seconds: 2, share: 0.25 } as const;
 
 /** The longest hold, in seconds, that may follow one of so many seconds. */

@@ -70,7 +70,7 @@ export interface Whereabouts {
 
 /**
  * The moment of a time on a day (yyyy-mm-dd), in the zone's own clock: what daylight saving skips comes as much later. Sun
- * times are of the place and rounded to the minute. Domain: "progression", practice calendar.
+ * times are of the place and rounded to the minute. Domain 12, practice calendar.
  */
 export function practiceMoment(
   time: PracticeTime,

@@ -14,7 +14,7 @@ export const SCHOOL_IDS = [
 ] as const;
 export type SchoolId = (typeof SCHOOL_IDS)[number];
 
-/** When a rung has been practised enough for the next. Domain: "progression", gate. */
+/** When a rung has been practised enough for the next. Domain 12, gate. */
 export interface Gate {
   /** Fewest days on the rung. */
   readonly days: number;
@@ -37,7 +37,7 @@ export interface School {
   readonly gate: Gate;
 }
 
-/** Every school of growth. Domain: "progression". */
+/** Every school of growth. Domain 12. */
 export const SCHOOLS: Readonly<Record<SchoolId, School>> = {
   'count-first': {
     id: 'count-first',

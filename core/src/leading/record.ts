@@ -66,7 +66,7 @@ export interface EasingRecord {
   readonly counts: PhaseCounts;
 }
 
-/** Where somebody practised. Domain: "the log". */
+/** Where somebody practised. Domain 14. */
 export const SITTING_PLACES = ['with-instructor', 'home', 'class'] as const;
 export type SittingPlace = (typeof SITTING_PLACES)[number];
 

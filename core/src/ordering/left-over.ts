@@ -17,7 +17,7 @@ export interface LeftOverPlace {
 
 /**
  * Where time that is left over could go: as many whole rounds of one passage as it holds within its technique, or a longer
- * rest. What takes most of it comes first. Domain: "capacity and fit", remainder.
+ * rest. What takes most of it comes first. Domain 8, remainder.
  *
  * @param left milliseconds between what is planned and what there is.
  */

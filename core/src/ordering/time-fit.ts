@@ -36,8 +36,7 @@ interface Flexible {
 
 /**
  * Makes a session last as long as there is time: the free time is shared by weight (what each passage takes now, or what is
- * given), in whole rounds only; the remainder goes to the rests. Locked passages stay as they are. Domain: "capacity and
- * fit".
+ * given), in whole rounds only; the remainder goes to the rests. Locked passages stay as they are. Domain 8.
  *
  * @param minutes of the whole session.
  * @param locked ids of passages that are not changed.

@@ -19,7 +19,7 @@ export interface Readiness {
   readonly emergency: OpenEmergency | null;
 }
 
-/** What an open emergency sign means, in words, with what to do. Domain: "progression", suspend. */
+/** What an open emergency sign means, in words, with what to do. Domain 12, suspend. */
 export const describeEmergency = ({ sign, day }: OpenEmergency): string =>
   `An emergency sign on ${day}: ${signById(sign).label.toLowerCase()}. Nothing is practised until a clearance for this sign is on file.`;
 

@@ -40,7 +40,7 @@ function shorter(words: string): readonly string[] {
   return [head, parts.slice(0, 2).join(' '), parts[0] ?? '', ''];
 }
 
-/** The spoken cues of a session in order, each against its phase; those that do not fit are shortened. Domain: "ordering and composing", cue fit. */
+/** The spoken cues of a session in order, each against its phase; those that do not fit are shortened. Domain 10, cue fit. */
 export function fitCues({ events }: Timeline, naming: Naming): readonly FittedCue[] {
   return events.flatMap((event): FittedCue[] => {
     const words = event.cue.spoken[naming];

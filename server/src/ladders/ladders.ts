@@ -57,7 +57,7 @@ export const sustainableOn = (student: Student, instructor: InstructorRow, now: 
 const fits = (numbers: RungNumbers, { pace }: Pick<LadderRow, 'pace'>, sustainable: Sustainable): boolean =>
   rungFits(numbers, sustainable, pace as Pace);
 
-/** A rung above today's fit opens only when a later capacity check allows it. Domain: "progression". */
+/** A rung above today's fit opens only when a later capacity check allows it. Domain 12. */
 function refuseAboveFit(pointer: string, to: number, row: LadderRow, sustainable: Sustainable): void {
   const numbers = row.rungs[to];
   if (!numbers || fits(numbers, row, sustainable)) return;
@@ -65,7 +65,7 @@ function refuseAboveFit(pointer: string, to: number, row: LadderRow, sustainable
   throw invalidRequest([{ pointer, detail }]);
 }
 
-/** What the rules say of a ladder now. Domain: "progression". */
+/** What the rules say of a ladder now. Domain 12. */
 function ruleFor(row: LadderRow, { instructor, student, sittings, now }: Around): Decision {
   const next = row.rungs[row.at + 1];
   const nextFits = next ? fits(next, row, sustainableOn(student, instructor, now)) : null;
