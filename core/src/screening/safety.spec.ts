@@ -190,8 +190,8 @@ describe('what may not be led', () => {
   });
 });
 
-describe('screening', () => {
-  it('never grows milder by a fact more, but for what insulin says of the gap after a meal', () => {
+describe('what is found never grows milder', () => {
+  it('by a fact more, but for what insulin says of the gap after a meal', () => {
     fc.assert(
       fc.property(anyMixedSession, anyStudent, fc.constantFrom(...FACTS), (session, student, fact) => {
         const before = levelsOf(session, student);
@@ -208,7 +208,7 @@ describe('screening', () => {
     );
   });
 
-  it('never grows milder by cutting a passage in two', () => {
+  it('by cutting a passage in two', () => {
     fc.assert(
       fc.property(anyMixedSession, anyStudent, fc.nat(), (session, student, which) => {
         const passage = session.passages[which % session.passages.length];
@@ -223,7 +223,7 @@ describe('screening', () => {
     );
   });
 
-  it('never grows milder by longer holds, more and faster strokes, or more rounds', () => {
+  it('by longer holds, more and faster strokes, or more rounds', () => {
     fc.assert(
       fc.property(anyMixedSession, anyStudent, fc.nat(), (session, student, which) => {
         const index = which % session.passages.length;

@@ -15,7 +15,7 @@ import { dayInWords } from '../shell/dates';
       @for (row of rows(); track row.id) {
         <li>
           <span>
-            <strong>{{ row.what }}</strong>
+            <strong>{{ row.what }}</strong>&ngsp;
             <span class="soft">{{ row.by }}</span>
             @if (row.note) {
               <span class="note">{{ row.note }}</span>
