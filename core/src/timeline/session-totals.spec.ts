@@ -1,4 +1,6 @@
-import { conventions, counted, passageOf, sessionOf, stillness } from '../testing.js';
+import fc from 'fast-check';
+import { stretchesOf } from '../policy/index.js';
+import { anyMixedSession, conventions, counted, passageOf, sessionOf, stillness } from '../testing.js';
 import { compileSession, sessionTotals } from './index.js';
 
 describe('what a session amounts to', () => {
@@ -26,5 +28,24 @@ describe('what a session amounts to', () => {
     expect([longest?.kind, longest?.passage, longest?.round]).toEqual(['internalHold', 1, 1]);
     expect(sessionTotals(session, timeline, 3).longestHold).toBeNull();
     expect(cooling).toBeCloseTo(((third?.to ?? 0) - (third?.from ?? 0)) / time, 6);
+  });
+
+  it('counts the raised arm as screening does: the time that the hand really is at the face', () => {
+    fc.assert(
+      fc.property(anyMixedSession, (session) => {
+        const timeline = compileSession(session, { hand: 'right' }, conventions());
+        const setting = { conventions: conventions(), goal: session.goal, restBeforeHold: 0 };
+        const atFace = session.passages
+          .flatMap((passage) => stretchesOf(passage, setting))
+          .filter(({ handAtFace }) => handAtFace)
+          .reduce((sum, { halfMillis }) => sum + halfMillis / 2, 0);
+        const { armRaised } = sessionTotals(session, timeline);
+        expect(Math.abs(armRaised - atFace)).toBeLessThanOrEqual(timeline.events.length);
+      }),
+    );
+    // Five sets of even rapid strokes: the quiet between them is no raised arm.
+    const rapid = sessionOf(passageOf('even-rapid', 'strokes', { sets: 5 }));
+    const compiled = compileSession(rapid, { hand: 'right' }, conventions());
+    expect(sessionTotals(rapid, compiled).armRaised).toBeLessThan(compiled.total / 2);
   });
 });

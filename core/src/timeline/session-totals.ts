@@ -1,7 +1,7 @@
-import type { Session } from '../session/index.js';
+import type { Passage, Session } from '../session/index.js';
 import { techniqueOf } from '../technique/index.js';
 import { millis, type Millis } from '../units/index.js';
-import type { Timeline } from './timeline.js';
+import type { Timeline, TimelineEvent } from './timeline.js';
 
 /** What a whole session amounts to. */
 export interface SessionTotals {
@@ -28,7 +28,8 @@ export function sessionTotals(
   let [held, longest] = [0, 0];
   let longestHold: number | null = null;
   let [armRaised, strokes, heating, cooling] = [0, 0, 0, 0];
-  for (const [index, { passage, kind, section, strokes: some, from, to }] of timeline.events.entries()) {
+  for (const [index, event] of timeline.events.entries()) {
+    const { passage, kind, strokes: some, from, to } = event;
     if (only !== null && passage !== only) continue;
     if (kind === 'internalHold' || kind === 'externalHold') {
       held += to - from;
@@ -37,7 +38,7 @@ export function sessionTotals(
     if (some) strokes += some.number;
     const technique = passages[passage]?.technique;
     if (kind === 'seatChange' || !technique) continue;
-    if (timeline.passages[passage]?.raised && section !== 'closing') armRaised += to - from;
+    if (isHandAtFace(event, passages[passage], timeline)) armRaised += to - from;
     const { features } = techniqueOf(technique);
     if (features.includes('heating')) heating += to - from;
     if (features.includes('cooling')) cooling += to - from;
@@ -52,4 +53,16 @@ export function sessionTotals(
     cooling: share(cooling),
     longestHold,
   };
+}
+
+/** Whether a hand really is at the face: not in natural breathing after strokes, nor in strokes through both nostrils. */
+function isHandAtFace(
+  { passage: index, kind, section, airway }: TimelineEvent,
+  passage: Passage | undefined,
+  timeline: Timeline,
+): boolean {
+  const raised = timeline.passages[index]?.raised ?? null;
+  if (raised === null || section === 'closing' || kind === 'quiet') return false;
+  const through = kind === 'handUp' || raised === 'ears' || airway === 'left' || airway === 'right';
+  return passage?.kind !== 'strokes' || through;
 }

@@ -76,6 +76,7 @@ import { StrokeForm } from './stroke-form';
 import type { Pick } from './technique-picker';
 import { TimePanel } from './time-panel';
 import { VersionList } from './version-list';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 
 /** The Bench: a session as a score, with its numbers edited where they stand. */
 @Component({
@@ -95,6 +96,7 @@ import { VersionList } from './version-list';
     LoadingNote,
     MatButtonModule,
     NumberField,
+    MatCheckboxModule,
     OrderList,
     PassageList,
     PassageSettings,

@@ -89,12 +89,25 @@ describe('what is known of a student', () => {
     expect(changed).toBe(0);
   });
 
-  it('ends a fact yesterday and never before it began', () => {
+  it('ends a fact yesterday and never before it began, when that is confirmed', () => {
     show(fact({ since: day('2026-03-01') }));
+    const asked = spyOn(window, 'confirm').and.returnValues(false, true);
     (page.querySelector('li button') as HTMLButtonElement).click();
+    http.expectNone(`${API_ROOT}/student-facts/${ids.session}`);
+    (page.querySelector('li button') as HTMLButtonElement).click();
+    expect(asked).toHaveBeenCalledTimes(2);
     const request = http.expectOne(`${API_ROOT}/student-facts/${ids.session}`);
     expect((request.request.body as StudentFact).until).toBe(day('2026-03-09'));
     request.flush(fact({ since: day('2026-03-01'), until: day('2026-03-09') }));
     expect(changed).toBe(1);
+  });
+
+  it('makes a fact true again that was ended by mistake', () => {
+    show(fact({ fact: 'pregnancy', until: day('2026-03-08'), due: day('2026-06-30') }));
+    expect(rows()[0]).toContain('was due');
+    expect(rows()[0]).not.toContain('weeks now');
+    (page.querySelector('li button') as HTMLButtonElement).click();
+    const request = http.expectOne(`${API_ROOT}/student-facts/${ids.session}`);
+    expect((request.request.body as StudentFact).until).toBeNull();
   });
 });

@@ -36,6 +36,10 @@ import { dayTyped } from '../forms/day-typed';
             <button matButton type="button" [disabled]="sent.busy()" (click)="end(row.fact)">
               No longer
             </button>
+          } @else if (row.fact.until !== null) {
+            <button matButton type="button" [disabled]="sent.busy()" (click)="reopen(row.fact)">
+              True again
+            </button>
           }
         </li>
       } @empty {
@@ -103,7 +107,13 @@ export class FactList {
     const parts = [
       ...(since ? [`since ${dayInWords(since)}`] : []),
       ...(until ? [`until ${dayInWords(until)}`] : []),
-      ...(due ? [`due ${dayInWords(due)}, ${weeksPregnant(due, today)} weeks now`] : []),
+      ...(due
+        ? [
+            until
+              ? `was due ${dayInWords(due)}`
+              : `due ${dayInWords(due)}, ${weeksPregnant(due, today)} weeks now`,
+          ]
+        : []),
     ];
     return parts.join(' · ');
   }
@@ -131,8 +141,15 @@ export class FactList {
     });
   }
 
+  /** What was ended by mistake is true again, from when it was before. */
+  protected reopen(fact: StudentFact): void {
+    this.sent.send(this.students.changeFact({ ...fact, until: null }), () => this.changed.emit());
+  }
+
   /** It was true up to yesterday; what was found when something was led stays with the sitting. */
   protected end(fact: StudentFact): void {
+    const question = `${PERSON_FACTS[fact.fact]}: no longer true? From today on nothing is screened by it any more.`;
+    if (!confirm(question)) return;
     this.sent.send(this.students.changeFact({ ...fact, until: lastDayBefore(this.today(), fact) }), () =>
       this.changed.emit(),
     );
