@@ -4,7 +4,7 @@ import { checkOrder } from '../ordering/index.js';
 import { countsOf } from '../ratio/index.js';
 import { LEVELS, screenCase } from '../screening/index.js';
 import { compileSession } from '../timeline/index.js';
-import type { TechniqueId } from '../technique/index.js';
+import { type TechniqueId, techniqueOf } from '../technique/index.js';
 import { counts } from '../units/index.js';
 import { HELD_CASES } from './held-cases.js';
 import { composeSessions, optionsFor, searchPlan, type ComposeRequest, type Proposal } from './index.js';
@@ -86,6 +86,37 @@ describe('composing', () => {
       if (!techniques({ session } as Proposal).includes('tense-release'))
         expect(numbers.held).toBe(0 as never);
     expect(composed(REQUEST).at(-1)?.numbers.held).toBe(0 as never);
+  });
+
+  it('shapes what is begun anew by the goal: exhale-led for calm and sleep, never longer out than in for a steadier mood', () => {
+    const grown = {
+      ...REQUEST,
+      current: {},
+      student: { ...REQUEST.student, seats: ['chair', 'lying'] as const },
+    };
+    const passages = (goals: ComposeRequest['goals']) =>
+      composed({ ...grown, goals }).flatMap(({ session }) => session.passages);
+    const exhales = (goals: ComposeRequest['goals'], technique: TechniqueId): number[] =>
+      passages(goals).flatMap((one) =>
+        one.kind === 'counted' && one.technique === technique
+          ? [countsOf(one).exhale / countsOf(one).inhale]
+          : [],
+      );
+    for (const [goal, technique] of [
+      ['calm', 'slow-even'],
+      ['calm', 'nadi-shodhana'],
+      ['sleep', 'nadi-shodhana'],
+      ['sleep', 'slow-even'],
+    ] as const)
+      for (const share of exhales([goal], technique))
+        expect([goal, technique, share > 1]).toEqual([goal, technique, true]);
+    for (const technique of ['slow-even', 'nadi-shodhana', 'ujjayi', 'three-part'] as const)
+      for (const share of exhales(['mood'], technique)) expect(share).toBeLessThanOrEqual(1);
+    const lying = passages(['sleep']).filter(({ technique }) =>
+      techniqueOf(technique).seats.includes('lying'),
+    );
+    expect(lying.length).toBeGreaterThan(0);
+    for (const { seat } of lying) expect(seat).toBe('lying');
   });
 
   const bad: readonly [string, Partial<ComposeRequest>, string][] = [

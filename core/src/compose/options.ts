@@ -29,6 +29,7 @@ import {
   type TechniqueId,
 } from '../technique/index.js';
 import { seconds } from '../units/index.js';
+import { shapedForGoals } from './goal-ratio.js';
 import { seatsOf, type ComposeRequest } from './request.js';
 
 /** What a proposal is after; each kind weighs differently. */
@@ -193,8 +194,9 @@ function startingPassage(
   if (passage.kind === 'strokes')
     return withinCapacity({ ...passage, quiet: STROKE_REST.beforeHolds }, sustainable, profile);
   if (passage.kind !== 'counted' || entry.features.includes('tension')) return passage;
+  const shaped = current[technique] ? passage : shapedForGoals(passage, request.goals);
   const mayHold = kind !== 'gentle' && record.withoutHold.some((easy) => easy.technique === technique);
-  const held = mayHold ? passage : withHoldsUpTo(passage, ['internalHold', 'externalHold'], 0);
+  const held = mayHold ? shaped : withHoldsUpTo(shaped, ['internalHold', 'externalHold'], 0);
   if (held.kind !== 'counted') return held;
   return withinCapacity({ ...held, ramps: [], ownPace: seconds(0) }, sustainable, profile);
 }

@@ -3,6 +3,7 @@ import type { OpenEmergency } from '../policy/index.js';
 import { describeEmergency, type ScreeningCase } from '../screening/index.js';
 import type { Passage } from '../session/index.js';
 import type { Goal, SeatId, TechniqueId } from '../technique/index.js';
+import { seatsForGoals } from './goal-ratio.js';
 
 /** What a session is composed from. */
 export interface ComposeRequest extends Omit<ScreeningCase, 'session'> {
@@ -50,8 +51,11 @@ export function checkRequest({ goals, minutes, emergency }: ComposeRequest): Com
     : null;
 }
 
-/** Seats in the order in which they are wanted; where it was not asked, sitting cross-legged, else on a chair. */
-export const seatsOf = ({ student }: Pick<ComposeRequest, 'student'>): readonly [SeatId, ...SeatId[]] => {
+/** Seats in the order in which they are wanted for the goals; where it was not asked, sitting cross-legged, else on a chair. */
+export const seatsOf = ({
+  student,
+  goals,
+}: Pick<ComposeRequest, 'student' | 'goals'>): readonly [SeatId, ...SeatId[]] => {
   const [first, ...others] = student.seats;
-  return first ? [first, ...others] : ['cross-legged', 'chair'];
+  return seatsForGoals(first ? [first, ...others] : ['cross-legged', 'chair'], goals);
 };

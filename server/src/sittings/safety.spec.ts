@@ -1,7 +1,18 @@
 // What was led once although it must not be, tried through the API.
 import { randomUUID } from 'node:crypto';
 import { routes, type BodyOf, type StudentFields } from '@nuvrah/contract';
-import { addDays, day, newPassage, type SessionJson, type SignId, type TechniqueId } from '@nuvrah/core';
+import {
+  addDays,
+  day,
+  newPassage,
+  type SessionJson,
+  type SignId,
+  type TechniqueId,
+  DEFAULT_CONVENTIONS,
+  describeNeed,
+  reviewToLead,
+  sessionFromChecked,
+} from '@nuvrah/core';
 import {
   aCapacity,
   aDay,
@@ -71,7 +82,14 @@ describe('what may not be led', () => {
   for (const [name, document, who, capacity] of rows) {
     it(name, async () => {
       const { id, session, begin: lead } = await tried(document, who, capacity);
-      expect((await lead()).status).toBe(409);
+      const refused = await lead();
+      expect(refused.status).toBe(409);
+      // The browser comes to the same answer with what it is told.
+      const known = await client.must(routes.getStudent, { params: { id } });
+      const now = { today: TODAY, now: server.now.getTime(), profile: DEFAULT_CONVENTIONS };
+      const { needs } = reviewToLead(sessionFromChecked(session.document), known, [], now);
+      const told = (refused.body as { errors?: { detail: string }[] }).errors ?? [];
+      expect(told.map(({ detail }) => detail)).toEqual(needs.map(describeNeed));
       // What may not be led is not given out by a link either.
       const link = { id: randomUUID(), sessionId: session.id, called: 'Ada', expiresOn: addDays(TODAY, 30) };
       expect((await client.call(routes.addLink, { params: { id }, body: link })).status).toBe(409);

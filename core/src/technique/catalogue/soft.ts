@@ -13,7 +13,7 @@ export const BHRAMARI = {
   slot: 'soften',
   pattern: counted({
     routes: ['both'],
-    ratios: ['1:0:2:0', '1:0:3:0'],
+    ratios: ['2:0:3:0', '1:0:2:0', '1:0:3:0'],
     base: { from: 2, to: 8 },
     start: { base: 4, cycles: 5 },
     dressings: dressed(
