@@ -34,6 +34,14 @@ export function resultOfTries(tries: readonly number[]): TriesResult | null {
   };
 }
 
+/**
+ * Whether the result of tries is only "at least": it is that of a try that ended by itself. Domain 8.
+ *
+ * @param cap seconds at which a try ends by itself; null where none does.
+ */
+export const isAtLeast = (median: number | null, cap: number | null): boolean =>
+  median !== null && cap !== null && median >= cap;
+
 const toTenths = (value: number): Seconds => seconds(Math.round(value * 10) / 10);
 
 /**

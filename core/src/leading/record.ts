@@ -1,5 +1,5 @@
 import { countsOf, sameCounts, type PhaseCounts } from '../ratio/index.js';
-import type { SignId, SignTakenBack } from '../policy/index.js';
+import { isDone, shareDone, type Done, type SignId, type SignTakenBack } from '../policy/index.js';
 import {
   rateInSet,
   turnsOf,
@@ -82,9 +82,28 @@ export interface LeadRecord {
   readonly passages: readonly PassageRecord[];
 }
 
-/** A passage is complete when all its planned cycles were done; natural breathing may be cut short. */
-export const isComplete = (passage: PassageRecord): boolean =>
-  passage.kind === 'natural' || passage.cyclesDone >= passage.cyclesPlanned;
+/** What was done of a passage, as completeness is judged; null of natural breathing, which may be cut short. */
+function doneOf(passage: PassageRecord): Done | null {
+  switch (passage.kind) {
+    case 'natural':
+      return null;
+    case 'strokes':
+      return { ...passage, secondsDone: 0, secondsPlanned: 0, cycleSeconds: 0 };
+    case 'counted': {
+      const { inhale, internalHold, exhale, externalHold } = passage.counts;
+      return {
+        ...passage,
+        cycleSeconds: ((inhale + internalHold + exhale + externalHold) * passage.pace) / 1000,
+      };
+    }
+  }
+}
+
+/** A passage is complete when everything planned of it was done. */
+export const isComplete = (passage: PassageRecord): boolean => {
+  const done = doneOf(passage);
+  return done === null || isDone(done);
+};
 
 /** Whole rounds (sets) done; a half round that was planned counts as its half once done. */
 export function roundsDone(passage: Exclude<PassageRecord, { kind: 'natural' }>): number {
@@ -133,7 +152,7 @@ export function recordOfRounds(setup: LeadSetup, rounds: readonly number[]): Lea
     return { ...passage, cyclesDone, turns: turnsTold(run, index, cyclesDone) };
   });
   const complete = passages.every(isComplete);
-  const share = shareDone(passages);
+  const share = shareDone(passages.flatMap((passage) => doneOf(passage) ?? []));
   return {
     outcome: complete ? 'finished' : 'stopped',
     led: millis(Math.round(timeline.total * (complete ? 1 : share))),
@@ -157,13 +176,6 @@ const turnsTold = (run: LeadRun, passage: number, turns: number): TurnRecord[] =
       ? [{ set: round, airway, rate: strokes.rate, planned: strokes.number, done: strokes.number }]
       : [],
   );
-
-/** Share of the planned breaths and turns that was done, 0 to 1. */
-function shareDone(passages: readonly PassageRecord[]): number {
-  const counted = passages.flatMap((passage) => (passage.kind === 'natural' ? [] : [passage]));
-  const planned = counted.reduce((sum, { cyclesPlanned }) => sum + cyclesPlanned, 0);
-  return planned === 0 ? 1 : counted.reduce((sum, { cyclesDone }) => sum + cyclesDone, 0) / planned;
-}
 
 /** Whether a record tells about this very leading: the same passages, in order, with the numbers that were planned. */
 export function recordIsOf({ passages }: Pick<LeadRecord, 'passages'>, setup: LeadSetup): boolean {

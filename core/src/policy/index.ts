@@ -20,3 +20,4 @@ export * from './approvals.js';
 export * from './session-length.js';
 export * from './day-check.js';
 export * from './stopped.js';
+export * from './done.js';

@@ -1,4 +1,4 @@
-import type { Stretch } from './stretches.js';
+import { fixedStretch, type Stretch } from './stretches.js';
 
 /** Natural breathing of so many seconds keeps passages of one kind apart. Domain 20, neighbours. */
 export const NEIGHBOUR_REST_SECONDS = 30;
@@ -57,7 +57,7 @@ export function minutesArmRaised(
 ): readonly number[] {
   const withChanges = passages.map((stretches, index) => {
     const change = seatChange[index] ?? 0;
-    return change === 0 ? stretches : [handDown(change), ...stretches];
+    return change === 0 ? stretches : [fixedStretch('closing', change), ...stretches];
   });
   const halfMillis = sumsOfRuns(
     withChanges,
@@ -67,16 +67,3 @@ export function minutesArmRaised(
   );
   return halfMillis.map((length) => length / 120_000);
 }
-
-const handDown = (halfMillis: number): Stretch => ({
-  kind: 'closing',
-  halfMillis,
-  least: halfMillis,
-  most: halfMillis,
-  handAtFace: false,
-  cycle: null,
-  cycles: 0,
-  oneNostril: false,
-  strokes: 0,
-  held: 0,
-});

@@ -61,7 +61,12 @@ const NOTHING: Omit<Stretch, 'kind' | 'halfMillis' | 'least' | 'most'> = {
 
 const halfMillisFrom = (length: Seconds): number => Math.round(length * 2000);
 
-const fixed = (kind: StretchKind, halfMillis: number, more: Partial<Stretch> = {}): Stretch => ({
+/** A stretch whose length nothing changes; of nothing else than what is said. */
+export const fixedStretch = (
+  kind: StretchKind,
+  halfMillis: number,
+  more: Partial<Stretch> = {},
+): Stretch => ({
   kind,
   halfMillis,
   least: halfMillis,
@@ -93,7 +98,7 @@ export const NATURAL_PATIENCE = 3;
 function naturalStretch({ length, untilTap }: NaturalPassage): Stretch {
   const halfMillis = halfMillisFrom(length);
   return {
-    ...fixed('natural', halfMillis),
+    ...fixedStretch('natural', halfMillis),
     ...(untilTap && { least: 0, most: halfMillis * NATURAL_PATIENCE }),
   };
 }
@@ -115,10 +120,10 @@ function countedStretches(
   const last = groups.at(-1)?.figures ?? null;
   const ownPace = halfMillisFrom(passage.ownPace);
   return [
-    ...(handAtFace ? [fixed('hand-up', halfMillisFrom(passage.handUp), { handAtFace })] : []),
+    ...(handAtFace ? [fixedStretch('hand-up', halfMillisFrom(passage.handUp), { handAtFace })] : []),
     ...(oneNostril ? [emptying(passage, conventions)] : []),
     ...groups.map(({ figures, cycles: number }): Stretch => ({
-      ...fixed('rounds', figures.halfMillis * number),
+      ...fixedStretch('rounds', figures.halfMillis * number),
       least: figures.leastHalfMillis * number,
       most: figures.mostHalfMillis * number,
       handAtFace,
@@ -127,8 +132,13 @@ function countedStretches(
       cycles: number,
       held: figures.held * number,
     })),
-    fixed('own-pace', ownPace, { handAtFace, oneNostril, cycle: last, held: heldAtOwnPace(ownPace, last) }),
-    ...(handAtFace ? [fixed('closing', halfMillisFrom(passage.closing))] : []),
+    fixedStretch('own-pace', ownPace, {
+      handAtFace,
+      oneNostril,
+      cycle: last,
+      held: heldAtOwnPace(ownPace, last),
+    }),
+    ...(handAtFace ? [fixedStretch('closing', halfMillisFrom(passage.closing))] : []),
   ];
 }
 
@@ -141,7 +151,7 @@ function emptying(passage: CountedPassage, conventions: Conventions): Stretch {
   const first = countsInCycle(passage, 1, conventions);
   const free = conventions.begins === 'free-breath';
   const length = free ? counts(first.inhale + first.exhale) : first.exhale;
-  return fixed('emptying', countsToHalfMillis(length, passage.pace), { handAtFace: true });
+  return fixedStretch('emptying', countsToHalfMillis(length, passage.pace), { handAtFace: true });
 }
 
 function strokeStretches(
@@ -153,23 +163,23 @@ function strokeStretches(
   const recovery = recoveryHalfMillis(passage);
   const held = heldInRecovery(passage);
   const all: Stretch[] = [];
-  if (raised) all.push(fixed('hand-up', halfMillisFrom(passage.handUp), { handAtFace: true }));
+  if (raised) all.push(fixedStretch('hand-up', halfMillisFrom(passage.handUp), { handAtFace: true }));
   for (let turn = 1; turn <= turns; turn++) {
     const rate = rateInSet(passage, Math.ceil(turn / passage.turns.length));
     const oneNostril = passage.turns[(turn - 1) % passage.turns.length] !== 'both';
     // A turn through both nostrils needs no hand at the nose.
     const handAtFace = oneNostril || raised === 'ears';
     const { strokes } = passage;
-    all.push(fixed('strokes', (strokes * 120_000) / rate, { handAtFace, oneNostril, strokes }));
-    all.push(fixed('recovery', recovery, { handAtFace, oneNostril, held }));
+    all.push(fixedStretch('strokes', (strokes * 120_000) / rate, { handAtFace, oneNostril, strokes }));
+    all.push(fixedStretch('recovery', recovery, { handAtFace, oneNostril, held }));
     const rest = restAfterStrokes(passage, conventions, turn === turns ? restBeforeHold : 0);
     all.push({
-      ...fixed('natural', halfMillisFrom(rest.planned)),
+      ...fixedStretch('natural', halfMillisFrom(rest.planned)),
       least: halfMillisFrom(rest.least),
       most: halfMillisFrom(rest.most),
     });
   }
-  if (raised) all.push(fixed('closing', halfMillisFrom(passage.closing)));
+  if (raised) all.push(fixedStretch('closing', halfMillisFrom(passage.closing)));
   return all;
 }
 

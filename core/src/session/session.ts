@@ -30,7 +30,7 @@ interface PassageFacts {
   readonly resting: RestingHandId;
   /** What to say aloud when it begins; empty where nothing is. */
   readonly say: string;
-  /** A trial round: shown and tried, neither counted as practice nor a repetition. Left out where it is none. */
+  /** A trial round: shown and tried, no repetition of what follows; a small one needs no approval. Left out where it is none. */
   readonly trial?: boolean;
 }
 

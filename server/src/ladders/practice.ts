@@ -1,7 +1,9 @@
 import type { Ladder } from '@nuvrah/contract';
 import {
   practiceLog,
+  shareDone,
   sittingsOnRung,
+  type Done,
   type Day,
   type OnLadder,
   type PhaseCounts,
@@ -20,10 +22,9 @@ SELECT sitting.id, sitting.started_at AS "startedAt", (sitting.started_at AT TIM
          'technique', passage.technique, 'kind', passage.kind,
          'counts', jsonb_build_object('inhale', inhale, 'internalHold', internal_hold, 'exhale', exhale,
                                       'externalHold', external_hold),
-         'pace', pace, 'cyclesPlanned', cycles_planned, 'cyclesPerRound', cycles_per_round,
-         'secondsPlanned', seconds_planned, 'turn', passage.turns->0) ORDER BY passage.position) AS passages,
-       bool_or(coalesce(jsonb_array_length(passage.easings), 0) > 0) AS eased,
-       coalesce(sum(passage.cycles_done), 0)::float AS done, coalesce(sum(passage.cycles_planned), 0)::float AS planned
+         'pace', pace, 'cyclesPlanned', cycles_planned, 'cyclesDone', cycles_done,
+         'cyclesPerRound', cycles_per_round, 'secondsPlanned', seconds_planned, 'secondsDone', seconds_done, 'turn', passage.turns->0) ORDER BY passage.position) AS passages,
+       bool_or(coalesce(jsonb_array_length(passage.easings), 0) > 0) AS eased
   FROM sitting JOIN sitting_passage passage ON passage.sitting_id = sitting.id
   LEFT JOIN home_report report ON report.sitting_id = sitting.id
  WHERE sitting.instructor_id = $1 AND sitting.student_id = $2 AND sitting.outcome IS NOT NULL AND sitting.confirmed
@@ -35,8 +36,10 @@ interface PassageRow {
   readonly counts: PhaseCounts;
   readonly pace: number | null;
   readonly cyclesPlanned: number | null;
+  readonly cyclesDone: number | null;
   readonly cyclesPerRound: number | null;
   readonly secondsPlanned: number | null;
+  readonly secondsDone: number | null;
   readonly turn: { readonly rate: number; readonly planned: number } | null;
 }
 
@@ -48,20 +51,29 @@ interface SittingLineRow {
   readonly signs: SignId[];
   readonly passages: PassageRow[];
   readonly eased: boolean;
-  readonly done: number;
-  readonly planned: number;
 }
 
-const MILLIS_A_MINUTE = 60_000;
+/** Seconds of one cycle; 0 where nothing is counted. */
+const cycleSecondsOf = ({ kind, counts, pace }: PassageRow): number =>
+  kind === 'counted'
+    ? ((counts.inhale + counts.internalHold + counts.exhale + counts.externalHold) * (pace ?? 0)) / 1000
+    : 0;
 
-function toPassage({ technique, kind, counts, pace, turn, ...planned }: PassageRow): PractisedPassage {
+const doneOf = (passage: PassageRow): Done => ({
+  cyclesDone: passage.cyclesDone ?? 0,
+  cyclesPlanned: passage.cyclesPlanned ?? 0,
+  secondsDone: passage.secondsDone ?? 0,
+  secondsPlanned: passage.secondsPlanned ?? 0,
+  cycleSeconds: cycleSecondsOf(passage),
+});
+
+function toPassage(passage: PassageRow): PractisedPassage {
+  const { technique, kind, counts, turn, ...planned } = passage;
   const cycles = planned.cyclesPlanned ?? 0;
-  const perCycle = counts.inhale + counts.internalHold + counts.exhale + counts.externalHold;
-  const counted = kind === 'counted' ? (cycles * perCycle * (pace ?? 0)) / MILLIS_A_MINUTE : 0;
   return {
     technique,
     counts: kind === 'counted' ? counts : null,
-    minutes: counted + (planned.secondsPlanned ?? 0) / 60,
+    minutes: (cycles * cycleSecondsOf(passage) + (planned.secondsPlanned ?? 0)) / 60,
     strokes:
       kind === 'strokes' && turn
         ? { strokes: turn.planned, rate: turn.rate, sets: cycles / (planned.cyclesPerRound ?? 1) }
@@ -76,13 +88,12 @@ export async function sittingsOf(
   timeZone: string,
 ): Promise<readonly PractisedSitting[]> {
   const rows = await store.query<SittingLineRow>(SITTINGS_SQL, student, timeZone);
-  return rows.map(({ done, planned, startedAt, knownAt, passages, ...row }) => ({
+  return rows.map(({ startedAt, knownAt, passages, ...row }) => ({
     ...row,
     startedAt: startedAt.getTime(),
     knownAt: knownAt.getTime(),
     passages: passages.map(toPassage),
-    // A sitting of nothing but rest is complete.
-    done: planned === 0 ? 1 : Math.min(1, done / planned),
+    done: shareDone(passages.filter(({ kind }) => kind !== 'natural').map(doneOf)),
   }));
 }
 

@@ -3,6 +3,7 @@ import {
   EASY_EFFORT,
   entriesAmong,
   isTechniqueId,
+  OWN_PACE_TOLERANCE,
   SITTINGS_TO_KNOW,
   techniquesOfSign,
   type Day,
@@ -38,12 +39,12 @@ HAVING sum(cycles_done / cycles_per_round) > 0`;
 
 const PRACTISED_SQL = `SELECT DISTINCT technique ${EASY} AND (passage.cycles_done > 0 OR passage.kind = 'natural')`;
 
-/** Seconds of each phase in the sittings in which all that was planned of a passage was done easily, the longest of each. */
+/** Seconds of each phase in the sittings in which all that was planned of a passage was done easily (but for `$4` s at one's own pace), the longest of each. */
 const LED_SQL = `
 SELECT max(inhale * pace) / 1000.0 AS inhale, max(internal_hold * pace) / 1000.0 AS "internalHold",
        max(exhale * pace) / 1000.0 AS exhale, max(external_hold * pace) / 1000.0 AS "externalHold"
 ${EASY} AND passage.kind = 'counted' AND jsonb_array_length(passage.easings) = 0
-   AND cycles_done >= cycles_planned AND seconds_done >= seconds_planned - 1
+   AND cycles_done >= cycles_planned AND seconds_done >= seconds_planned - $4
  GROUP BY sitting.id`;
 
 /** Of one student (`$2`): the sittings of a day (`$3`) where the instructor works (`$4`), with their passages. */
@@ -95,7 +96,7 @@ export async function practiceOf(
     ),
     store.query<EasyRow>(EASY_ROUNDS_SQL, id, EASY_EFFORT),
     store.query<{ technique: string }>(PRACTISED_SQL, id, EASY_EFFORT),
-    store.query<LedRow>(LED_SQL, id, EASY_EFFORT),
+    store.query<LedRow>(LED_SQL, id, EASY_EFFORT, OWN_PACE_TOLERANCE),
     store.query<OfDayRow>(OF_DAY_SQL, id, today, timeZone),
   ]);
   const longest = sittings?.longest ?? null;

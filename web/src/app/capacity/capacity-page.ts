@@ -8,6 +8,7 @@ import {
   describeCapacityProblem,
   formatSeconds,
   holdCheck,
+  isAtLeast,
   resultOfTries,
   type CapacityPhase,
   type HoldCheck,
@@ -166,7 +167,7 @@ export class CapacityPage {
 
   /** Phases whose result is a try that ended by itself: nobody knows how much longer they would have been. */
   private endedAtCap(): CapacityPhase[] {
-    return PHASES.filter((phase) => (this.medians()[phase] ?? 0) >= (this.capOf(phase) ?? Infinity));
+    return PHASES.filter((phase) => isAtLeast(this.medians()[phase], this.capOf(phase)));
   }
 
   protected record(): void {
