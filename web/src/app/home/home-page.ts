@@ -5,7 +5,7 @@ import { formatClock, type LeadRecord, isEmergencySign, dayAt, momentFromText } 
 import { addressOf } from '../api/api';
 import { asked } from '../api/loaded';
 import { Fold } from '../forms/fold';
-import { LeadRunner } from '../lead/lead-runner';
+import { LeadRunner, PATIENCE } from '../lead/lead-runner';
 import { LeadScreen } from '../lead/lead-screen';
 import { WakeLock } from '../lead/wake-lock';
 import { PracticeSteps } from '../practice/practice-steps';
@@ -16,10 +16,10 @@ import { LocalNumber } from '../shell/local-number';
 import { HomeByHand, type ByHand } from './home-by-hand';
 import { HomeReports, type Reported, type WaitingReport } from './home-reports';
 import { HomeRunner } from './home-runner';
-import { HomeStore } from './home-store';
+import { HomeStore, type Opened } from './home-store';
 import { HomeTelling } from './home-telling';
 import { OfflineCopy } from './offline-copy';
-import { firstValueFrom } from 'rxjs';
+import { firstValueFrom, of, timeout } from 'rxjs';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 
 /** Practice at home, by a private link: read how, lead oneself, tell how it was. Works without a connection after a first visit. */
@@ -123,7 +123,9 @@ export class HomePage {
     this.busy.set(true);
     this.told.set(null);
     // What was opened may be hours old: it is asked again; without a connection it stays as it was given.
-    const now = await firstValueFrom(this.homes.open(this.token()));
+    const away: Opened = { kind: 'away' };
+    const asked = this.homes.open(this.token()).pipe(timeout({ first: PATIENCE, with: () => of(away) }));
+    const now = await firstValueFrom(asked);
     const fresh = now.kind === 'open' ? now.home.practice : now.kind === 'away' ? practice : null;
     if (fresh) await this.runner.start(this.token(), fresh);
     else this.page.again();

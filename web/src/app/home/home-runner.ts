@@ -9,7 +9,7 @@ import {
   keepsTo,
 } from '@nuvrah/core';
 import { BrowserStore } from '../api/browser-store';
-import { endedRun } from '../lead/lead-keeper';
+import { endedRun, runAsKept } from '../lead/lead-keeper';
 import { LeadRunner, type LeadAbout } from '../lead/lead-runner';
 import { practisedOf } from '../practice/practised';
 import { of, tap, type Observable } from 'rxjs';
@@ -71,7 +71,7 @@ export class HomeRunner extends LeadRunner {
     if (kept?.token !== token) return false;
     const { run, at, ...begun } = kept;
     this.begun.set(begun);
-    this.current.set(endedRun({ run, at }));
+    this.current.set(endedRun({ run: runAsKept(run), at }));
     return true;
   }
 

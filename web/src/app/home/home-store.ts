@@ -17,6 +17,13 @@ export type Opened =
 
 const KEPT_AS = 'home.opened';
 
+/** What an earlier version kept said nothing of changes that are allowed: then it is practised as it was given. */
+const asKept = (home: Home): Home => ({
+  ...home,
+  practice: home.practice && { ...AS_GIVEN, ...home.practice },
+});
+const AS_GIVEN = { allowed: { cycles: {}, ease: false } };
+
 /** What private links opened in this browser: without a connection, what the last visit found. */
 @Injectable({ providedIn: 'root' })
 export class HomeStore {
@@ -34,7 +41,7 @@ export class HomeStore {
 
   private without(token: string, problem: ApiProblem): Opened {
     const kept = this.store.read<{ token: string; home: Home }>(KEPT_AS);
-    const own = kept?.token === token ? kept.home : null;
+    const own = kept?.token === token ? asKept(kept.home) : null;
     // By the clock of the phone: without a connection there is no other.
     if (own && own.expiresOn < dayAt(this.now(), own.timeZone)) {
       this.store.remove(KEPT_AS);

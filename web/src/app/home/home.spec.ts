@@ -1,6 +1,6 @@
 import type { HttpTestingController } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
-import { API_ROOT, type Home, type HomeReport } from '@nuvrah/contract';
+import { API_ROOT, type Home, type HomeReport, type HomePractice } from '@nuvrah/contract';
 import { DEFAULT_CONVENTIONS, newSession, type SessionJson, day } from '@nuvrah/core';
 import { configure, ids } from '../testing/fixtures';
 import { Shown } from '../testing/shown';
@@ -83,6 +83,16 @@ describe('a private link that was opened', () => {
     asked().error(new ProgressEvent('away'), away);
     expect(now()?.kind).toBe('closed');
     expect(localStorage.getItem('nuvrah.home.opened')).toBeNull();
+  });
+
+  it('practises as it was given what an earlier version kept', () => {
+    const { allowed: _, ...practice } = home.practice as HomePractice;
+    const kept = { token: TOKEN, home: { ...home, practice } };
+    localStorage.setItem('nuvrah.home.opened', JSON.stringify(kept));
+    const now = open();
+    asked().error(new ProgressEvent('away'), away);
+    const opened = now();
+    expect(opened?.kind === 'open' && opened.home.practice?.allowed).toEqual({ cycles: {}, ease: false });
   });
 
   it('keeps nothing of a link that was ended', () => {

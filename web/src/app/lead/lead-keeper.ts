@@ -32,13 +32,17 @@ export class LeadKeeper {
   /** What was being led when the page went away, or null. */
   kept(): KeptLead | null {
     const kept = this.store.read<KeptLead>(KEPT_AS);
-    return kept?.format === 2 && kept.instructorId === this.account.account()?.id ? kept : null;
+    if (kept?.format !== 2 || kept.instructorId !== this.account.account()?.id) return null;
+    return { ...kept, run: runAsKept(kept.run) };
   }
 
   forget(): void {
     this.store.remove(KEPT_AS);
   }
 }
+
+/** A run that an earlier version kept: it knew nothing of signs that were taken back. */
+export const runAsKept = (run: LeadRun): LeadRun => ({ ...{ takenBack: [] }, ...run });
 
 /** The run as it stood when it was last seen, paused there: going on takes the interrupted round up again. */
 export function interruptedRun({ run, at }: KeptLead): LeadRun {

@@ -25,7 +25,16 @@ import {
   failure,
   eventIndexAt,
 } from '@nuvrah/core';
-import { interval, type Subscription, finalize, firstValueFrom, type Observable } from 'rxjs';
+import {
+  interval,
+  type Subscription,
+  finalize,
+  firstValueFrom,
+  type Observable,
+  of,
+  timeout,
+  catchError,
+} from 'rxjs';
 import { LOOK_EVERY, SoundScheduler } from './sound-scheduler';
 import { Stages, type Stage } from './stage';
 import { WakeLock } from './wake-lock';
@@ -35,6 +44,9 @@ import { NOW } from '../api/now';
 const LEAD_IN = 0.3;
 /** Looks ahead between two keepings of where it stands: once a second. */
 const KEEP_EVERY = Math.round(1_000 / LOOK_EVERY);
+
+/** Milliseconds for which it is waited to hear whether a leading may go on. */
+export const PATIENCE = 3_000;
 
 const roundAt = (timeline: Timeline, at: Millis): string => {
   const event = timeline.events[eventIndexAt(timeline, at)];
@@ -105,7 +117,7 @@ export abstract class LeadRunner {
 
   /** Goes on with a run that is paused, at the interrupted round. Must follow a press. */
   protected async goOnWith(paused: LeadRun): Promise<LeadAnswer> {
-    await firstValueFrom(this.lookAgain(), { defaultValue: null });
+    await firstValueFrom(this.lookedAgain());
     const resumed = this.allowed(resumeRun)(paused);
     if (resumed.ok) this.openStage(await this.stages.open(), resumed.value);
     return resumed;
@@ -138,7 +150,7 @@ export abstract class LeadRunner {
     if (run?.state.kind === 'paused') {
       if (this.resuming()) return;
       this.resuming.set(true);
-      this.lookAgain()
+      this.lookedAgain()
         .pipe(finalize(() => this.resuming.set(false)))
         .subscribe(() => {
           // It may have been stopped meanwhile.
@@ -181,6 +193,15 @@ export abstract class LeadRunner {
   /** Why it is not offered now to make it easier, or to add a round; null where it is. */
   readonly easeRefused = computed(() => this.refusalOf(this.easier));
   readonly oneMoreRefused = computed(() => this.refusalOf(this.oneRoundMore));
+
+  /** Looked up again, or given up on: a room that breathes does not wait for a network. */
+  private lookedAgain(): Observable<unknown> {
+    const given = of(null);
+    return this.lookAgain().pipe(
+      timeout({ first: PATIENCE, with: () => given }),
+      catchError(() => given),
+    );
+  }
 
   /** A command, refused where what comes of it may not be led. */
   private allowed(command: (run: LeadRun) => LeadAnswer): (run: LeadRun) => LeadAnswer {

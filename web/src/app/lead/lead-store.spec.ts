@@ -16,6 +16,7 @@ import { LeadKeeper } from './lead-keeper';
 import { LeadStore } from './lead-store';
 import { Stages } from './stage';
 import { WakeLock } from './wake-lock';
+import { PATIENCE } from './lead-runner';
 
 describe('leading', () => {
   let stage: FakeStage;
@@ -95,6 +96,17 @@ describe('leading', () => {
     store.pauseOrResume();
     store.pauseOrResume();
     http.expectOne(`${API_ROOT}/students/${ids.student}`).error(new ProgressEvent('error'));
+    expect(store.run()?.state.kind).toBe('leading');
+  });
+
+  it('goes on by what was known last when nobody answers', () => {
+    store.leadFor({ ...student, dayCheck }, []);
+    pass(20);
+    store.pauseOrResume();
+    store.pauseOrResume();
+    http.expectOne(`${API_ROOT}/students/${ids.student}`);
+    expect(store.run()?.state.kind).toBe('paused');
+    jasmine.clock().tick(PATIENCE + 1);
     expect(store.run()?.state.kind).toBe('leading');
   });
 

@@ -8,7 +8,7 @@ import {
   describeNeed,
   needsToLeadOn,
 } from '@nuvrah/core';
-import { tap, type Observable, of, catchError } from 'rxjs';
+import { tap, type Observable, of } from 'rxjs';
 import { AccountStore } from '../api/account';
 import { RecordOutbox, type Delivery } from '../api/record-outbox';
 import { Sittings } from '../api/sittings';
@@ -122,11 +122,7 @@ export class LeadStore extends LeadRunner {
     const sitting = this.kept();
     const known = this.known();
     if (!sitting || !known) return of(null);
-    return this.students.get(sitting.studentId).pipe(
-      tap((student) => this.known.set({ ...known, student })),
-      // Without a connection it is judged by what was known last.
-      catchError(() => of(null)),
-    );
+    return this.students.get(sitting.studentId).pipe(tap((student) => this.known.set({ ...known, student })));
   }
 
   protected override keepRun(run: LeadRun, at: Millis): void {
