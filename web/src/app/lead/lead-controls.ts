@@ -6,7 +6,7 @@ interface Control {
   readonly shown: string;
   readonly label: string;
   readonly run: () => void;
-  /** Why it is not offered now; null where it is. */
+  /** Why it is not offered now; null where it is. Pressed all the same it says so, on a phone too. */
   readonly refused: () => string | null;
 }
 
@@ -32,12 +32,7 @@ export interface TapWait {
         {{ paused() ? 'Go on' : 'Pause' }} <small>{{ tap()?.open ? 'P' : 'space' }}</small>
       </button>
       @for (control of controls; track control.key) {
-        <button
-          type="button"
-          [disabled]="control.refused() !== null"
-          [title]="control.refused() ?? ''"
-          (click)="control.run()"
-        >
+        <button type="button" [attr.aria-disabled]="control.refused() !== null" (click)="control.run()">
           {{ control.label }} <small>{{ control.refused() === null ? control.shown : 'not here' }}</small>
         </button>
       }
@@ -64,7 +59,7 @@ export interface TapWait {
     button:hover {
       background: var(--press);
     }
-    button:disabled {
+    button[aria-disabled='true'] {
       color: var(--soft-ink);
       border-color: var(--rule);
       background: none;

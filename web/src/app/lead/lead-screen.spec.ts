@@ -47,6 +47,20 @@ describe('the lead screen', () => {
   });
 });
 
+describe('a button for what may not be led', () => {
+  it('offers nothing, and says why when it is pressed', async () => {
+    const led = await LedScreen.of(withCounted({ cycles: 4 }, session));
+    await led.at(15);
+    await led.press('n');
+    await led.at(15.5);
+    expect(led.text('[aria-disabled="true"]')).toBe('One more round not here');
+    await led.press('n');
+    await led.at(16);
+    expect(led.text('[role=status]')).toContain('half as many again is the most');
+    led.close();
+  });
+});
+
 describe('what is said once', () => {
   it('is a care, in the first round of its passage', async () => {
     const care = {
