@@ -2,44 +2,15 @@
 import {
   applySafeFixes,
   DEFAULT_CONVENTIONS,
-  newPassage,
   day,
   PERSON_FACTS,
   RULES,
   screenCase,
-  seconds,
   unmeasured,
 } from '../core/dist/index.js';
 import { median, ms, report } from './measure.mjs';
+import { twelvePassages as session } from './twelve-passages.mjs';
 
-const TECHNIQUES = [
-  'breath-watching',
-  'three-part',
-  'tense-release',
-  'ujjayi',
-  'kapalabhati',
-  'bhastrika',
-  'even-rapid',
-  'nadi-shodhana',
-  'sama-vritti',
-  'surya-bhedana',
-  'bhramari',
-  'closing-stillness',
-];
-const withHold = (passage) =>
-  ['nadi-shodhana', 'sama-vritti', 'surya-bhedana'].includes(passage.technique)
-    ? { ...passage, ratio: { inhale: 1, internalHold: 2, exhale: 2, externalHold: 0 }, base: 5, cycles: 24 }
-    : passage;
-const session = {
-  title: 'Twelve',
-  goal: 'energise',
-  conventions: {},
-  minutes: null,
-  seatChange: seconds(10),
-  passages: TECHNIQUES.map((id, index) =>
-    withHold(newPassage(id, `00000000-0000-4000-8000-0000000000${10 + index}`)),
-  ),
-};
 const student = {
   facts: Object.keys(PERSON_FACTS),
   age: { youngest: 70, oldest: 71 },

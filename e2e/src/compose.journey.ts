@@ -6,6 +6,10 @@ test('three sessions are composed, explained and compared; one is taken, fitted 
   await page.getByRole('link', { name: 'Dov Lerner' }).click();
   await page.getByRole('link', { name: 'Compose' }).click();
   await expect(page.getByRole('checkbox', { name: 'sleep' })).toBeChecked();
+  await expect(page.getByText('What is true today is not known')).toBeVisible();
+  await page.getByText('Today was not asked yet').click();
+  await page.getByRole('button', { name: 'Today was asked' }).click();
+  await expect(page.getByText('What is true today is not known')).toBeHidden();
   await page.getByLabel('minutes').fill('600');
   await page.getByRole('button', { name: 'Compose' }).click();
   await expect(page.getByRole('alert')).toContainText('A session takes 3 to 180 minutes.');
@@ -21,6 +25,15 @@ test('three sessions are composed, explained and compared; one is taken, fitted 
   await expect(gentle).toContainText('20:00');
   await gentle.getByText('Left out, and why').click();
   await expect(gentle).toContainText('It wakes, and the goal is sleep.');
+  await page.getByRole('checkbox', { name: 'sleep' }).uncheck();
+  await page.getByRole('checkbox', { name: 'energy' }).check();
+  await page.getByLabel('time of day').selectOption('evening');
+  await page.getByRole('button', { name: 'Compose' }).click();
+  await expect(gentle).toContainText('For energy, earlier in the day serves better.');
+  await page.getByRole('checkbox', { name: 'energy' }).uncheck();
+  await page.getByRole('checkbox', { name: 'sleep' }).check();
+  await page.getByRole('button', { name: 'Compose' }).click();
+  await expect(gentle).not.toContainText('For energy');
   await gentle.getByRole('button', { name: 'Take this one' }).click();
 
   await expect(page.getByLabel('title of the session')).toHaveValue('Gentle: sleep');

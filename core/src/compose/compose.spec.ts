@@ -5,9 +5,17 @@ import { countsOf } from '../ratio/index.js';
 import { LEVELS, screenCase } from '../screening/index.js';
 import { compileSession } from '../timeline/index.js';
 import { type TechniqueId, techniqueOf } from '../technique/index.js';
-import { counts } from '../units/index.js';
+import { counts, momentFromText } from '../units/index.js';
 import { HELD_CASES } from './held-cases.js';
-import { composeSessions, optionsFor, searchPlan, type ComposeRequest, type Proposal } from './index.js';
+import {
+  composeSessions,
+  dayPartAt,
+  optionsFor,
+  searchPlan,
+  type ComposeRequest,
+  type DayPart,
+  type Proposal,
+} from './index.js';
 import { exhaustivePlan, greedyPlan } from './reference.js';
 import { smallestRelaxation } from './relax.js';
 import { planValue } from './search.js';
@@ -119,11 +127,56 @@ describe('composing', () => {
     for (const { seat } of lying) expect(seat).toBe('lying');
   });
 
+  it('settles agitation: tense and release early, then exhale-led, and nothing that stirs up', () => {
+    const all = composed({ ...REQUEST, goals: ['agitation'], current: {}, minutes: 30 });
+    const [closest] = all;
+    const order = closest ? techniques(closest) : [];
+    expect(order).toContain('tense-release');
+    expect(order.indexOf('tense-release')).toBeLessThan(2);
+    for (const proposal of all)
+      for (const passage of proposal.session.passages) {
+        expect(passage.kind).not.toBe('strokes');
+        if (passage.kind === 'counted' && !['tense-release', 'viloma-exhale'].includes(passage.technique))
+          expect([passage.technique, countsOf(passage).exhale > countsOf(passage).inhale]).toEqual([
+            passage.technique,
+            true,
+          ]);
+      }
+  });
+
+  it('knows the time of day: nothing vigorous in the evening, and what serves earlier is said', () => {
+    const at = (dayPart?: DayPart) =>
+      composed({ ...REQUEST, goals: ['energise'], minutes: 45, ...(dayPart && { dayPart }) });
+    const strokes = (proposals: readonly Proposal[]): boolean =>
+      proposals.some(({ session }) => session.passages.some(({ kind }) => kind === 'strokes'));
+    expect([strokes(at()), strokes(at('morning')), strokes(at('evening'))]).toEqual([true, true, false]);
+    expect(at('morning')[0]?.order).not.toContain('earlier in the day');
+    expect(at('evening')[0]?.order).toContain('For energy, earlier in the day serves better.');
+    expect(at('evening')[0]?.leftOut.find(({ technique }) => technique === 'kapalabhati')?.reason).toContain(
+      'it is evening',
+    );
+    expect(composed({ ...REQUEST, dayPart: 'evening' })[0]?.order).not.toContain('earlier in the day');
+  });
+
+  for (const [clock, part] of [
+    ['03:59', 'evening'],
+    ['04:00', 'morning'],
+    ['10:59', 'morning'],
+    ['11:00', 'daytime'],
+    ['16:59', 'daytime'],
+    ['17:00', 'evening'],
+  ] as const)
+    it(`calls ${clock} in the student's zone ${part}`, () => {
+      const moment = momentFromText(`2026-11-27T${clock}:00+02:00`);
+      expect(dayPartAt(moment, 'Africa/Johannesburg')).toBe(part);
+    });
+
   const bad: readonly [string, Partial<ComposeRequest>, string][] = [
     ['no minutes', { minutes: 0 }, 'minutes'],
     ['ten hours', { minutes: 600 }, 'minutes'],
     ['minutes that are none', { minutes: Number.NaN }, 'minutes'],
     ['no goal', { goals: [] }, 'no-goal'],
+    ['agitation and energy', { goals: ['agitation', 'energise'] }, 'opposite-goals'],
     ['sleep and energy', { goals: ['sleep', 'energise'] }, 'opposite-goals'],
     ['somebody who drives', { student: { ...REQUEST.student, facts: ['not-still'] } }, 'nothing-fits'],
   ];

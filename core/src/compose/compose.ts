@@ -16,6 +16,7 @@ import {
   type Option,
   type ProposalKind,
 } from './options.js';
+import { SERVED_BY_DAY } from './day-part.js';
 import { checkRequest, seatsOf, type ComposeProblem, type ComposeRequest } from './request.js';
 import { smallestRelaxation } from './relax.js';
 import { searchPlan, type Plan } from './search.js';
@@ -53,6 +54,13 @@ const TITLES: Readonly<Record<ProposalKind, string>> = {
 };
 const ORDER =
   'Settle in, prepare, stir up while there is time to settle again, balance, deepen, soften, and end in stillness.';
+
+/** How the session is ordered, and what the time of day has to do with it. */
+function orderOf({ goals, dayPart }: ComposeRequest): string {
+  const late = dayPart === 'evening' ? goals.filter((goal) => SERVED_BY_DAY.includes(goal)) : [];
+  const said = late.map((goal) => GOALS[goal]).join(' and ');
+  return late.length === 0 ? ORDER : `${ORDER} For ${said}, earlier in the day serves better.`;
+}
 
 /** Stillness at the end: at least this share of the session, between these seconds, and so many more to fill the time. */
 const STILLNESS = { share: 0.04, from: 30, to: 90, more: 60 } as const;
@@ -211,7 +219,7 @@ function explain(
     title: TITLES[kind],
     session: { ...session, title: `${TITLES[kind]}: ${GOALS[session.goal]}` },
     why,
-    order: ORDER,
+    order: orderOf(request),
     leftOut: [...leftOut].sort((a, b) => slotOf(a) - slotOf(b)),
     numbers: {
       seconds: seconds(timeline.total / 1000),

@@ -6,6 +6,7 @@ import { techniqueOf, type Goal, type SeatId } from '../technique/index.js';
 const EXHALE: Readonly<Partial<Record<Goal, readonly ((share: number) => boolean)[]>>> = {
   calm: [(share) => share > 1],
   sleep: [(share) => share === 2, (share) => share > 1],
+  agitation: [(share) => share > 1],
   // Even or inhale-led: a long exhale calms somebody further who is low already.
   mood: [(share) => share <= 1],
 };
@@ -15,8 +16,8 @@ const sameHolds = (a: Ratio, b: Ratio): boolean =>
   a.internalHold > 0 === b.internalHold > 0 && a.externalHold > 0 === b.externalHold > 0;
 
 /**
- * A passage as it begins, in the ratio of its technique that serves what the session is for: exhale-led for calm, 1:2 for
- * sleep, even or inhale-led for a steadier mood. The counts of the inhale stay; a technique without such a ratio stays as it is.
+ * A passage as it begins, in the ratio of its technique that serves what the session is for: exhale-led for calm and
+ * agitation, 1:2 for sleep, even or inhale-led for a steadier mood. The counts of the inhale stay; a technique without such a ratio stays as it is.
  */
 export function shapedForGoals(passage: CountedPassage, goals: readonly Goal[]): CountedPassage {
   const { pattern } = techniqueOf(passage.technique);

@@ -1,4 +1,5 @@
 export * from './request.js';
+export * from './day-part.js';
 export * from './options.js';
 export * from './search.js';
 export * from './compose.js';

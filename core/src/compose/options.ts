@@ -30,6 +30,7 @@ import {
 } from '../technique/index.js';
 import { seconds } from '../units/index.js';
 import { shapedForGoals } from './goal-ratio.js';
+import { fitAtTime } from './day-part.js';
 import { seatsOf, type ComposeRequest } from './request.js';
 
 /** What a proposal is after; each kind weighs differently. */
@@ -89,6 +90,15 @@ const WEIGHTS: Readonly<Record<ProposalKind, Weights>> = {
   gentle: { fit: 1, continuity: 0.5, variety: -1, slot: 0.3 },
 };
 
+/** What a goal begins with, however short it is, and what that is worth. Domain 10, goal fit: agitation asks for tense-and-release early. */
+const BEGINS_WITH: Readonly<Partial<Record<Goal, Feature>>> = { agitation: 'tension' };
+const BEGINS_WORTH = 1;
+const beginsWell = (technique: TechniqueId, goals: readonly Goal[]): boolean =>
+  goals.some((goal) => {
+    const first = BEGINS_WITH[goal];
+    return first !== undefined && techniqueOf(technique).features.includes(first);
+  });
+
 /** Bonus for the first technique of a slot. */
 export const slotBonus = (kind: ProposalKind): number => WEIGHTS[kind].slot;
 
@@ -137,9 +147,10 @@ function oneCooling(options: readonly Option[]): {
 
 function makeOption(request: ComposeRequest, technique: TechniqueId, kind: ProposalKind): Option | LeftOut {
   const no = (reason: string): LeftOut => ({ technique, reason });
-  const fit = goalFit(technique, request.goals);
+  const fit = goalFit(technique, request.goals) * fitAtTime(technique, request.dayPart);
   const vigorous = isVigorous(technique);
-  if (vigorous && request.goals.includes('sleep')) return no('It wakes, and the goal is sleep.');
+  const wakes = vigorous ? whyNotVigorous(technique, request) : null;
+  if (wakes !== null) return no(wakes);
   if (vigorous && kind === 'gentle') return no('This proposal is a gentle one.');
   const entry = techniqueOf(technique);
   const missing = missingPractice(request, entry.after);
@@ -166,6 +177,15 @@ function makeOption(request: ComposeRequest, technique: TechniqueId, kind: Propo
   return (
     sized(request, passage, kind, fit, vigorous, rescreener(of)) ?? no('There is too little time for it.')
   );
+}
+
+/** Why nothing vigorous goes with what the session is for or with the time of day; null where it does. Domain 10, goal fit. */
+function whyNotVigorous(technique: TechniqueId, { goals, dayPart }: ComposeRequest): string | null {
+  if (goals.includes('sleep')) return 'It wakes, and the goal is sleep.';
+  // To tense and let go is vigorous too, and what agitation asks for first.
+  if (goals.includes('agitation'))
+    return beginsWell(technique, goals) ? null : 'It stirs up, and the goal is to settle agitation.';
+  return dayPart === 'evening' ? 'It stirs up, and it is evening: it serves earlier in the day.' : null;
 }
 
 /** Why a technique is not for somebody yet: none of those that come before it is on record; null where it is. */
@@ -221,6 +241,7 @@ const HELPING: Readonly<Partial<Record<Goal, readonly Feature[]>>> = {
   focus: ['balancing'],
   'lung-capacity': ['throat', 'energising'],
   mood: ['balancing', 'energising'],
+  agitation: ['tension', 'hum', 'calming'],
 };
 
 /** A passage with so many rounds, sets, or half minutes. */
@@ -266,7 +287,9 @@ function sized(
   const lengthOf = (rounds: number): number => lengths[rounds - 1] ?? Infinity;
   const shortest = Math.min(SHORTEST.to, Math.max(SHORTEST.from, time * SHORTEST.share));
   const enoughRounds = lengths.findIndex((length) => length >= shortest) + 1;
-  const from = passage.kind === 'strokes' ? 1 : enoughRounds;
+  // A set of strokes and what only leads in are short by themselves.
+  const isShort = passage.kind === 'strokes' || techniqueOf(passage.technique).features.includes('prelude');
+  const from = isShort ? 1 : enoughRounds;
   const held = holdOf(request, passage);
   const mayHold = (time * mostHeld(request.record.beginner)) / HOLD_PARTS;
   const most = Math.min(
@@ -277,6 +300,7 @@ function sized(
   const to = longestPermitted(request, passage, from, most, again);
   if (to < from) return null;
   const { continuity, variety, fit: weight } = WEIGHTS[kind];
+  const begun = beginsWell(passage.technique, request.goals) ? BEGINS_WORTH : 0;
   const continued = request.current[passage.technique] !== undefined;
   const enough = Math.max(ENOUGH.from, time * ENOUGH.share);
   const rounds = Array.from({ length: to - from + 1 }, (_, index) => from + index);
@@ -292,7 +316,7 @@ function sized(
     passage,
     from,
     lengths: rounds.map((some) => Math.ceil(lengthOf(some) - 1e-6)),
-    values: rounds.map((some) => worth(lengthOf(some)) + variety + (continued ? continuity : 0)),
+    values: rounds.map((some) => worth(lengthOf(some)) + variety + begun + (continued ? continuity : 0)),
     vigorous,
     continued,
     fit,

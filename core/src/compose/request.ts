@@ -2,7 +2,8 @@ import type { OrderingRecord } from '../ordering/index.js';
 import type { OpenEmergency } from '../policy/index.js';
 import { describeEmergency, type ScreeningCase } from '../screening/index.js';
 import type { Passage } from '../session/index.js';
-import type { Goal, SeatId, TechniqueId } from '../technique/index.js';
+import { GOALS, type Goal, type SeatId, type TechniqueId } from '../technique/index.js';
+import type { DayPart } from './day-part.js';
 import { seatsForGoals } from './goal-ratio.js';
 
 /** What a session is composed from. */
@@ -10,6 +11,8 @@ export interface ComposeRequest extends Omit<ScreeningCase, 'session'> {
   /** What it is for; the first is the session's own. */
   readonly goals: readonly Goal[];
   readonly minutes: number;
+  /** When it is practised; left out where that is not said. */
+  readonly dayPart?: DayPart;
   readonly record: OrderingRecord;
   /** An emergency sign that nobody cleared: nothing is composed then; null or left out where there is none. */
   readonly emergency?: OpenEmergency | null;
@@ -26,6 +29,7 @@ export const COMPOSE_MINUTES = { from: 3, to: 180 } as const;
 /** Goals that pull apart. */
 const OPPOSITES: readonly (readonly [Goal, Goal])[] = [
   ['sleep', 'energise'],
+  ['agitation', 'energise'],
   ['cool', 'warm'],
 ];
 
@@ -47,7 +51,10 @@ export function checkRequest({ goals, minutes, emergency }: ComposeRequest): Com
   if (goals.length === 0) return { code: 'no-goal', message: 'Say what the session is for: choose a goal.' };
   const pair = OPPOSITES.find((two) => two.every((goal) => goals.includes(goal)));
   return pair
-    ? { code: 'opposite-goals', message: `${pair.join(' and ')} pull apart: keep one of them.` }
+    ? {
+        code: 'opposite-goals',
+        message: `${pair.map((goal) => GOALS[goal]).join(' and ')} pull apart: keep one of them.`,
+      }
     : null;
 }
 

@@ -98,7 +98,8 @@ export type Family = keyof typeof FAMILIES;
 export type GrowthSchool = 'count-first' | 'even-four-part' | 'strokes' | 'duration';
 
 /** What the session is for. */
-export type Goal = 'calm' | 'energise' | 'sleep' | 'cool' | 'warm' | 'focus' | 'lung-capacity' | 'mood';
+export type Goal =
+  'calm' | 'energise' | 'sleep' | 'cool' | 'warm' | 'focus' | 'lung-capacity' | 'mood' | 'agitation';
 export const GOALS: Readonly<Record<Goal, string>> = {
   calm: 'calm',
   energise: 'energy',
@@ -108,6 +109,7 @@ export const GOALS: Readonly<Record<Goal, string>> = {
   focus: 'focus',
   'lung-capacity': 'lung capacity',
   mood: 'a steadier mood',
+  agitation: 'settling agitation',
 };
 
 /** Something that can be seen, what it probably comes from, and what to do. */

@@ -27,6 +27,9 @@ export function day(text: string): Day {
  */
 export const dayAt = (moment: number, zone: string): Day => toDay(DateTime.fromMillis(moment, { zone }));
 
+/** The hour, 0 to 23, that the clock of a zone shows at a moment, milliseconds since 1970. */
+export const hourAt = (moment: number, zone: string): number => DateTime.fromMillis(moment, { zone }).hour;
+
 /** A moment written as ISO 8601, in milliseconds since 1970; NaN where it is none. */
 export const momentFromText = (text: string): number => DateTime.fromISO(text).toMillis();
 

@@ -159,7 +159,7 @@ export const VILOMA_EXHALE = {
   }),
   opening: 'In in one smooth stream, out by thirds with a pause after each.',
   features: ['calming'],
-  effects: ['calm', 'sleep', 'lung-capacity'],
+  effects: ['calm', 'sleep', 'lung-capacity', 'agitation'],
   teaching: ['Each third is let go, not pressed out.', 'Lying with a support under the spine it is easiest.'],
   feel: 'A hand on the belly sinks in three steps.',
   watch: [

@@ -26,7 +26,7 @@ export const BHRAMARI = {
   growsTo: '5 to 10 minutes',
   growth: 'duration',
   features: ['hum', 'ear-closure', 'calming'],
-  effects: ['calm', 'sleep', 'mood'],
+  effects: ['calm', 'sleep', 'mood', 'agitation'],
   seats: [...UPRIGHT, 'folded'],
   resting: RESTING,
   prerequisites: [],

@@ -1,17 +1,21 @@
-import { Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { Component, computed, inject, input, linkedSignal, signal, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import type { Student } from '@nuvrah/contract';
 import {
   CAUTION_LINE,
   COMPOSE_MINUTES,
+  DAY_PARTS,
+  dayPartAt,
   describePassage,
   formatClock,
   GOALS,
+  isDayChecked,
   resolveConventions,
   techniqueName,
   withFreshIds,
   type ComposeProblem,
+  type DayPart,
   type Goal,
   type Proposal,
 } from '@nuvrah/core';
@@ -25,13 +29,16 @@ import { Sessions } from '../api/sessions';
 import { Sittings } from '../api/sittings';
 import { Students } from '../api/students';
 import { CheckChips } from '../forms/check-chips';
+import { ChoiceField } from '../forms/choice-field';
+import { Fold } from '../forms/fold';
+import { DayCheckForm } from '../students/day-check-form';
 import { composeRequestOf } from './compose-request';
 import { Composer } from './composer';
 
 /** Three sessions proposed for a student, today: each explained, and compared fairly. One becomes an ordinary session. */
 @Component({
   selector: 'nv-compose-page',
-  imports: [CheckChips, LoadingNote, MatButtonModule, RouterLink],
+  imports: [CheckChips, ChoiceField, DayCheckForm, Fold, LoadingNote, MatButtonModule, RouterLink],
   templateUrl: './compose-page.html',
   styleUrl: './compose-page.scss',
 })
@@ -54,7 +61,18 @@ export class ComposePage {
   );
   protected readonly student = computed(() => this.page.value()?.[0] ?? null);
 
-  protected readonly goals = linkedSignal<readonly Goal[]>(() => this.student()?.goals.slice(0, 1) ?? []);
+  /** Of the student as they were when the page was opened: asking about today keeps what was chosen. */
+  protected readonly goals = linkedSignal<string | undefined, readonly Goal[]>({
+    source: () => this.student()?.id,
+    computation: () => untracked(() => this.student()?.goals.slice(0, 1) ?? []),
+  });
+  protected readonly dayParts = DAY_PARTS;
+  protected readonly dayPart = signal<DayPart>(dayPartAt(this.day().now, this.account.required().timeZone));
+  protected readonly dayChecked = computed(() => {
+    const student = this.student();
+    const { today, now } = this.day();
+    return student !== null && isDayChecked(student, today, now);
+  });
   protected readonly minutes = signal(20);
   /** 0 to 1 while it is at work, else null. */
   protected readonly progress = signal<number | null>(null);
@@ -96,7 +114,11 @@ export class ComposePage {
     this.problem.set(null);
     this.found.set([]);
     this.progress.set(0);
-    const request = composeRequestOf(student, sittings, this.day(), this.goals(), this.minutes());
+    const request = composeRequestOf(student, sittings, this.day(), {
+      goals: this.goals(),
+      minutes: this.minutes(),
+      dayPart: this.dayPart(),
+    });
     this.work = this.composer.compose(request).subscribe({
       next: (message) => {
         if (message.kind === 'progress') return this.progress.set(message.done);

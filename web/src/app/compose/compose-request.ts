@@ -7,21 +7,20 @@ import {
   sessionFromChecked,
   isTechniqueId,
   type ComposeRequest,
-  type Goal,
   type ScreeningDay,
 } from '@nuvrah/core';
 
 /**
  * What a session for a student is composed from: the record, today, and the numbers that each technique was led with last.
  *
+ * @param wanted what for, how long, and when in the day.
  * @param sittings those of the student, the newest first.
  */
 export function composeRequestOf(
   student: Student,
   sittings: readonly Sitting[],
   day: ScreeningDay,
-  goals: readonly Goal[],
-  minutes: number,
+  wanted: Pick<ComposeRequest, 'goals' | 'minutes' | 'dayPart'>,
 ): ComposeRequest {
   const placeholder = newSession('', { counted: 'a', natural: 'b' });
   const { session: _, ...screening } = screeningCaseOf(placeholder, student, [], day);
@@ -33,8 +32,7 @@ export function composeRequestOf(
   }));
   return {
     ...screening,
-    goals,
-    minutes,
+    ...wanted,
     record: orderingRecordOf(student),
     emergency: student.emergency,
     practised,

@@ -27,7 +27,7 @@ function sitting(outcome: 'finished' | 'stopped'): Sitting {
 
 describe('composing for a student', () => {
   const request = (change: Partial<typeof student> = {}, outcome: 'finished' | 'stopped' = 'finished') =>
-    composeRequestOf({ ...student, ...change }, [sitting(outcome)], DAY, ['calm'], 10);
+    composeRequestOf({ ...student, ...change }, [sitting(outcome)], DAY, { goals: ['calm'], minutes: 10 });
   const easily: Partial<typeof student> = {
     easyRounds: [easy],
     practised: ['nadi-shodhana'],
