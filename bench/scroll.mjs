@@ -45,7 +45,10 @@ const document = {
   seatChange: 10,
   passages,
 };
-const { body: session } = await client.call('POST', '/sessions', { owner: { kind: 'student', studentId: student.id }, document });
+const { body: session } = await client.call('POST', '/sessions', {
+  owner: { kind: 'student', studentId: student.id },
+  document,
+});
 
 const browser = await openBrowser();
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });

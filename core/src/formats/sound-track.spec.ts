@@ -3,6 +3,7 @@ import { parse } from 'node-webvtt';
 import wavefile from 'wavefile';
 import { conventions, counted, passageOf, sessionOf, stillness } from '../testing.js';
 import { compileSession, notesOf } from '../timeline/index.js';
+import { seconds } from '../units/index.js';
 import { timelineToVtt, timelineToWav, WAV_RATE } from './index.js';
 
 const samplesOf = (bytes: Uint8Array): Int16Array => {
@@ -78,6 +79,21 @@ describe('captions', () => {
       expect(text).toContain(event?.cue.spoken.plain ?? '-');
     });
     expect(cues.find(({ text }) => text.includes('Inhale left'))?.text).toBe('Round 1: Inhale left, 3');
+  });
+
+  it('say which round is the last, and keep the sides at own pace', () => {
+    const led = compileSession(
+      sessionOf(
+        counted('1:1', 4, { cycles: 4 }),
+        counted('1:1', 4, { id: 'c', cycles: 2, ownPace: seconds(60) }),
+      ),
+      { hand: 'right' },
+      conventions(),
+    );
+    const texts = parse(timelineToVtt(led, 'plain')).cues.map(({ text }) => text);
+    expect(texts.filter((text) => text.includes('the last:'))).toEqual(['Round 2, the last: Inhale left, 4']);
+    expect(texts).toContain('The same at your own pace: in left, out right, in right, out left');
+    expect(texts).toContain('Last round. Finish your round: the last breath goes out left');
   });
 
   it('last over an hour', () => {

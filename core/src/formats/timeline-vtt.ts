@@ -1,5 +1,5 @@
 import type { Naming } from '../technique/index.js';
-import type { Timeline } from '../timeline/index.js';
+import { beginsLastRound, type Timeline } from '../timeline/index.js';
 
 /** "00:01:09.500". */
 function moment(millis: number): string {
@@ -17,11 +17,13 @@ const plain = (words: string): string =>
  * sound of {@link timelineToWav}.
  */
 export function timelineToVtt(timeline: Timeline, naming: Naming): string {
-  const cues = timeline.events.flatMap(({ from, to, cue, round, counts }) => {
+  const cues = timeline.events.flatMap((event) => {
+    const { from, to, cue, round, counts, ownPace } = event;
     const words = cue.spoken[naming];
     if (words === '' || to <= from) return [];
     const count = counts === null ? '' : `, ${counts}`;
-    const where = round === null ? '' : `Round ${round}: `;
+    const last = ownPace === null && beginsLastRound(timeline, event) ? ', the last' : '';
+    const where = round === null ? '' : `Round ${round}${last}: `;
     return [`${moment(from)} --> ${moment(to)}\n${plain(`${where}${words}${count}`)}`];
   });
   return `WEBVTT\n\n${cues.map((cue, index) => `${index + 1}\n${cue}\n`).join('\n')}`;

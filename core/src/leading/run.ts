@@ -343,8 +343,11 @@ function resumePoint(timeline: Timeline, event: TimelineEvent | undefined, at: M
   const span = timeline.passages.find(({ from, to }) => from <= at && at < to);
   const rounds = span?.rounds ?? null;
   switch (event.section) {
+    case 'own-pace': {
+      const end = timeline.events.findLast((one) => one.passage === passage && one.section === 'own-pace');
+      return { kind: 'rest', passage, remaining: millis((end ?? event).to - at) };
+    }
     case 'rest':
-    case 'own-pace':
       return { kind: 'rest', passage, remaining: remainingOf(event, at) };
     case 'closing':
       return { kind: 'closing', passage };

@@ -142,7 +142,7 @@ describe('own pace', () => {
   it('is taken up with what was left of it, and recorded', () => {
     const run = begin(counted('1:1', 4, { cycles: 2, ownPace: seconds(60) }));
     const again = must(resumeRun(must(pauseRun(run, ms(startOf(run, 'ownPace') + 20)))));
-    expect(eventsOf(again).map(({ kind }) => kind)).toEqual(['ownPace', 'closing']);
+    expect(eventsOf(again).map(({ kind }) => kind)).toEqual(['ownPace', 'ownPace', 'closing']);
     expect(startOf(again, 'closing')).toBe(40);
     const record = recordAt(must(finishRun(again)), 'counted');
     expect([record.secondsPlanned, record.secondsDone, record.cyclesDone].map(Number)).toEqual([60, 60, 2]);

@@ -2,6 +2,7 @@ import type { Conventions } from '../conventions/index.js';
 import {
   countsInCycle,
   cyclesThatEndRight,
+  handGoesUp,
   raisedHand,
   rateInSet,
   startingSide,
@@ -163,12 +164,12 @@ function strokeStretches(
   const recovery = recoveryHalfMillis(passage);
   const held = heldInRecovery(passage);
   const all: Stretch[] = [];
-  if (raised) all.push(fixedStretch('hand-up', halfMillisFrom(passage.handUp), { handAtFace: true }));
   for (let turn = 1; turn <= turns; turn++) {
+    // The hand is let down between turns; one through both nostrils needs none.
+    const handAtFace = handGoesUp(passage, turn);
+    if (handAtFace) all.push(fixedStretch('hand-up', halfMillisFrom(passage.handUp), { handAtFace: true }));
     const rate = rateInSet(passage, Math.ceil(turn / passage.turns.length));
     const oneNostril = passage.turns[(turn - 1) % passage.turns.length] !== 'both';
-    // A turn through both nostrils needs no hand at the nose.
-    const handAtFace = oneNostril || raised === 'ears';
     const { strokes } = passage;
     all.push(fixedStretch('strokes', (strokes * 120_000) / rate, { handAtFace, oneNostril, strokes }));
     all.push(fixedStretch('recovery', recovery, { handAtFace, oneNostril, held }));

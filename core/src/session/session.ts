@@ -178,3 +178,11 @@ export function raisedHand(passage: Passage): 'nose' | 'ears' | null {
       return passage.dressing.ears ? 'ears' : null;
   }
 }
+
+/** Whether the hand is raised for a turn, from 1: what goes through both nostrils needs none. */
+export const handGoesUp = (passage: StrokePassage, turn: number): boolean => {
+  const raised = raisedHand(passage);
+  return (
+    raised === 'ears' || (raised === 'nose' && passage.turns[(turn - 1) % passage.turns.length] !== 'both')
+  );
+};

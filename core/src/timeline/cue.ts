@@ -9,8 +9,8 @@ import {
   type Naming,
 } from '../technique/index.js';
 import { formatCounts, type Counts } from '../units/index.js';
-import { describeFingers, type HandAtNose } from './fingers.js';
-import type { Airway, EventKind } from './timeline.js';
+import { describeFingers, moves, type HandAtNose } from './fingers.js';
+import type { Airway, EventKind, OwnPace } from './timeline.js';
 
 /** What is said and what is shown for one event, in each way of writing names. */
 export interface Cue {
@@ -34,6 +34,7 @@ export interface CueFacts {
   readonly open: boolean;
   readonly raised: 'nose' | 'ears' | null;
   readonly strokes: { readonly number: number; readonly rate: number } | null;
+  readonly ownPace: OwnPace | null;
 }
 
 export const named = (make: (naming: Naming) => string): Named => ({
@@ -57,7 +58,9 @@ export function cueFor(facts: CueFacts, before: HandAtNose | null, hand: HandAtN
   return {
     spoken,
     next: named((naming) => lowerFirst(spoken[naming]) + length),
-    fingers: hand && describeFingers(before, hand),
+    fingers: facts.ownPace?.fingers
+      ? takeTurns(facts.ownPace.fingers)
+      : hand && describeFingers(before, hand),
   };
 }
 
@@ -83,7 +86,7 @@ function speak(facts: CueFacts, naming: Naming): string {
     case 'quiet':
       return 'Breathe naturally until it is quiet';
     case 'ownPace':
-      return 'The same at your own pace';
+      return facts.ownPace ? ownPace(facts.ownPace) : 'The same at your own pace';
     case 'seatChange':
       return 'Change the seat';
     case 'handUp':
@@ -96,6 +99,28 @@ function speak(facts: CueFacts, naming: Naming): string {
       return 'Breathe naturally';
   }
 }
+
+/** "The same at your own pace: in left, out right, in right, out left"; near the end, the side to end on. */
+function ownPace({ stage, breaths, endsOn }: OwnPace): string {
+  const finish =
+    endsOn === 'both' ? 'Finish your round' : `Finish your round: the last breath goes out ${endsOn}`;
+  switch (stage) {
+    case 'going': {
+      const ways = breaths.map(
+        ({ kind, airway }) => (kind === 'inhale' ? 'in' : 'out') + AIRWAY_WORDS[airway],
+      );
+      return `The same at your own pace${endsOn === 'both' ? '' : `: ${ways.join(', ')}`}`;
+    }
+    case 'last-minute':
+      return 'One minute to go at your own pace';
+    case 'last-round':
+      return `Last round. ${finish}`;
+  }
+}
+
+/** Fingers where the sides change without being led. */
+const takeTurns = ({ left, right }: NonNullable<OwnPace['fingers']>): string =>
+  `${moves(right, 'close')} right, ${moves(left, 'close')} left, in turn`;
 
 function breath({ airway, mouth, part, hum }: CueFacts, kind: 'inhale' | 'exhale'): string {
   const verb = hum ? (kind === 'exhale' ? 'Hum out' : 'Hum in') : kind === 'inhale' ? 'Inhale' : 'Exhale';

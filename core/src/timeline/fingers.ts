@@ -29,14 +29,19 @@ export const closingHand = (hand: Side, conventions: Conventions): Side =>
  * the finger of the convention the left; the left hand is its mirror image. In a hold both are closed.
  */
 export function handAtNose(airway: Airway, hand: Side, conventions: Conventions): HandAtNose {
-  const far: Finger = conventions.fingerPosition === 'thumb-and-index' ? 'index' : conventions.leftClosedBy;
-  const closedBy: Record<Side, Finger> =
-    hand === 'right' ? { left: far, right: 'thumb' } : { left: 'thumb', right: far };
+  const closedBy = fingersFor(hand, conventions);
   const closure = (side: Side): Closure => (airway === 'both' || airway === side ? 'open' : closedBy[side]);
   return { hand, left: closure('left'), right: closure('right') };
 }
 
-const moves = (finger: Finger, verb: 'close' | 'open'): string =>
+/** The finger that closes each nostril. */
+export function fingersFor(hand: Side, conventions: Conventions): Readonly<Record<Side, Finger>> {
+  const far: Finger = conventions.fingerPosition === 'thumb-and-index' ? 'index' : conventions.leftClosedBy;
+  return hand === 'right' ? { left: far, right: 'thumb' } : { left: 'thumb', right: far };
+}
+
+/** "thumb closes", "ring and little open". */
+export const moves = (finger: Finger, verb: 'close' | 'open'): string =>
   finger === 'ring-and-little' ? `ring and little ${verb}` : `${finger} ${verb}s`;
 
 /** How to get from one closure of the nose to the next, closing first: "thumb closes right, ring opens left". */

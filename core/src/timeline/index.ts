@@ -4,6 +4,6 @@ export * from './fingers.js';
 export { callLocksOff, callLocksOn, nameLocks, type Cue } from './cue.js';
 export * from './holds.js';
 export { countsInForce, cyclesToLead, strokesInForce, turnsToLead } from './changes.js';
-export { lastRound, notesBetween, notesOf, type Note, type NoteKind } from './sounds.js';
+export { beginsLastRound, lastRound, notesBetween, notesOf, type Note, type NoteKind } from './sounds.js';
 export * from './session-totals.js';
 export * from './cue-fit.js';

@@ -125,7 +125,7 @@ describe('parts of a breath', () => {
   });
 });
 
-describe('turning pauses, letting go and own pace', () => {
+describe('turning pauses and letting go', () => {
   it('stand where there is no hold and do not grow with the base', () => {
     for (const base of [4, 8])
       expect(lengths(compile(passageOf('ujjayi', 'counted', { cycles: 1, base: counts(base) })))).toEqual([
@@ -142,16 +142,6 @@ describe('turning pauses, letting go and own pace', () => {
         .filter(({ kind }) => kinds.includes(kind))
         .reduce((sum, { from, to }) => sum + to - from, 0) / 1000;
     expect(['inhale', 'internalHold', 'exhale', 'letGo'].map((kind) => byKind([kind]))).toEqual([2, 5, 2, 6]);
-  });
-  it("add minutes at one's own pace after the rounds, hand still up", () => {
-    const { events } = compile(counted('1:1', 4, { cycles: 2, ownPace: seconds(120) }));
-    const own = events.find(({ kind }) => kind === 'ownPace');
-    expect([own?.section, (own?.to ?? 0) - (own?.from ?? 0), own?.hand?.left]).toEqual([
-      'own-pace',
-      120_000,
-      'open',
-    ]);
-    expect(events.at(-1)?.kind).toBe('closing');
   });
 });
 

@@ -4,7 +4,7 @@ import type { LockId, MouthForm } from '../technique/index.js';
 import { millis, type Counts, type Millis, type Pace } from '../units/index.js';
 import { cueFor, type Cue } from './cue.js';
 import { ExactClock } from './exact-clock.js';
-import { handAtNose, type HandAtNose } from './fingers.js';
+import { fingersFor, handAtNose, type Finger, type HandAtNose } from './fingers.js';
 import type {
   Airway,
   Counting,
@@ -12,6 +12,7 @@ import type {
   LeadPlan,
   LocksInHold,
   OpenStretch,
+  OwnPace,
   PassageSpan,
   Section,
   Strokes,
@@ -27,6 +28,8 @@ export interface Stretch {
   readonly cycle: number | null;
   readonly raised: 'nose' | 'ears' | null;
   readonly counting: Counting;
+  /** Left out where it is not. */
+  readonly lastRound?: boolean;
 }
 
 /** Locks of a hold, in the order of setting them. */
@@ -50,6 +53,7 @@ export interface EventSpec {
   readonly locks?: HoldLocks | null;
   readonly strokes?: Strokes | null;
   readonly open?: OpenStretch | null;
+  readonly ownPace?: Omit<OwnPace, 'fingers'> | null;
 }
 
 /** Writes events one after another on an exact clock, so that nothing overlaps, leaves a gap or drifts. */
@@ -57,6 +61,7 @@ export class ScoreWriter {
   private readonly events: TimelineEvent[] = [];
   private readonly spans: PassageSpan[] = [];
   private readonly hands: Readonly<Record<Airway, HandAtNose>>;
+  private readonly fingers: Readonly<Record<Side, Finger>>;
   private readonly cues = new Map<EventSpec, Map<HandAtNose | null, Cue>>();
   private readonly clock = new ExactClock();
   private previousHand: HandAtNose | null = null;
@@ -68,6 +73,7 @@ export class ScoreWriter {
     readonly plan: LeadPlan,
   ) {
     const pose = (airway: Airway): HandAtNose => handAtNose(airway, hand, conventions);
+    this.fingers = fingersFor(hand, conventions);
     this.hands = {
       left: pose('left'),
       right: pose('right'),
@@ -104,8 +110,9 @@ export class ScoreWriter {
         ? this.countTicks(counts, pace)
         : [];
     const locks = spec.locks ? this.locksInHold(spec.locks, spec.halfMillis) : null;
-    const hand =
-      stretch.raised === 'nose' && kind !== 'closing' && kind !== 'quiet' ? this.hands[airway] : null;
+    const ownPace = spec.ownPace ? this.ownPace(spec.ownPace, stretch.raised) : null;
+    const atNose = stretch.raised === 'nose' && kind !== 'closing' && kind !== 'quiet' && !ownPace?.fingers;
+    const hand = atNose ? this.hands[airway] : null;
     if (strokes) this.clock.passStrokes(strokes.number, strokes.rate);
     else this.clock.pass(spec.halfMillis);
     const { passage, section, round, cycle, counting } = stretch;
@@ -130,9 +137,17 @@ export class ScoreWriter {
       locks,
       strokes,
       open: spec.open ?? null,
-      cue: this.cue(spec, airway, stretch.raised, hand),
+      ownPace,
+      lastRound: stretch.lastRound ?? false,
+      cue: this.cue(spec, airway, stretch.raised, hand, ownPace),
     });
     this.previousHand = hand;
+  }
+
+  /** Where the sides change, the hand closes them in turn as its owner breathes. */
+  private ownPace(pattern: Omit<OwnPace, 'fingers'>, raised: Stretch['raised']): OwnPace {
+    const changes = new Set(pattern.breaths.map(({ airway }) => airway)).size > 1;
+    return { ...pattern, fingers: raised === 'nose' && changes ? this.fingers : null };
   }
 
   private countTicks(counts: Counts, pace: Pace): Millis[] {
@@ -158,7 +173,13 @@ export class ScoreWriter {
   }
 
   /** Cues repeat from round to round: each is made once for a spec and the fingers before it. */
-  private cue(spec: EventSpec, airway: Airway, raised: Stretch['raised'], hand: HandAtNose | null): Cue {
+  private cue(
+    spec: EventSpec,
+    airway: Airway,
+    raised: Stretch['raised'],
+    hand: HandAtNose | null,
+    ownPace: OwnPace | null,
+  ): Cue {
     const before = this.previousHand;
     let after = this.cues.get(spec);
     if (!after) this.cues.set(spec, (after = new Map()));
@@ -174,7 +195,19 @@ export class ScoreWriter {
         strokes = null,
       } = spec;
       const locks = spec.locks?.order ?? [];
-      const facts = { kind, airway, mouth, counts, part, hum, locks, open: open !== null, raised, strokes };
+      const facts = {
+        kind,
+        airway,
+        mouth,
+        counts,
+        part,
+        hum,
+        locks,
+        open: open !== null,
+        raised,
+        strokes,
+        ownPace,
+      };
       cue = cueFor(facts, before, hand);
       after.set(before, cue);
     }

@@ -105,14 +105,11 @@ const endsRounds = ({ events }: Timeline, event: TimelineEvent): boolean => {
 
 const inRounds = ({ section }: TimelineEvent): boolean => section === 'rounds' || section === 'recovery';
 
-/** True for the first event of the last round of a passage that has more than one. */
-export function beginsLastRound({ events, passages }: Timeline, event: TimelineEvent): boolean {
-  const { round } = event;
-  if (round === null || round === 1 || events[event.index - 1]?.round === round) return false;
-  return (
-    round ===
-    lastRound(passages.find(({ from, to }) => from <= event.from && event.from < to)?.rounds ?? null)
-  );
+/** True for the first event of the last round of a passage that has more than one, minutes at one's own pace included. */
+export function beginsLastRound({ events }: Timeline, event: TimelineEvent): boolean {
+  const before = events[event.index - 1];
+  if (!event.lastRound || (before?.lastRound && before.passage === event.passage)) return false;
+  return event.ownPace !== null || (event.round !== null && event.round > 1);
 }
 
 /** Number of the last round: a half round that a convention adds counts as one of its own. */

@@ -3,7 +3,7 @@ import type { Part, Side } from '../session/index.js';
 import type { LockId, MouthForm, SeatId, StrokeAirway, StrokeKind, TechniqueId } from '../technique/index.js';
 import { formatClock, millis, type Counts, type Millis, type Pace, type Seconds } from '../units/index.js';
 import type { Cue } from './cue.js';
-import type { HandAtNose } from './fingers.js';
+import type { Finger, HandAtNose } from './fingers.js';
 
 export type Airway = Side | 'both' | 'mouth' | 'closed';
 
@@ -58,6 +58,18 @@ export interface Strokes {
   readonly before: number;
 }
 
+/** Minutes at one's own pace: the pattern goes on, uncounted, to the end of a round. */
+export interface OwnPace {
+  /** Before its last minute, in it, or in its last round. */
+  readonly stage: 'going' | 'last-minute' | 'last-round';
+  /** The breaths of one round, in order, as they follow the last counted one; one breath of a route without sides. */
+  readonly breaths: readonly { readonly kind: 'inhale' | 'exhale'; readonly airway: Side | 'both' }[];
+  /** The side to breathe out through at the end. */
+  readonly endsOn: Side | 'both';
+  /** The fingers that close each side in turn; null where the hand stays as it is, or no hand is at the nose. */
+  readonly fingers: { readonly left: Finger; readonly right: Finger } | null;
+}
+
 /** How counts are called in an event. */
 export type Counting = 'up' | 'down' | 'silent';
 
@@ -89,6 +101,10 @@ export interface TimelineEvent {
   readonly strokes: Strokes | null;
   /** null where time alone ends it. */
   readonly open: OpenStretch | null;
+  /** null but at one's own pace. */
+  readonly ownPace: OwnPace | null;
+  /** Whether it belongs to the last round (set) of its passage, minutes at one's own pace included. */
+  readonly lastRound: boolean;
   readonly cue: Cue;
 }
 

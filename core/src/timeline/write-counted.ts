@@ -1,6 +1,8 @@
 import { PHASE_KINDS, type PhaseCounts } from '../ratio/index.js';
 import {
+  cyclesInOwnRound,
   cyclesPerRound,
+  halfMillisOf,
   lockMargin,
   leastLockedHold,
   lockOrder,
@@ -25,7 +27,7 @@ import {
   type ScoreWriter,
   type Stretch,
 } from './score-writer.js';
-import type { Airway, Counting, OpenStretch, ResumePoint } from './timeline.js';
+import type { Airway, Counting, OpenStretch, OwnPace, ResumePoint } from './timeline.js';
 
 /** Rounds after which counts are no longer called, where the convention says so. */
 const ROUNDS_COUNTED = 3;
@@ -46,6 +48,8 @@ class CountedWriter {
   private readonly start: Side;
   private readonly cycles: number;
   private readonly perRound: 1 | 2;
+  /** A half round that a convention adds counts as one of its own. */
+  private readonly rounds: number;
   /** The counts of every cycle where nothing changes them. */
   private readonly everywhere: PhaseCounts | null;
   private readonly specs = new Map<string | number, readonly EventSpec[]>();
@@ -61,6 +65,7 @@ class CountedWriter {
     this.start = startingSide(passage, goal, conventions);
     this.cycles = cyclesToLead(passage, this.start, conventions, plan.changes);
     this.perRound = cyclesPerRound(passage, conventions);
+    this.rounds = Math.ceil(this.cycles / this.perRound);
     const changes = passage.ramps.length > 0 || plan.changes.some(({ kind }) => kind === 'ease');
     this.everywhere = changes ? null : countsInForce(passage, 1, conventions, []);
   }
@@ -105,6 +110,7 @@ class CountedWriter {
       cycle,
       raised: this.raised,
       counting: this.counting(cycle),
+      lastRound: round !== null && this.passage.ownPace === 0 && round === this.rounds,
     };
   }
 
@@ -241,8 +247,49 @@ class CountedWriter {
     return { open, halfMillis, locks: locked ? locksFor(cap * 2) : null };
   }
 
+  /** Without counting: the pattern and its sides go on from the last counted breath, to the end of a round. */
   private writeOwnPace(resumed: ResumePoint | null): void {
-    const remaining = resumed?.kind === 'rest' ? resumed.remaining : secondsToMillis(this.passage.ownPace);
-    this.score.write(this.stretch('own-pace'), { kind: 'ownPace', halfMillis: remaining * 2 });
+    const { passage, cycles, score } = this;
+    const remaining = resumed?.kind === 'rest' ? resumed.remaining : secondsToMillis(passage.ownPace);
+    if (remaining <= 0) return;
+    const perRound = cyclesInOwnRound(passage);
+    const sides = Array.from({ length: perRound }, (_, index) =>
+      sidesOf(passage.route, this.start, cycles + 1 + index),
+    );
+    const pattern = {
+      breaths: sides.flatMap(({ inhale, exhale }) => [
+        { kind: 'inhale' as const, airway: inhale },
+        { kind: 'exhale' as const, airway: exhale },
+      ]),
+      endsOn: sidesOf(passage.route, this.start, cycles).exhale,
+    };
+    const round = perRound * (halfMillisOf(planCycle(passage, this.countsOf(cycles), score.conventions)) / 2);
+    for (const { stage, length } of ownPaceStages(remaining, round))
+      score.write(
+        { ...this.stretch('own-pace'), lastRound: stage === 'last-round' },
+        {
+          kind: 'ownPace',
+          airway: passage.route === 'one-sided' ? this.start : 'both',
+          halfMillis: length * 2,
+          ownPace: { stage, ...pattern },
+        },
+      );
   }
+}
+
+/** In milliseconds: a last minute is said, unless there was hardly more than that, or it would fall into the last round. */
+const LAST_MINUTE = { of: 60_000, notBefore: 90_000 } as const;
+
+/** What is left at one's own pace, in milliseconds: on and on, the last minute, and about as long as a round has been. */
+function ownPaceStages(
+  remaining: number,
+  round: number,
+): readonly { readonly stage: OwnPace['stage']; readonly length: number }[] {
+  const last = Math.min(remaining, Math.round(round));
+  const minute = remaining >= LAST_MINUTE.notBefore && last < LAST_MINUTE.of ? LAST_MINUTE.of - last : 0;
+  return [
+    { stage: 'going' as const, length: remaining - minute - last },
+    { stage: 'last-minute' as const, length: minute },
+    { stage: 'last-round' as const, length: last },
+  ].filter(({ length }) => length > 0);
 }

@@ -1,8 +1,8 @@
-import { raisedHand, rateInSet, type StrokePassage } from '../session/index.js';
+import { handGoesUp, raisedHand, rateInSet, type StrokePassage } from '../session/index.js';
 import { longestHoldOf, restAfterStrokes } from '../policy/index.js';
 import { countsToHalfMillis, millis, secondsToMillis, seconds } from '../units/index.js';
 import { endedAfter, strokesInForce, turnsToLead } from './changes.js';
-import type { ScoreWriter, Stretch } from './score-writer.js';
+import type { EventSpec, ScoreWriter, Stretch } from './score-writer.js';
 import type { OpenStretch, ResumePoint } from './timeline.js';
 
 /**
@@ -26,17 +26,20 @@ export function writeStrokes(
     cycle: turn,
     raised,
     counting: 'up',
+    lastRound: turn !== null && Math.ceil(turn / perSet) === Math.ceil(turns / perSet),
   });
+  const handUp: EventSpec = { kind: 'handUp', halfMillis: secondsToMillis(passage.handUp) * 2 };
   const first = resumed?.kind === 'cycle' ? resumed.cycle : resumed ? turns + 1 : 1;
-  if (raised && first <= turns)
-    score.write(stretch('opening', null), {
-      kind: 'handUp',
-      halfMillis: secondsToMillis(passage.handUp) * 2,
-    });
+  if (first <= turns && handGoesUp(passage, first)) score.write(stretch('opening', null), handUp);
   const roundsFrom = score.now();
   let before = 0;
   for (let turn = first; turn <= turns; turn++) {
     const last = turn === turns;
+    // The hand was let down for the natural breathing in between; a set begins with its strokes.
+    if (turn > first && handGoesUp(passage, turn)) {
+      const { lastRound = false, ...rest } = stretch('recovery', turn);
+      score.write({ ...rest, lastRound: lastRound && turn % perSet !== 1 % perSet }, handUp);
+    }
     before += writeTurn(score, passage, turn, before, stretch, last ? beforeHold : 0);
   }
   const roundsTo = score.now();

@@ -136,9 +136,10 @@ export abstract class LeadRunner {
     return this.scheduler?.position() ?? 0;
   }
 
-  /** To be called with every picture: ends the run when its time is over. */
-  endIfOver(): void {
+  /** To be called with every picture: follows the rounds, and ends the run when its time is over. */
+  follow(): void {
     const timeline = this.timeline();
+    if (timeline) this.moveTo(roundAt(timeline, this.at()));
     if (this.current()?.state.kind === 'leading' && timeline && this.position() >= timeline.total) {
       this.apply(finishRun, 'Finished.');
       this.end();
@@ -249,10 +250,16 @@ export abstract class LeadRunner {
       if (this.heardAgainOrNoMore()) scheduler.resume();
       else scheduler.lookAhead();
       if (look % KEEP_EVERY === 0) this.keep();
-      this.round.set(roundAt(timeline, this.at()));
       // The picture stands still in a hidden page; the end is noticed all the same.
-      this.endIfOver();
+      this.follow();
     });
+  }
+
+  /** What was said of a round or of a passage is not true of the next passage. */
+  private moveTo(round: string): void {
+    const passageOf = (at: string): string => at.split(' ')[0] ?? '';
+    if (this.round() !== '' && passageOf(round) !== passageOf(this.round())) this.said.set(null);
+    this.round.set(round);
   }
 
   /** Whether the sound went away or came back since the last look. */

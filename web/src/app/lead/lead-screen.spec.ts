@@ -10,7 +10,7 @@ describe('the lead screen', () => {
   });
   afterEach(() => led.close());
 
-  it('shows phase and side, count, what comes next, fingers, round and time left', async () => {
+  it('shows phase and side, count, what comes next, fingers, round and time to go', async () => {
     // 5 s hand-up, 9 s emptying, then in 6, hold 3, out 9.
     await led.at(24.5);
     expect(led.text('.phase')).toBe('Exhale right');
@@ -18,7 +18,7 @@ describe('the lead screen', () => {
     expect(led.text('.next')).toBe('then inhale right, 6');
     expect(led.text('.fingers')).toBe('thumb opens right');
     expect(led.text('.round')).toBe('Round 1 of 8');
-    expect(led.text('.where')).toContain('4:47 here');
+    expect(led.text('.where')).toContain('4:47 to go here');
     expect(led.text('.caption.left')).toBe('Left closed ring and little finger');
     expect(led.text('.caption.right')).toBe('Right open');
   });
@@ -44,6 +44,44 @@ describe('the lead screen', () => {
     await led.press(' ');
     await led.press('Escape');
     expect(led.store.run()?.state.kind).toBe('stopped');
+  });
+});
+
+describe("minutes at one's own pace", () => {
+  it('keep the sides, the fingers and the side to end on, and the last round is theirs', async () => {
+    const led = await LedScreen.of(withCounted({ cycles: 2, ownPace: 60 as never }));
+    const from = (kind: string): number =>
+      (led.store.timeline()?.events.find((one) => one.kind === kind)?.from ?? 0) / 1000;
+    await led.at(from('inhale') + 0.5);
+    expect(led.text('.where')).not.toContain('last round');
+    await led.at(from('ownPace') + 1);
+    expect([led.text('.phase'), led.text('.manner')]).toEqual([
+      'The same at your own pace',
+      'in left, out right, in right, out left',
+    ]);
+    expect(led.text('.caption.left')).toBe('Left in turn ring and little finger');
+    expect(led.text('.caption.right')).toBe('Right in turn thumb');
+    expect(led.text('.fingers')).toContain('in turn');
+    expect(led.text('.of')).toBe('to go');
+    await led.at(from('closing') - 1);
+    expect([led.text('.phase'), led.text('.manner')]).toEqual([
+      'Last round',
+      'Finish your round: the last breath goes out left',
+    ]);
+    expect(led.text('.where')).toContain('last round');
+    led.close();
+  });
+
+  it('what was said of a passage does not stay into the next', async () => {
+    const led = await LedScreen.of(withCounted({ cycles: 4 }));
+    await led.at(15);
+    await led.press('f');
+    await led.at(15.5);
+    expect(led.text('[role=status]')).toBe('This round is the last.');
+    const next = led.store.timeline()?.passages[1]?.from ?? 0;
+    await led.at(next / 1000 + 1);
+    expect(led.text('[role=status]')).toBe('');
+    led.close();
   });
 });
 

@@ -66,6 +66,7 @@ export class LeadScreen {
   protected readonly spoken = computed(() => {
     const event = this.event();
     const spoken = event?.cue.spoken[this.naming()] ?? '';
+    if (event?.ownPace) return headOf(spoken).head;
     return event?.locks ? (spoken.split(', ')[0] ?? '') : spoken;
   });
   protected readonly next = computed(() => this.moment()?.next?.cue.next[this.naming()] ?? null);
@@ -95,6 +96,7 @@ export class LeadScreen {
   protected readonly manner = computed(() => {
     const event = this.event();
     if (!event) return '';
+    if (event.ownPace) return headOf(event.cue.spoken[this.naming()]).rest;
     const parts = [
       ...(event.throat ? ['throat sound'] : []),
       ...(event.hum ? ['humming'] : []),
@@ -141,7 +143,7 @@ export class LeadScreen {
 
   protected readonly timeLeft = computed(() => {
     const left = this.moment()?.left;
-    return left ? `${formatClock(left.passage)} here · ${formatClock(left.all)} in all` : '';
+    return left ? `${formatClock(left.passage)} to go here · ${formatClock(left.all)} in all` : '';
   });
 
   protected readonly roundLine = computed(() => {
@@ -149,12 +151,9 @@ export class LeadScreen {
     const word = this.event()?.strokes || this.passage()?.kind === 'strokes' ? 'Set' : 'Round';
     return round ? `${word} ${round.now} of ${round.of}` : null;
   });
-  protected readonly isLastRound = computed(() => {
-    const round = this.moment()?.round;
-    return round !== null && round !== undefined && round.now === round.of;
-  });
+  protected readonly isLastRound = computed(() => this.event()?.lastRound === true);
 
-  /** The count in progress, or the seconds left where nothing is counted. */
+  /** The count in progress, or the seconds to go where nothing is counted. */
   protected readonly big = computed(() => {
     const moment = this.moment();
     if (!moment) return { number: '', of: '' };
@@ -165,7 +164,7 @@ export class LeadScreen {
     }
     if (moment.count)
       return { number: String(moment.count.now), of: `of ${String(moment.count.of).replace('.5', '½')}` };
-    return { number: formatClock(Math.ceil(moment.left.event / 1000) * 1000), of: 'left' };
+    return { number: formatClock(Math.ceil(moment.left.event / 1000) * 1000), of: 'to go' };
   });
 
   /** Colour says the side only with its word. */
@@ -178,11 +177,12 @@ export class LeadScreen {
     (['left', 'right'] as const).map((side) => {
       const event = this.event();
       const open = event ? isOpen(event, side) : true;
-      const closure = event?.hand?.[side];
+      const inTurn = event?.ownPace?.fingers ?? null;
+      const closure = inTurn?.[side] ?? event?.hand?.[side];
       return {
         side,
         open,
-        caption: `${side === 'left' ? 'Left' : 'Right'} ${open ? 'open' : 'closed'}`,
+        caption: `${side === 'left' ? 'Left' : 'Right'} ${inTurn ? 'in turn' : open ? 'open' : 'closed'}`,
         finger: closure && closure !== 'open' ? FINGER_NAMES[closure] : '',
         counts: event && movesThrough(event, side) ? event.counts : null,
         flow: event && movesThrough(event, side) ? flowOf(event) : null,
@@ -220,7 +220,7 @@ export class LeadScreen {
     const timeline = this.store.timeline();
     if (!timeline || this.store.run()?.state.kind !== 'leading') return;
     const at = Math.max(0, this.store.position());
-    this.store.endIfOver();
+    this.store.follow();
     const moment = momentAt(timeline, at);
     if (!moment) return;
     const levels = levelsAt(moment.event, at);
@@ -232,6 +232,12 @@ export class LeadScreen {
     if (again || !sameToTheEye(this.moment(), moment)) this.moment.set(moment);
   }
 }
+
+/** The first words of a cue, and what follows after its colon or its first sentence. */
+const headOf = (spoken: string): { readonly head: string; readonly rest: string } => {
+  const [head = '', rest = ''] = spoken.split(/(?:: |\. )(.*)/);
+  return { head, rest };
+};
 
 const ruleOf = (id: string) => RULES.find((rule) => rule.id === id);
 

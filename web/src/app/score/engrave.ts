@@ -113,6 +113,10 @@ const CAPTIONS: Readonly<Partial<Record<TimelineEvent['kind'], readonly string[]
   letGo: ['let go'],
   seatChange: ['change of seat', 'seat'],
 };
+const OWN_PACE_ENDS = {
+  'last-minute': ['the last minute', 'last min'],
+  'last-round': ['last round', 'last'],
+} as const;
 const LETTER = 8;
 
 function labelsOf(event: TimelineEvent, kind: ShapeKind, from: number, to: number): Label[] {
@@ -139,7 +143,8 @@ function labelsOf(event: TimelineEvent, kind: ShapeKind, from: number, to: numbe
     if (room < Math.max(ROOM.count, text.length * LETTER + 4)) return locks;
     return [{ x: from + room * shareFor(event), y: middle + 6, text, kind }, ...locks];
   }
-  const captions = CAPTIONS[event.kind] ?? [];
+  const stage = event.ownPace?.stage ?? 'going';
+  const captions = (stage === 'going' ? CAPTIONS[event.kind] : OWN_PACE_ENDS[stage]) ?? [];
   const caption = captions.find((text) => text.length * LETTER < room);
   return caption ? within(caption, middle + 6) : [];
 }

@@ -104,6 +104,6 @@ describe('engraving every pattern', () => {
       1200,
     );
     expect(texts(score, 'out-right')).toEqual(['6', '7', '7']);
-    expect(texts(score, 'own-pace')).toEqual(['the same at one’s own pace']);
+    expect(texts(score, 'own-pace')).toEqual(['the same at one’s own pace', 'last round']);
   });
 });
