@@ -171,6 +171,8 @@ const countedRecord = object({
   cyclesPlanned: cycles,
   cyclesDone: cycles,
   easings: Type.Array(easingRecord, { maxItems: 200 }),
+  /** What was led from a round on; left out where the counts stayed as they began. */
+  countsLed: Type.Optional(Type.Array(easingRecord, { minItems: 1, maxItems: 1000 })),
   openHolds: Type.Array(seconds, { maxItems: 5000 }),
   secondsPlanned: seconds,
   secondsDone: seconds,

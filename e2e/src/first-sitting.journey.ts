@@ -71,7 +71,7 @@ test('from a new student to a sitting on record', async ({ page }) => {
   await expect(page).toHaveURL(/\/ledger\?student=/);
   const row = page.getByRole('row').filter({ hasText: 'Steady hands.' });
   await expect(row).toContainText('3 rounds: in 3 · hold 12 · out 6 · empty 0');
-  await expect(row).toContainText('eased from round 2 to in 2 · hold 8 · out 4 · empty 0');
+  await expect(row).toContainText('from round 2 eased to in 2 · hold 8 · out 4 · empty 0');
   await expect(row.getByRole('cell').nth(2)).toHaveText('4');
   await row.getByRole('link').click();
   await expect(page.getByRole('heading', { name: 'First knots' })).toBeVisible();

@@ -1,8 +1,18 @@
 import fc from 'fast-check';
-import { ratioOf } from '../testing.js';
+import { conventions, counted, passageOf, ratioOf } from '../testing.js';
+import type { CountedPassage } from '../session/index.js';
 import { countsOf, formatRatio, type Sustainable } from '../ratio/index.js';
 import { counts, pace, seconds } from '../units/index.js';
-import { badDayTest, easyRoundsAt, isProvisional, restingRate, resultOfTries } from './index.js';
+import {
+  badDayTest,
+  describeHeldBack,
+  easyRoundsAt,
+  fitPassage,
+  isProvisional,
+  phaseRanges,
+  restingRate,
+  resultOfTries,
+} from './index.js';
 
 describe('tries of one phase', () => {
   const rows: readonly [readonly number[], number, number, boolean, boolean][] = [
@@ -61,31 +71,107 @@ describe('the bad-day test', () => {
     exhale: seconds(exhale),
     externalHold: null,
   });
-  const of = (text: string, base: number) => ({ ratio: ratioOf(text), base: counts(base) });
+  const of = (text: string, base: number, change: Partial<CountedPassage> = {}) =>
+    counted(text, base, change);
+  const test = (passage: CountedPassage, there: Sustainable) => badDayTest(passage, there, conventions());
 
   it('holds where a fifth less is still enough', () => {
-    expect(badDayTest(of('1:2:2', 4), has(5, 10, 10), pace(1000))).toEqual({ holds: true });
+    expect(test(of('1:2:2', 4), has(5, 10, 10))).toEqual({ holds: true });
   });
   it('names what fails first, with the eased version ready', () => {
-    const day = badDayTest(of('1:4:2', 3), has(6, 14, 11), pace(1000));
+    const day = test(of('1:4:2', 3), has(6, 14, 11));
     if (!day || day.holds) return fail('should fail');
     expect([day.phase, day.needed, Number(day.there.toFixed(1))]).toEqual(['internalHold', 12, 11.2]);
     expect(day.eased && formatRatio(countsOf(day.eased))).toBe('in 2 · hold 8 · out 4 · empty 0');
   });
+  it('reads a ramp at its limit, and a hold that a tap ends at its cap', () => {
+    const ramp = { kind: 'step', of: 'exhale', by: 1, every: 2, to: counts(10) } as const;
+    expect(test(of('1:0:1', 5), has(8, null, 9))).toEqual({ holds: true });
+    const growing = test(of('1:0:1', 5, { ramps: [ramp] }), has(8, null, 9));
+    expect(growing && !growing.holds && [growing.phase, growing.needed]).toEqual(['exhale', 10]);
+    const openHold = { phase: 'internalHold', expected: seconds(4), cap: seconds(12) } as const;
+    const open = test(of('1:0:1', 5, { openHold }), has(8, 10, 9));
+    expect(open && !open.holds && [open.phase, open.needed]).toEqual(['internalHold', 12]);
+    expect(open && !open.holds && open.eased?.openHold?.cap).toBe(seconds(8));
+  });
   it('has no answer where nothing was measured, and no easing where none is left', () => {
     const nothing: Sustainable = { inhale: null, internalHold: null, exhale: null, externalHold: null };
-    expect(badDayTest(of('1:1', 4), nothing, pace(1000))).toBeNull();
-    const day = badDayTest(of('1:0:1', 4), has(1.2, null, 1.2), pace(1000));
+    expect(test(of('1:1', 4), nothing)).toBeNull();
+    const day = test(of('1:0:1', 4), has(1.2, null, 1.2));
     expect(day?.holds === false && day.eased).toBeNull();
   });
   it('eases to what a bad day allows, whenever it says that it does', () => {
     const seconds_ = fc.integer({ min: 2, max: 30 });
     fc.assert(
       fc.property(seconds_, seconds_, seconds_, fc.integer({ min: 2, max: 12 }), (i, h, e, base) => {
-        const day = badDayTest(of('1:2:2', base), has(i, h, e), pace(1000));
+        const day = test(of('1:2:2', base), has(i, h, e));
         if (!day || day.holds || !day.eased) return true;
         const now = countsOf(day.eased);
         return now.inhale <= i * 0.8 && now.internalHold <= h * 0.8 && now.exhale <= e * 0.8;
+      }),
+    );
+  });
+});
+
+describe('the counts that are proposed for a passage', () => {
+  const plenty: Sustainable = {
+    inhale: seconds(11.5),
+    internalHold: seconds(20),
+    exhale: seconds(23),
+    externalHold: null,
+  };
+  const rows: readonly [string, CountedPassage, number, number, string | null][] = [
+    ['alternate-nostril, its phases alone', counted('1:0:2', 4), 11.5, 11, null],
+    [
+      'a cooling breath, practised up to 8',
+      passageOf('sheetali', 'counted'),
+      11.5,
+      8,
+      'The technique is practised up to a base of 8.',
+    ],
+    [
+      'interrupted inhale, practised up to 9',
+      passageOf('viloma-inhale', 'counted'),
+      15,
+      9,
+      'The technique is practised up to a base of 9.',
+    ],
+    [
+      'interrupted inhale, with its two pauses',
+      passageOf('viloma-inhale', 'counted'),
+      9.5,
+      7,
+      'The pauses inside the breath are counted in.',
+    ],
+  ];
+  for (const [name, passage, inhale, base, held] of rows)
+    it(`stay in the range of the technique and within the breath: ${name}`, () => {
+      const fit = fitPassage(passage, { ...plenty, inhale: seconds(inhale) }, conventions());
+      expect(fit.ok && [fit.value.base as number, describeHeldBack(fit.value)]).toEqual([base, held]);
+    });
+
+  it('are refused where the pauses leave no breath, with what limits', () => {
+    const little = { ...plenty, inhale: seconds(3) };
+    const fit = fitPassage(passageOf('viloma-inhale', 'counted'), little, conventions());
+    expect(!fit.ok && fit.problem.code).toBe('base-too-small');
+  });
+
+  it('never ask for more than can be sustained, at any pace (property)', () => {
+    const few = fc.double({ min: 1, max: 30, noNaN: true });
+    fc.assert(
+      fc.property(few, few, fc.integer({ min: 500, max: 3000 }), (inhale, exhale, millis) => {
+        const there = { ...plenty, inhale: seconds(inhale), exhale: seconds(exhale) };
+        for (const technique of ['viloma-inhale', 'three-part', 'slow-even'] as const) {
+          const passage = passageOf(technique, 'counted', { pace: pace(millis) });
+          const fit = fitPassage(passage, there, conventions());
+          if (!fit.ok) continue;
+          const ranges = phaseRanges(
+            { ...passage, ratio: fit.value.ratio, base: fit.value.base },
+            conventions(),
+          );
+          if (ranges.inhale.to > inhale + 1e-6 || ranges.exhale.to > exhale + 1e-6) return false;
+        }
+        return true;
       }),
     );
   });

@@ -1,5 +1,7 @@
 export * from './capacity.js';
+export * from './at-most.js';
 export * from './bad-day.js';
+export * from './fit-passage.js';
 export * from './easy-rounds.js';
 export * from './tries.js';
 export * from './student-capacity.js';

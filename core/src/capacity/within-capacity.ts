@@ -1,5 +1,5 @@
 import type { Conventions } from '../conventions/index.js';
-import { countsAtMost, isHoldLength } from '../policy/index.js';
+import { isHoldLength } from '../policy/index.js';
 import {
   countsOf,
   fitRatio,
@@ -22,6 +22,7 @@ import {
   type StrokePassage,
 } from '../session/index.js';
 import { counts, countsToSeconds, floorToHalf, seconds, type Counts, type Pace } from '../units/index.js';
+import { phaseRanges } from './at-most.js';
 
 const TOLERANCE = 1e-9;
 
@@ -31,10 +32,9 @@ export function phasesOverCapacity(
   sustainable: Sustainable,
   conventions: Conventions,
 ): readonly PhaseKind[] {
-  const most = countsAtMost(passage, conventions);
+  const ranges = phaseRanges(passage, conventions);
   return PHASE_KINDS.filter((phase) => {
-    const { openHold, pace } = passage;
-    const length = openHold?.phase === phase ? openHold.cap : countsToSeconds(most[phase], pace);
+    const length = ranges[phase].to;
     if (isHold(phase) && !isHoldLength(length)) return false;
     return length > (sustainable[phase] ?? 0) + TOLERANCE;
   });

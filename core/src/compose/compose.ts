@@ -1,6 +1,5 @@
 import { heaviestPhase } from '../capacity/index.js';
 import { checkOrder } from '../ordering/index.js';
-import { countsAtMost } from '../policy/index.js';
 import { failure, success, type Result } from '../result.js';
 import { applySafeFixes, blocksLeading, rescreener, sustainableIn } from '../screening/index.js';
 import { newPassage, type Passage, type Session } from '../session/index.js';
@@ -253,9 +252,7 @@ function reasonFor({ technique, slot, fit, continued }: Option, goals: string): 
 function ofCapacity(request: ComposeRequest, { passages }: Session): number | null {
   const sustainable = sustainableIn(request);
   const shares = passages.flatMap((passage) =>
-    passage.kind === 'counted'
-      ? [heaviestPhase(countsAtMost(passage, request.profile), sustainable, passage.pace)?.share ?? 0]
-      : [],
+    passage.kind === 'counted' ? [heaviestPhase(passage, sustainable, request.profile)?.share ?? 0] : [],
   );
   return shares.length === 0 ? null : Math.max(...shares);
 }

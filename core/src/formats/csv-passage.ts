@@ -65,13 +65,15 @@ export function readPassage(
   });
   const cycles = { passageId, technique, cyclesPlanned, cyclesDone };
   if (kind === 'strokes') return { kind, ...cycles, cyclesPerRound, turns: turnsOf(cells) };
+  const countsLed = easingsOf(cells, 'counts_led');
   return {
     kind,
     ...cycles,
     cyclesPerRound: cyclesPerRound === 1 ? 1 : 2,
     counts: countsOf(cells),
     pace: cells.number('pace_ms', { from: 500, to: 3000, or: DEFAULT_PACE, whole: true }) as Pace,
-    easings: easingsOf(cells),
+    easings: easingsOf(cells, 'easings'),
+    ...(countsLed.length > 0 && { countsLed }),
     openHolds: listOf(cells, 'open_holds_s', /^\d+(\.\d+)?$/, 'seconds like 12.5; 14').map(
       (one) => Number(one) as Seconds,
     ),
@@ -125,8 +127,9 @@ function countsOf(cells: CellReader): PhaseCounts {
 }
 
 /** Largest number in these cells: rounds and counts, seconds, strokes and rates. */
-const LARGEST = { easings: 100, open_holds_s: 14_400, strokes: 1_000 } as const;
-const MOST_IN_CELL = 200;
+const LARGEST = { easings: 100, counts_led: 1_000, open_holds_s: 14_400, strokes: 1_000 } as const;
+/** How many of these may stand in a cell. */
+const MOST_IN_CELL = { easings: 200, counts_led: 1_000, open_holds_s: 200, strokes: 200 } as const;
 
 /** Several in one cell, separated by semicolons. */
 function listOf(
@@ -146,16 +149,16 @@ function listOf(
   );
   if (wrong)
     cells.say(column, `"${wrong}" cannot be read: write ${wanted}, no number above ${LARGEST[column]}.`);
-  const tooMany = all.length > MOST_IN_CELL;
-  if (tooMany) cells.say(column, `At most ${MOST_IN_CELL} stand here; these are ${all.length}.`);
+  const tooMany = all.length > MOST_IN_CELL[column];
+  if (tooMany) cells.say(column, `At most ${MOST_IN_CELL[column]} stand here; these are ${all.length}.`);
   return wrong || tooMany ? [] : all;
 }
 
 const NUMBER = String.raw`(\d+(?:\.5)?)`;
 const EASING = new RegExp(`^(\\d+):${NUMBER}/${NUMBER}/${NUMBER}/${NUMBER}$`);
 
-const easingsOf = (cells: CellReader): readonly EasingRecord[] =>
-  listOf(cells, 'easings', EASING, 'the round and its counts, like 3:4/0/8/0').map((one) => {
+const easingsOf = (cells: CellReader, column: 'easings' | 'counts_led'): readonly EasingRecord[] =>
+  listOf(cells, column, EASING, 'the round and its counts, like 3:4/0/8/0').map((one) => {
     const [, fromRound, inhale, internalHold, exhale, externalHold] = (EASING.exec(one) ?? []).map(Number);
     return {
       fromRound: fromRound ?? 1,

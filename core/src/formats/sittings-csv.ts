@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import type { LeadRecord, PassageRecord, SittingPlace } from '../leading/index.js';
+import type { EasingRecord, LeadRecord, PassageRecord, SittingPlace } from '../leading/index.js';
 
 /** A sitting as the log tells it outside. */
 export interface LoggedSitting {
@@ -43,6 +43,7 @@ export const CSV_COLUMNS = [
   'breaths_planned',
   'breaths_done',
   'easings',
+  'counts_led',
   'open_holds_s',
   'strokes',
   'seconds_planned',
@@ -124,14 +125,19 @@ function cellsOfPassage(passage: PassageRecord): CsvRow {
     exhale,
     empty: externalHold,
     pace_ms: passage.pace,
-    easings: passage.easings
-      .map(
-        ({ fromRound, counts }) =>
-          `${fromRound}:${counts.inhale}/${counts.internalHold}/${counts.exhale}/${counts.externalHold}`,
-      )
-      .join('; '),
+    easings: byRound(passage.easings),
+    counts_led: byRound(passage.countsLed ?? []),
     open_holds_s: passage.openHolds.join('; '),
     seconds_planned: passage.secondsPlanned,
     seconds_done: passage.secondsDone,
   };
 }
+
+/** "1:4/0/6/0; 3:4/0/7/0": a round and the counts from it on. */
+const byRound = (all: readonly EasingRecord[]): string =>
+  all
+    .map(
+      ({ fromRound, counts }) =>
+        `${fromRound}:${counts.inhale}/${counts.internalHold}/${counts.exhale}/${counts.externalHold}`,
+    )
+    .join('; ');

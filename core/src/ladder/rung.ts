@@ -1,8 +1,9 @@
 import type { Conventions } from '../conventions/index.js';
-import { heaviestPhase } from '../capacity/index.js';
+import { heaviestOf } from '../capacity/index.js';
 import {
   countsOf,
   cycleCounts,
+  mapPhases,
   sameCounts,
   type PhaseCounts,
   type PhaseKind,
@@ -59,7 +60,10 @@ export function rungNeed(numbers: RungNumbers, sustainable: Sustainable, pace: P
   if (numbers.kind !== 'counts') return null;
   for (const phase of ['internalHold', 'externalHold'] as const)
     if (numbers.counts[phase] > 0 && sustainable[phase] === null) return { phase, share: Infinity };
-  const heaviest = heaviestPhase(numbers.counts, sustainable, pace);
+  const heaviest = heaviestOf(
+    mapPhases((phase) => countsToSeconds(numbers.counts[phase], pace)),
+    sustainable,
+  );
   return heaviest && { phase: heaviest.phase, share: heaviest.share };
 }
 

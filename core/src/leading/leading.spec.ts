@@ -5,6 +5,7 @@ import { counts, millis, type Millis } from '../units/index.js';
 import {
   beginRun,
   currentTake,
+  endedAt,
   easeRun,
   finishRun,
   isComplete,
@@ -16,6 +17,7 @@ import {
   resumeRun,
   roundsDone,
   stopRun,
+  type EasingRecord,
   type LeadAnswer,
   type LeadRun,
   type PassageRecord,
@@ -41,6 +43,11 @@ const first = (run: LeadRun): Extract<PassageRecord, { kind: 'counted' }> => {
 /** 5 s hand-up and 9 s emptying come before the first round; a round lasts 36 s. */
 const inRound = (round: number, secondsIn = 1): Millis => millis((14 + (round - 1) * 36 + secondsIn) * 1000);
 
+const asText = (list: readonly EasingRecord[] | undefined): [number, string][] =>
+  (list ?? []).map(({ fromRound, counts: led }) => [fromRound, formatRatio(led, 'compact')]);
+const asEased = (run: LeadRun): [number, string][] => asText(first(run).easings);
+const asLed = (run: LeadRun): [number, string][] => asText(first(run).countsLed);
+
 describe('leading to the end', () => {
   it('records all rounds as done', () => {
     const run = must(finishRun(begin()));
@@ -58,9 +65,7 @@ describe('easing down', () => {
     const startOfThird = inRound(3, 0);
     const past = (of: LeadRun) => currentTake(of).timeline.events.filter((event) => event.to <= startOfThird);
     expect(past(run)).toEqual(past(before));
-    expect(
-      first(run).easings.map((easing) => [easing.fromRound, formatRatio(easing.counts, 'compact')]),
-    ).toEqual([[3, '5:2½:7½:0']]);
+    expect(asEased(must(finishRun(run)))).toEqual([[3, '5:2½:7½:0']]);
     const third = currentTake(run).timeline.events.find((event) => event.round === 3);
     expect(third?.counts).toEqual(counts(5));
     expect(third?.from).toEqual(startOfThird);
@@ -68,14 +73,14 @@ describe('easing down', () => {
 
   it('eases further each time', () => {
     const run = must(easeRun(must(easeRun(begin(), inRound(1))), inRound(2)));
-    expect(first(run).easings.map((easing) => formatRatio(easing.counts, 'compact'))).toEqual([
-      '5:2½:7½:0',
-      '4:2:6:0',
+    expect(asEased(must(finishRun(run)))).toEqual([
+      [2, '5:2½:7½:0'],
+      [3, '4:2:6:0'],
     ]);
   });
 
   it('applies to the first round when asked before it', () => {
-    expect(first(must(easeRun(begin(), millis(6000)))).easings[0]?.fromRound).toBe(1);
+    expect(asEased(must(finishRun(must(easeRun(begin(), millis(6000))))))[0]?.[0]).toBe(1);
   });
 
   it('refuses in the last round, in the rest, and when the counts are as easy as they go', () => {
@@ -148,7 +153,7 @@ describe('pausing', () => {
   it('can be eased while paused, from the interrupted round on', () => {
     const paused = must(pauseRun(begin(), inRound(3, 10)));
     const run = must(resumeRun(must(easeRun(paused, millis(0)))));
-    expect(first(run).easings[0]?.fromRound).toBe(3);
+    expect(asEased(must(finishRun(run)))[0]?.[0]).toBe(3);
     expect(currentTake(run).timeline.events[2]?.counts).toEqual(counts(5));
   });
 
@@ -184,5 +189,54 @@ describe('stopping', () => {
   it('leaves the counts as written on record beside the easings', () => {
     const run = must(stopRun(must(easeRun(begin(), inRound(1))), inRound(2)));
     expect(first(run).counts).toEqual(countsOf(counted('2:1:3', 6)));
+  });
+});
+
+describe('the numbers on record', () => {
+  const growing = (): LeadRun =>
+    beginRun({
+      session: sessionOf(
+        counted('1:1', 6, {
+          cycles: 12,
+          ramps: [{ kind: 'step', of: 'exhale', by: 1, every: 2, to: counts(8) }],
+        }),
+        stillness(60),
+      ),
+      student: { hand: 'right' },
+      conventions: conventions(),
+    });
+
+  it('are those that were led, from each round on in which they changed', () => {
+    expect(asLed(must(finishRun(growing())))).toEqual([
+      [1, '6:0:6:0'],
+      [3, '6:0:7:0'],
+      [5, '6:0:8:0'],
+    ]);
+    expect(asLed(must(finishRun(begin())))).toEqual([]);
+  });
+
+  it('end where it was stopped: what a ramp would have come to was not led', () => {
+    const run = must(stopRun(growing(), millis(11_000 + 2 * 24_000 + 3_000)));
+    expect([roundsDone(first(run)), asLed(run)]).toEqual([2, []]);
+  });
+
+  it('hold an easing only where it took hold, and of several before one round the last', () => {
+    const pressed = [1, 2, 3, 4].reduce((run, second) => must(easeRun(run, inRound(1, second))), begin());
+    expect(asEased(must(stopRun(pressed, inRound(2, 5))))).toEqual([]);
+    const led = must(stopRun(pressed, inRound(4, 0)));
+    expect(asEased(led).length).toBe(1);
+    expect(asLed(led).map(([round]) => round)).toEqual([1, 2]);
+    expect(asLed(led)[1]?.[1]).toBe(asEased(led)[0]?.[1] as string);
+  });
+
+  it('say where on the plan it ended, however much shorter the rounds had become', () => {
+    const plan = begin().takes[0].timeline;
+    const eased = must(easeRun(begin(), inRound(1)));
+    const secondRound = (currentTake(eased).timeline.events.find(({ round }) => round === 3)?.from ?? 0) + 1;
+    const record = recordOf(must(stopRun(eased, millis(secondRound))));
+    expect(record.led).toBeLessThan(inRound(3, 0));
+    expect(endedAt(record, plan)).toEqual(inRound(3, 0));
+    expect(endedAt(recordOf(must(stopRun(begin(), millis(3)))), plan)).toEqual(millis(0));
+    expect(endedAt(recordOf(must(finishRun(begin()))), plan)).toEqual(plan.total);
   });
 });

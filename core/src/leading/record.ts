@@ -8,9 +8,15 @@ import {
   type StrokePassage,
 } from '../session/index.js';
 import type { StrokeAirway, TechniqueId } from '../technique/index.js';
-import { strokesInForce, type RoundsSpan, type TimelineEvent } from '../timeline/index.js';
+import {
+  countsInForce,
+  strokesInForce,
+  type RoundsSpan,
+  type Timeline,
+  type TimelineEvent,
+} from '../timeline/index.js';
 import { millis, millisToSeconds, type Millis, type Pace, type Seconds } from '../units/index.js';
-import { beginRun, type LeadRun, type LeadSetup } from './run.js';
+import { beginRun, conventionsOfRun, type LeadRun, type LeadSetup } from './run.js';
 
 /** What was really done of one passage. Cycles are whole breaths; rounds follow by convention. */
 export type PassageRecord =
@@ -23,7 +29,10 @@ export type PassageRecord =
       readonly cyclesPerRound: 1 | 2;
       readonly cyclesPlanned: number;
       readonly cyclesDone: number;
+      /** Easings that took hold: a breath at least was led by them. */
       readonly easings: readonly EasingRecord[];
+      /** What was really led from a round on, the first included; left out where the counts stayed as they began. */
+      readonly countsLed?: readonly EasingRecord[];
       /** How long each open hold really was, in order. */
       readonly openHolds: readonly Seconds[];
       /** At one's own pace, after the rounds. */
@@ -110,6 +119,26 @@ export function roundsDone(passage: Exclude<PassageRecord, { kind: 'natural' }>)
   const { cyclesDone, cyclesPlanned, cyclesPerRound } = passage;
   return cyclesDone === cyclesPlanned ? cyclesDone / cyclesPerRound : Math.floor(cyclesDone / cyclesPerRound);
 }
+
+/**
+ * Where on the planned timeline a sitting ended that was stopped: after the last breath that was done, however long the breaths
+ * before it really were.
+ */
+export function endedAt({ passages }: Pick<LeadRecord, 'passages'>, timeline: Timeline): Millis {
+  const index = passages.findLastIndex((passage) => begun(passage));
+  const [passage, span] = [passages[index], timeline.passages[index]];
+  if (!passage || !span) return millis(0);
+  if (passage.kind === 'natural') return millis(Math.min(span.to, span.from + passage.secondsDone * 1000));
+  const own = timeline.events.filter((event) => event.passage === index);
+  const end = own.findLast(({ cycle }) => cycle !== null && cycle <= passage.cyclesDone)?.to ?? span.from;
+  const ownPace = passage.kind === 'counted' ? passage.secondsDone * 1000 : 0;
+  return millis(Math.min(span.to, end + ownPace));
+}
+
+const begun = (passage: PassageRecord): boolean =>
+  passage.kind === 'natural'
+    ? passage.secondsDone > 0
+    : passage.cyclesDone > 0 || (passage.kind === 'strokes' && passage.turns.length > 0);
 
 /** The record of a run, from the cycles that were heard to their end. A cycle done again after a pause counts once. */
 export function recordOf(run: LeadRun): LeadRecord {
@@ -206,11 +235,8 @@ function countedRecord(
   rounds: RoundsSpan | null,
 ): PassageRecord {
   const cyclesPerRound = rounds?.cyclesPerRound === 1 ? 1 : 2;
-  const easings = run.changes.flatMap((change) =>
-    change.kind === 'ease' && change.passageId === passage.id
-      ? [{ fromRound: Math.ceil(change.fromCycle / cyclesPerRound), counts: countsOf(change.numbers) }]
-      : [],
-  );
+  const heard = cyclesHeard(run, index);
+  const countsLed = countsByRound(run, passage, heard, cyclesPerRound);
   const { id, technique, pace } = passage;
   const led = ledEvents(run, index);
   return {
@@ -221,14 +247,51 @@ function countedRecord(
     pace,
     cyclesPerRound,
     cyclesPlanned: rounds?.cycles ?? passage.cycles,
-    cyclesDone: cyclesHeard(run, index).size,
-    easings,
+    cyclesDone: heard.size,
+    easings: easingsHeard(run, passage, heard, cyclesPerRound),
+    ...(countsLed.length > 1 && { countsLed }),
     openHolds: led
       .filter(({ event, to }) => event.open !== null && event.kind !== 'quiet' && event.to <= to)
       .map(({ event }) => millisToSeconds(millis(event.to - event.from))),
     secondsPlanned: passage.ownPace,
     secondsDone: secondsLed(led.filter(({ event }) => event.kind === 'ownPace')),
   };
+}
+
+/** Easings by which a breath at least was led; of several before the same round the last. */
+function easingsHeard(
+  run: LeadRun,
+  { id }: CountedPassage,
+  heard: ReadonlySet<number>,
+  perRound: number,
+): readonly EasingRecord[] {
+  const byRound = new Map<number, EasingRecord>();
+  const last = Math.max(0, ...heard);
+  for (const change of run.changes) {
+    if (change.kind !== 'ease' || change.passageId !== id || change.fromCycle > last) continue;
+    const fromRound = Math.ceil(change.fromCycle / perRound);
+    byRound.set(fromRound, { fromRound, counts: countsOf(change.numbers) });
+  }
+  return [...byRound.values()];
+}
+
+/** The counts that were led, from each round on in which they are others than before. */
+function countsByRound(
+  run: LeadRun,
+  passage: CountedPassage,
+  heard: ReadonlySet<number>,
+  perRound: number,
+): readonly EasingRecord[] {
+  if (passage.ramps.length === 0 && run.changes.length === 0) return [];
+  const conventions = conventionsOfRun(run);
+  const groups: EasingRecord[] = [];
+  for (const cycle of [...heard].sort((a, b) => a - b)) {
+    const counts = countsInForce(passage, cycle, conventions, run.changes);
+    const before = groups.at(-1);
+    if (!before || !sameCounts(before.counts, counts))
+      groups.push({ fromRound: Math.ceil(cycle / perRound), counts });
+  }
+  return groups;
 }
 
 function strokesRecord(run: LeadRun, passage: StrokePassage, index: number): PassageRecord {

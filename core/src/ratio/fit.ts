@@ -63,12 +63,18 @@ export function fitRatio(
     });
     return failure({ code: 'base-too-small', base, limiting: tightest.kind, gentler });
   }
-  const { counts, rounded } = scaleRatio(ratio, base);
+  return success(fitAt({ ratio, base }, tightest.kind, sustainable, pace));
+}
+
+/** A ratio at a base within what can be sustained, with what is to spare. */
+export function fitAt(numbers: Numbers, limiting: PhaseKind, sustainable: Sustainable, pace: Pace): Fit {
+  const { counts, rounded } = scaleRatio(numbers.ratio, numbers.base);
   const headroom: Partial<Record<PhaseKind, Seconds>> = {};
-  for (const kind of used) {
-    headroom[kind] = ((sustainable[kind] ?? 0) - countsToSeconds(counts[kind], pace)) as Seconds;
+  for (const kind of PHASE_KINDS) {
+    if (numbers.ratio[kind] > 0)
+      headroom[kind] = ((sustainable[kind] ?? 0) - countsToSeconds(counts[kind], pace)) as Seconds;
   }
-  return success({ ratio, base, counts, limiting: tightest.kind, headroom, rounded });
+  return { ...numbers, counts, limiting, headroom, rounded };
 }
 
 /**

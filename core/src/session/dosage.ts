@@ -1,5 +1,5 @@
 import type { Conventions } from '../conventions/index.js';
-import { cycleCounts, isHold } from '../ratio/index.js';
+import { cycleCounts, isHold, sameCounts, type PhaseCounts } from '../ratio/index.js';
 import { millis, type Counts, type Millis, type Seconds } from '../units/index.js';
 import { countsInCycle, halfMillisOf, planCycle, steppedValue, stepsOf } from './cycle.js';
 import type { CountedPassage, Side, StrokePassage } from './session.js';
@@ -87,41 +87,54 @@ export function roundsInTime(
   };
 }
 
-/** What a passage's numbers amount to; with a ramp, in its first round. */
-export interface PassageTotals {
+/** What one round amounts to. */
+export interface RoundFigures {
   readonly cycleCounts: Counts;
   readonly cycleSeconds: Seconds;
   readonly roundSeconds: Seconds;
   readonly breathsPerMinute: number;
   /** 0 to 1. */
   readonly holdShare: number;
+}
+
+/** What a passage's numbers amount to, in its first round; with what changes, also in the round it comes to at the end. */
+export interface PassageTotals extends RoundFigures {
   /** Phases of non-zero length in the technique's own round. */
   readonly steps: number;
   readonly rounds: number;
-  /** Seconds of the last round, where a ramp makes it another length; null otherwise. */
-  readonly lastRoundSeconds: Seconds | null;
+  /** Where the last round is another than the first; null otherwise. */
+  readonly last: RoundFigures | null;
 }
 
 export function passageTotals(passage: CountedPassage, start: Side, conventions: Conventions): PassageTotals {
-  const phaseCounts = countsInCycle(passage, 1, conventions);
-  const perRound = cyclesPerRound(passage, conventions);
+  const cycles = cyclesThatEndRight(passage, passage.cycles, start, conventions);
+  const first = countsInCycle(passage, 1, conventions);
+  const last = countsInCycle(passage, cycles, conventions);
+  return {
+    ...roundFigures(passage, first, conventions),
+    steps: stepsOf(passage, first),
+    rounds: cyclesToRounds(passage, cycles, conventions),
+    last: sameCounts(first, last) ? null : roundFigures(passage, last, conventions),
+  };
+}
+
+function roundFigures(
+  passage: CountedPassage,
+  phaseCounts: PhaseCounts,
+  conventions: Conventions,
+): RoundFigures {
   const phases = planCycle(passage, phaseCounts, conventions);
   const cycle = halfMillisOf(phases);
   const held = halfMillisOf(
     phases.filter(({ kind }) => kind !== 'pause' && kind !== 'turning' && kind !== 'letGo' && isHold(kind)),
   );
-  const cycles = cyclesThatEndRight(passage, passage.cycles, start, conventions);
-  const last = cycleHalfMillis(passage, conventions, cycles);
   const toSeconds = (halfMillis: number): Seconds => (halfMillis / 2000) as Seconds;
   return {
     cycleCounts: cycleCounts(phaseCounts),
     cycleSeconds: toSeconds(cycle),
-    roundSeconds: toSeconds(cycle * perRound),
+    roundSeconds: toSeconds(cycle * cyclesPerRound(passage, conventions)),
     breathsPerMinute: 120_000 / cycle,
     holdShare: held / cycle,
-    steps: stepsOf(passage, phaseCounts),
-    rounds: cyclesToRounds(passage, cycles, conventions),
-    lastRoundSeconds: last === cycle ? null : toSeconds(last * perRound),
   };
 }
 

@@ -1,10 +1,10 @@
 import type { Conventions } from '../conventions/index.js';
-import { formatRatio } from '../ratio/index.js';
+import { formatRatio, PHASE_LABELS } from '../ratio/index.js';
 import { PASSWAY_NAMES, ROUTE_NAMES, type Goal } from '../technique/index.js';
 import { formatClock, formatCounts, formatSeconds } from '../units/index.js';
 import { countsInCycle } from './cycle.js';
-import { passageTotals, rateInSet, type PassageTotals } from './dosage.js';
-import { startingSide, type CountedPassage, type Passage, type StrokePassage } from './session.js';
+import { passageTotals, rateInSet, type PassageTotals, type RoundFigures } from './dosage.js';
+import { startingSide, type CountedPassage, type Passage, type Ramp, type StrokePassage } from './session.js';
 
 const STEP_WORDS: Readonly<Record<number, string>> = {
   2: 'Two',
@@ -14,16 +14,25 @@ const STEP_WORDS: Readonly<Record<number, string>> = {
   8: 'Eight',
 };
 
-/** "Six-step round of 36 s · 3.3 breaths a minute · hold share 17 %". */
-export function describeTotals(totals: PassageTotals): string {
-  const steps = STEP_WORDS[totals.steps] ?? String(totals.steps);
-  const last =
-    totals.lastRoundSeconds === null ? '' : `, the last ${formatSeconds(totals.lastRoundSeconds)} s`;
+/** "Six-step round of 36 s · 3.3 breaths a minute · hold share 17 %"; with what changes, from the first round to the last. */
+export function describeTotals({ last, ...first }: PassageTotals): string {
+  const steps = STEP_WORDS[first.steps] ?? String(first.steps);
+  const fromTo = (of: (figures: RoundFigures) => string): string =>
+    last && of(last) !== of(first) ? `${of(first)} to ${of(last)}` : of(first);
   return [
-    `${steps}-step round of ${formatSeconds(totals.roundSeconds)} s${last}`,
-    `${formatSeconds(totals.breathsPerMinute)} breaths a minute`,
-    `hold share ${Math.round(totals.holdShare * 100)} %`,
+    `${steps}-step round of ${fromTo(({ roundSeconds }) => formatSeconds(roundSeconds))} s`,
+    `${fromTo(({ breathsPerMinute }) => formatSeconds(breathsPerMinute))} breaths a minute`,
+    `hold share ${fromTo(({ holdShare }) => String(Math.round(holdShare * 100)))} %`,
   ].join(' · ');
+}
+
+/** "out +1 every 2 rounds to 10", "hold from round 5". */
+export function describeRamp(ramp: Ramp): string {
+  if (ramp.kind === 'from') return `${PHASE_LABELS[ramp.of]} from round ${ramp.round}`;
+  const what = ramp.of === 'base' ? 'base' : PHASE_LABELS[ramp.of];
+  const by = `${ramp.by < 0 ? '−' : '+'}${formatCounts(Math.abs(ramp.by))}`;
+  const often = ramp.every === 1 ? 'each round' : `every ${ramp.every} rounds`;
+  return `${what} ${by} ${often} to ${formatCounts(ramp.to)}`;
 }
 
 /** "18 rounds", "1 round", "7½ rounds". */
@@ -52,7 +61,7 @@ function describeCounted(passage: CountedPassage, goal: Goal, conventions: Conve
   const more = [
     ...(inhaleThrough === 'nose' ? [] : [`in through the ${PASSWAY_NAMES[inhaleThrough]}`]),
     ...(openHold ? [`open hold up to ${openHold.cap} s`] : []),
-    ...(ramps.length > 0 ? ['changing'] : []),
+    ...ramps.map(describeRamp),
     ...(ownPace > 0 ? [`then ${formatClock(ownPace * 1000)} at own pace`] : []),
   ];
   const counts = formatRatio(countsInCycle(passage, 1, conventions));

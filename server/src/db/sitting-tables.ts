@@ -71,6 +71,7 @@ export interface SittingPassageRow extends Owned {
   readonly cyclesPlanned: number | null;
   readonly cyclesDone: number | null;
   readonly easings: readonly EasingRecord[] | null;
+  readonly countsLed: readonly EasingRecord[] | null;
   readonly openHolds: readonly number[] | null;
   readonly turns: readonly TurnRecord[] | null;
   readonly secondsPlanned: number | null;
@@ -153,6 +154,7 @@ export const sittingPassageTable = table<SittingPassageRow>(
     cyclesPlanned: orNull(named(integer, 'cycles_planned')),
     cyclesDone: orNull(named(integer, 'cycles_done')),
     easings: orNull(json),
+    countsLed: orNull(named(json, 'counts_led')),
     openHolds: orNull(named(json, 'open_holds')),
     turns: orNull(json),
     secondsPlanned: orNull(named(double, 'seconds_planned')),

@@ -13,6 +13,7 @@ const EMPTY = {
   cyclesPlanned: null,
   cyclesDone: null,
   easings: null,
+  countsLed: null,
   openHolds: null,
   turns: null,
   secondsPlanned: null,
@@ -45,12 +46,22 @@ function passageFromRow(row: SittingPassageRow): PassageRecord {
   } = row;
   const common = { kind, passageId, technique };
   const cycles = { cyclesPerRound, cyclesPlanned, cyclesDone };
-  const { inhale, internalHold, exhale, externalHold, pace, easings, openHolds, turns } = row;
+  const { inhale, internalHold, exhale, externalHold, pace, easings, countsLed, openHolds, turns } = row;
   const counts = { inhale, internalHold, exhale, externalHold };
   const made = {
     natural: { ...common, secondsPlanned, secondsDone },
     strokes: { ...common, ...cycles, turns },
-    counted: { ...common, counts, pace, ...cycles, easings, openHolds, secondsPlanned, secondsDone },
+    counted: {
+      ...common,
+      counts,
+      pace,
+      ...cycles,
+      easings,
+      ...(countsLed && { countsLed }),
+      openHolds,
+      secondsPlanned,
+      secondsDone,
+    },
   };
   return made[kind] as PassageRecord;
 }

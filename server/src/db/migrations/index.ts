@@ -1,4 +1,5 @@
 import { Corrections1793400000000 } from './1793400000000-corrections.js';
+import { CountsLed1793800000000 } from './1793800000000-counts-led.js';
 import { FirstSlice1790000000000 } from './1790000000000-first-slice.js';
 import { KnowTheStudent1793000000000 } from './1793000000000-know-the-student.js';
 import { SessionVersions1793100000000 } from './1793100000000-session-versions.js';
@@ -19,4 +20,5 @@ export const migrations = [
   PracticeCalendar1793500000000,
   HomePractice1793600000000,
   Safety1793700000000,
+  CountsLed1793800000000,
 ];

@@ -1,4 +1,4 @@
-import { newPassage, type Numbers, type Passage, type Sustainable } from '@nuvrah/core';
+import { countsOf, DEFAULT_CONVENTIONS, newPassage, type Passage, type Sustainable } from '@nuvrah/core';
 import { configure, countedOf, session, student, withCounted } from '../testing/fixtures';
 import { Shown } from '../testing/shown';
 import { EasePanel } from './ease-panel';
@@ -9,7 +9,13 @@ describe('easier', () => {
   beforeEach(() => configure());
 
   const show = (passage: Passage, sustainable: Sustainable | null = HAS): Shown<EasePanel> =>
-    new Shown(EasePanel, { passage, sustainable, student, naming: 'english' });
+    new Shown(EasePanel, {
+      passage,
+      sustainable,
+      conventions: DEFAULT_CONVENTIONS,
+      student,
+      naming: 'english',
+    });
   const held = countedOf(
     withCounted(
       { ratio: { inhale: 1, internalHold: 4, exhale: 2, externalHold: 0 }, base: 3 as never },
@@ -32,10 +38,10 @@ describe('easier', () => {
     expect(panel.text('p')).toContain(
       'with 20 % less capacity: the internal hold fails first, 12 s of 11.2 s.',
     );
-    const numbers: Numbers[] = [];
-    panel.fixture.componentInstance.numbers.subscribe((eased) => numbers.push(eased));
+    const eased: Passage[] = [];
+    panel.fixture.componentInstance.edit.subscribe((passage) => eased.push(passage));
     panel.press('Eased: in 2 · hold 8 · out 4');
-    expect(numbers[0]?.base).toBe(2 as never);
+    expect(eased.map((one) => one.kind === 'counted' && Number(countsOf(one).inhale))).toEqual([2]);
   });
 
   it('says so where a bad day changes nothing, and nothing where nothing was measured', () => {

@@ -12,6 +12,7 @@ import {
   PHASE_NAMES,
   techniqueName,
   techniqueOf,
+  type Conventions,
   type EaseWay,
   type Naming,
   type Numbers,
@@ -43,7 +44,7 @@ const WAY_WORDS: Readonly<Record<EaseWay, string>> = {
       <p>
         <span class="soft">On a bad day, with {{ less }} % less capacity:</span> {{ day.text }}
         @if (day.eased; as eased) {
-          <button matButton type="button" (click)="numbers.emit(eased.numbers)">{{ eased.line }}</button>
+          <button matButton type="button" (click)="edit.emit(eased.passage)">{{ eased.line }}</button>
         }
       </p>
     }
@@ -68,6 +69,7 @@ const WAY_WORDS: Readonly<Record<EaseWay, string>> = {
 export class EasePanel {
   readonly passage = input.required<Passage>();
   readonly sustainable = input.required<Sustainable | null>();
+  readonly conventions = input.required<Conventions>();
   readonly student = input.required<Pick<Student, 'name'>>();
   readonly naming = input.required<Naming>();
   readonly numbers = output<Numbers>();
@@ -111,11 +113,14 @@ export class EasePanel {
   protected readonly badDay = computed(() => {
     const [passage, sustainable] = [this.passage(), this.sustainable()];
     if (passage.kind !== 'counted' || !sustainable) return null;
-    const day = badDayTest(passage, sustainable, passage.pace);
+    const day = badDayTest(passage, sustainable, this.conventions());
     if (!day) return null;
     if (day.holds) return { text: 'still within reach.', eased: null };
     const first = `the ${PHASE_NAMES[day.phase]} fails first, ${formatSeconds(day.needed)} s of ${formatSeconds(day.there)} s.`;
-    const eased = day.eased && { line: `Eased: ${formatRatio(countsOf(day.eased))}`, numbers: day.eased };
+    const steady = day.eased && passage.ramps.length > 0 && day.eased.ramps.length === 0;
+    const line =
+      day.eased && `Eased: ${formatRatio(countsOf(day.eased))}${steady ? ', without a change' : ''}`;
+    const eased = day.eased && { line, passage: day.eased };
     return { text: eased ? first : `${first} Take the simpler form.`, eased };
   });
 }

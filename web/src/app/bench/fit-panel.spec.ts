@@ -1,6 +1,7 @@
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import {
   countsOf,
+  DEFAULT_CONVENTIONS,
   formatRatio,
   parseRatio,
   type Numbers,
@@ -29,6 +30,7 @@ describe('the fit beside a passage', () => {
     if (!parsed.ok) throw new Error(ratio);
     fixture.componentRef.setInput('student', student);
     fixture.componentRef.setInput('sustainable', sustainable);
+    fixture.componentRef.setInput('conventions', DEFAULT_CONVENTIONS);
     fixture.componentRef.setInput('passage', { ...countedOf(session), ratio: parsed.value.ratio });
     fixture.detectChanges();
     return page.textContent.replace(/\s+/g, ' ');

@@ -8,11 +8,13 @@ import {
   describeFit,
   describeFitProblem,
   easyRoundsAt,
-  fitRatio,
+  describeHeldBack,
+  fitPassage,
   isOldCheck,
   formatRatio,
   ROUNDS_TO_TRUST,
   sameCounts,
+  type Conventions,
   type CountedPassage,
   type EasyRounds,
   type Fit,
@@ -77,6 +79,7 @@ export class FitPanel {
   readonly student = input.required<Student>();
   readonly sustainable = input.required<Sustainable | null>();
   readonly passage = input.required<CountedPassage>();
+  readonly conventions = input.required<Conventions>();
   readonly use = output<Numbers>();
 
   /** Says so where the capacity it is fitted to is an old one. */
@@ -88,8 +91,7 @@ export class FitPanel {
 
   private readonly fit = computed(() => {
     const limits = this.sustainable();
-    const { ratio, pace } = this.passage();
-    return limits && fitRatio(ratio, limits, pace);
+    return limits && fitPassage(this.passage(), limits, this.conventions());
   });
 
   protected readonly proposal = computed(() => {
@@ -103,7 +105,7 @@ export class FitPanel {
         : null;
     return {
       ...sayFit(fit.value),
-      why: describeFit(fit.value),
+      why: [describeFit(fit.value), describeHeldBack(fit.value)].filter(Boolean).join(' '),
       rounded: fit.value.rounded.length > 0,
       used,
       provisional,

@@ -1,17 +1,25 @@
 import { Component, computed, input, output } from '@angular/core';
 import {
   countsOf,
-  countsToSeconds,
   formatSeconds,
   LONGEST_PHASE,
   PHASE_KINDS,
   PHASE_NAMES,
+  phaseRanges,
+  type Conventions,
   type CountedPassage,
   type PhaseKind,
   type Sustainable,
 } from '@nuvrah/core';
 import { NumberField } from './number-field';
 import { breathForm, countsForm } from './number-forms';
+
+/** "6", "4 to 6" where it changes, "up to 6" where it can be over at once. */
+function inWords(from: number, to: number): string {
+  if (to === 0) return '–';
+  const most = formatSeconds(to, 2);
+  return from === to ? most : from === 0 ? `up to ${most}` : `${formatSeconds(from, 2)} to ${most}`;
+}
 
 /** The four phases of a passage: counts to edit, seconds, and what they need against what can be sustained. */
 @Component({
@@ -128,6 +136,7 @@ import { breathForm, countsForm } from './number-forms';
 export class PhaseTable {
   readonly passage = input.required<CountedPassage>();
   readonly sustainable = input.required<Sustainable | null>();
+  readonly conventions = input.required<Conventions>();
   readonly edited = output<{ readonly kind: PhaseKind; readonly counts: number }>();
 
   protected readonly longest = LONGEST_PHASE;
@@ -136,15 +145,15 @@ export class PhaseTable {
     const passage = this.passage();
     const limits = this.sustainable();
     const phaseCounts = countsOf(passage);
+    const ranges = phaseRanges(passage, this.conventions());
     const loads = PHASE_KINDS.map((kind) => {
-      const open = passage.openHold?.phase === kind ? passage.openHold : null;
-      const seconds = open?.cap ?? countsToSeconds(phaseCounts[kind], passage.pace);
+      const { from, to: seconds } = ranges[kind];
       const limit = limits?.[kind] ?? null;
-      return { kind, open, seconds, limit, share: limit === null ? 0 : seconds / limit };
+      return { kind, from, seconds, limit, share: limit === null ? 0 : seconds / limit };
     });
     const longest = Math.max(...loads.map(({ seconds, limit }) => Math.max(seconds, limit ?? 0)));
     const heaviest = Math.max(...loads.map(({ share }) => share));
-    return loads.map(({ kind, open, seconds, limit, share }) => {
+    return loads.map(({ kind, from, seconds, limit, share }) => {
       const over = limit !== null && share > 1 + 1e-9;
       const breath = kind === 'inhale' || kind === 'exhale';
       return {
@@ -153,7 +162,7 @@ export class PhaseTable {
         counts: phaseCounts[kind],
         form: breath ? breathForm : countsForm,
         least: breath ? 0.5 : 0,
-        seconds: seconds === 0 ? '–' : `${open ? 'up to ' : ''}${formatSeconds(seconds, 2)}`,
+        seconds: inWords(from, seconds),
         needed: (seconds / longest) * 100,
         mark: limit === null ? null : (limit / longest) * 100,
         against: limit === null ? 'not measured' : `${over ? 'over' : 'of'} ${formatSeconds(limit)} s`,

@@ -1,8 +1,11 @@
 import {
   describeRounds,
   formatClock,
+  formatCounts,
   formatRatio,
   formatSeconds,
+  PHASE_KINDS,
+  PHASE_LABELS,
   roundsDone,
   techniqueName,
   type Naming,
@@ -30,15 +33,34 @@ export function describePassageRecord(passage: PassageRecord, naming: Naming): s
     return `${name}, ${sets} ${planned === 1 ? 'set' : 'sets'}: strokes ${strokes.join(', ') || 'none'}`;
   }
   const rounds = done === planned ? describeRounds(done) : `${done} of ${describeRounds(planned)}`;
-  const eased = passage.easings.map(
-    ({ fromRound, counts }) => `; eased from round ${fromRound} to ${formatRatio(counts)}`,
-  );
   const open =
     passage.openHolds.length > 0
       ? `; open holds ${passage.openHolds.map((held) => formatSeconds(held)).join(', ')} s`
       : '';
   const own = passage.secondsPlanned > 0 ? `; own pace ${formatClock(passage.secondsDone * 1000)}` : '';
-  return `${name}, ${rounds}: ${formatRatio(passage.counts)}${eased.join('')}${open}${own}`;
+  return `${name}, ${rounds}: ${ledIn(passage)}${open}${own}`;
+}
+
+/** Of more changes than these the first and the last are told. */
+const MOST_TOLD = 4;
+
+/** "in 4 · hold 0 · out 6 · empty 0; from round 3 out 7; from round 5 eased to in 3 · hold 0 · out 6 · empty 0". */
+function ledIn({ counts, countsLed, easings }: Extract<PassageRecord, { kind: 'counted' }>): string {
+  const [first, ...changes] = countsLed ?? [{ fromRound: 1, counts }, ...easings];
+  if (!first) return formatRatio(counts);
+  const told = changes.length > MOST_TOLD ? changes.slice(-1) : changes;
+  const lines = told.map((change) => {
+    const eased = easings.find(({ fromRound }) => fromRound === change.fromRound);
+    if (eased) return `; from round ${change.fromRound} eased to ${formatRatio(change.counts)}`;
+    const before = countsLed?.[countsLed.indexOf(change) - 1]?.counts ?? first.counts;
+    const of = told.length < changes.length ? first.counts : before;
+    const moved = PHASE_KINDS.filter((kind) => change.counts[kind] !== of[kind]);
+    const now = moved.map((kind) => `${PHASE_LABELS[kind]} ${formatCounts(change.counts[kind])}`).join(' · ');
+    return told.length < changes.length
+      ? `; by round ${change.fromRound} ${now}`
+      : `; from round ${change.fromRound} ${now}`;
+  });
+  return `${formatRatio(first.counts)}${lines.join('')}`;
 }
 
 /** Where a sitting was, as it is added to its day; nothing where it was led by the instructor. */

@@ -3,6 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import {
   compileSession,
+  endedAt,
   FACT_NAMES,
   formatClock,
   isTrueOn,
@@ -179,8 +180,7 @@ export class SittingPage {
     if (!sitting?.record) return null;
     const { session, hand, conventions } = sitting.led;
     const timeline = compileSession(sessionFromChecked(session), { hand }, conventions);
-    const { outcome, led } = sitting.record;
-    const ended = outcome === 'stopped' ? Math.min(led, timeline.total) : null;
+    const ended = sitting.record.outcome === 'stopped' ? endedAt(sitting.record, timeline) : null;
     return { timeline, window: windowOf({ kind: 'session' }, timeline), ended };
   });
   protected readonly where = computed(() => {
