@@ -1,4 +1,5 @@
 // Values and generators that several specs share.
+import type { TimelineEvent } from './timeline/index.js';
 import fc from 'fast-check';
 import type { Conventions } from './conventions/index.js';
 import { CONVENTION_KEYS, CONVENTION_QUESTIONS, DEFAULT_CONVENTIONS } from './conventions/index.js';
@@ -222,3 +223,7 @@ export const anyStudent: fc.Arbitrary<ScreenedStudent> = fc
     ...rest,
     age: { youngest: age, oldest: age + 1 },
   }));
+
+/** Events as they were heard: which round is the last may change while it is led. */
+export const asHeard = (events: readonly TimelineEvent[]): readonly Omit<TimelineEvent, 'lastRound'>[] =>
+  events.map(({ lastRound: _, ...event }) => event);

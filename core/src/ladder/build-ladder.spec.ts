@@ -2,9 +2,11 @@ import fc from 'fast-check';
 import type { PhaseCounts, Sustainable } from '../ratio/index.js';
 import { counted, passageOf, conventions } from '../testing.js';
 import { countsOf } from '../ratio/index.js';
+import type { TechniqueId } from '../technique/index.js';
 import { counts, DEFAULT_PACE, pace, seconds, type Pace, day } from '../units/index.js';
 import {
   buildLadder,
+  describeRung,
   DEFAULT_GATE,
   daysOnRung,
   longestNextHold,
@@ -12,6 +14,8 @@ import {
   passageOnRung,
   plannedStairs,
   rungOf,
+  SCHOOLS,
+  schoolsFor,
   type LadderRequest,
   type RungNumbers,
   type SchoolId,
@@ -40,12 +44,23 @@ const ANYTHING: Sustainable = {
   externalHold: seconds(1000),
 };
 
+const CLIMBING = { counts: 'nadi-shodhana', strokes: 'kapalabhati', minutes: 'nadi-shodhana' } as const;
+
 const ladder = (
   school: SchoolId,
   start: RungNumbers,
   target: RungNumbers,
   more: Partial<LadderRequest> = {},
-) => buildLadder({ school, start, target, pace: DEFAULT_PACE, sustainable: ANYTHING, ...more });
+) =>
+  buildLadder({
+    technique: CLIMBING[target.kind],
+    school,
+    start,
+    target,
+    pace: DEFAULT_PACE,
+    sustainable: ANYTHING,
+    ...more,
+  });
 
 /** "4:0:8" for counts, "30x2@60" for strokes, "5 min". */
 const short = (numbers: RungNumbers): string => {
@@ -309,6 +324,7 @@ describe('every rung of every school', () => {
         };
         const end = wanted[school] as RungNumbers;
         const made = buildLadder({
+          technique: 'nadi-shodhana',
           school,
           start: breath(...half),
           target: end,
@@ -339,4 +355,60 @@ describe('every rung of every school', () => {
     (['internalHold', 'externalHold'] as const).every(
       (kind) => (b[kind] * at) / 1000 <= longestNextHold((a[kind] * at) / 1000) + 1e-6,
     );
+});
+
+describe('the range of a technique', () => {
+  const schools: readonly [TechniqueId, readonly SchoolId[]][] = [
+    [
+      'nadi-shodhana',
+      ['count-first', 'ratio-first', 'full-ratio', 'even-four-part', 'exhale-led', 'duration'],
+    ],
+    ['three-part', ['count-first', 'exhale-led', 'duration']],
+    ['kapalabhati', ['strokes']],
+    ['breath-watching', ['duration']],
+  ];
+  for (const [technique, ids] of schools)
+    it(`offers no school that would hold where nothing is held: ${technique}`, () =>
+      expect(schoolsFor(technique)).toEqual(ids));
+
+  const targets: readonly [TechniqueId, SchoolId, RungNumbers, RungNumbers, string][] = [
+    ['three-part', 'count-first', breath(6, 0, 6), breath(9, 4, 9), 'in 9 · hold 0 · out 9 · empty 0'],
+    ['three-part', 'count-first', breath(6, 0, 6), breath(14, 0, 14), 'in 12 · hold 0 · out 12 · empty 0'],
+    [
+      'kapalabhati',
+      'strokes',
+      strokes(20, 3, 40),
+      strokes(300, 3, 40),
+      '3 sets of 120 strokes at 40 a minute',
+    ],
+    ['kapalabhati', 'strokes', strokes(3, 1, 40), strokes(70, 1, 40), '1 set of 68 strokes at 40 a minute'],
+  ];
+  for (const [technique, school, start, target, nearest] of targets)
+    it(`names the nearest target of ${technique} for ${short(target)}`, () => {
+      const made = ladder(school, start, target, { technique });
+      expect(!made.ok && made.problem.message).toContain(nearest);
+      expect(!made.ok && 'nearest' in made.problem && made.problem.nearest.map(describeRung)).toContain(
+        nearest,
+      );
+    });
+
+  it('refuses a school that would hold, and says which are left', () => {
+    const made = ladder('full-ratio', breath(3, 0, 3), breath(6, 0, 6), { technique: 'three-part' });
+    expect(!made.ok && made.problem.message).toBe(
+      'Three-part breath does not grow by Full ratio, small base: choose Count first or Exhale-led, holds last or Duration.',
+    );
+  });
+
+  it('says of a school what its first holds are', () => {
+    const made = ladder('exhale-led', breath(9, 0, 18), breath(10, 5, 20));
+    expect(made.ok && made.value.map(({ numbers }) => short(numbers))).toEqual([
+      '9:0:18',
+      '10:0:20',
+      '10:2:20',
+      '10:3:20',
+      '10:4:20',
+      '10:5:20',
+    ]);
+    expect(SCHOOLS['exhale-led'].rule).toContain('a hold: 2 s, 3 s, and on by 1');
+  });
 });

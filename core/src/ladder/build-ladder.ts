@@ -11,7 +11,9 @@ import {
   type RungNeed,
   type RungNumbers,
 } from './rung.js';
+import { techniqueName, techniqueOf, type Range, type TechniqueId } from '../technique/index.js';
 import { withRungsBetween } from './growth.js';
+import { nearestInRange, schoolsFor } from './range-of-technique.js';
 import { countedPath, durationPath, SCHOOLS, strokesPath, type Gate, type SchoolId } from './schools.js';
 
 /** How often somebody practises. */
@@ -21,6 +23,8 @@ export interface PracticePlan {
 }
 
 export interface LadderRequest {
+  /** What climbs. */
+  readonly technique: TechniqueId;
   readonly school: SchoolId;
   /** Today's numbers. */
   readonly start: RungNumbers;
@@ -43,6 +47,8 @@ export type LadderProblem =
   | { readonly code: 'target-below-start'; readonly message: string }
   /** Longer than anybody's comfortable capacity. */
   | { readonly code: 'out-of-reach'; readonly message: string }
+  /** The technique is not practised by this school, or not with these numbers; the nearest that it is practised with. */
+  | { readonly code: 'not-of-technique'; readonly message: string; readonly nearest: readonly RungNumbers[] }
   /** The school does not come by the target; the rungs of it that are nearest. */
   | { readonly code: 'not-of-school'; readonly message: string; readonly nearest: readonly RungNumbers[] };
 
@@ -62,6 +68,8 @@ export function buildLadder(request: LadderRequest): Result<readonly Rung[], Lad
   }
   const far = beyondReach(target, pace);
   if (far) return failure({ code: 'out-of-reach', message: far });
+  const strange = notOfTechnique(request);
+  if (strange) return failure(strange);
   const path = pathOf(request);
   const end = path.findIndex((numbers) => sameRung(numbers, target));
   if (end < 0 || end >= MOST_RUNGS) return failure(notOfSchool(request, path));
@@ -72,6 +80,19 @@ export function buildLadder(request: LadderRequest): Result<readonly Rung[], Lad
   }
   const rungs = fromStart(start, path.slice(begin, end + 1), pace);
   return success(rungs.map((numbers) => rungFrom(numbers, sustainable, pace)));
+}
+
+function notOfTechnique({ technique, school, target }: LadderRequest): LadderProblem | null {
+  const name = techniqueName(technique, 'english');
+  if (!schoolsFor(technique).includes(school)) {
+    const others = schoolsFor(technique).map((id) => SCHOOLS[id].name);
+    const message = `${name} does not grow by ${SCHOOLS[school].name}: choose ${others.join(' or ')}.`;
+    return { code: 'not-of-technique', message, nearest: [] };
+  }
+  const near = nearestInRange(technique, target);
+  if (sameRung(near, target)) return null;
+  const message = `${name} is not practised with ${describeRung(target)}. The nearest it is practised with: ${describeRung(near)}.`;
+  return { code: 'not-of-technique', message, nearest: [near] };
 }
 
 /** The rungs of a path, with rungs before the first one where its holds would grow too far from today's numbers. */
@@ -152,26 +173,29 @@ function notOfSchool(request: LadderRequest, path: readonly RungNumbers[]): Ladd
   const nearest = first ? [first, ...others.slice(0, 2)] : [];
   const name = SCHOOLS[school].name;
   if (target.kind === 'strokes') {
-    const message =
-      'Strokes grow by 5 or 10, sets by 1 and the rate by 10, none of them shrinks: choose a target that such steps meet.';
-    return { code: 'not-of-school', message, nearest: nearestStrokes(request) };
+    const met = nearestStrokes(request);
+    const message = `Strokes grow by 5 or 10, sets by 1 and the rate by 10, and none of them shrinks. Nearest on the way: ${met.map(describeRung).join('; ')}.`;
+    return { code: 'not-of-school', message, nearest: met };
   }
   const words = nearest.map(describeRung).join('; ');
   const message = `${name} does not come by ${describeRung(target)}. Nearest on its way: ${words}.`;
   return { code: 'not-of-school', message, nearest };
 }
 
-/** The nearest strokes, sets and rate that steps of the school meet. */
-function nearestStrokes({ start, target }: LadderRequest): readonly RungNumbers[] {
-  if (start.kind !== 'strokes' || target.kind !== 'strokes') return [];
-  const meet = (from: number, to: number, step: number): number =>
-    from + Math.max(0, Math.round((to - from) / step)) * step;
+/** The nearest strokes, sets and rate that steps of the school meet, within the range of the technique. */
+function nearestStrokes({ technique, start, target }: LadderRequest): readonly RungNumbers[] {
+  const { pattern } = techniqueOf(technique);
+  if (start.kind !== 'strokes' || target.kind !== 'strokes' || pattern.kind !== 'strokes') return [];
+  const meet = (from: number, to: number, step: number, { to: most }: Range): number => {
+    const steps = Math.min(Math.round((to - from) / step), Math.floor((most - from) / step));
+    return from + Math.max(0, steps) * step;
+  };
   return [
     {
       kind: 'strokes',
-      strokes: meet(start.strokes, target.strokes, 5),
+      strokes: meet(start.strokes, target.strokes, 5, pattern.strokes),
       sets: Math.max(start.sets, target.sets),
-      rate: meet(start.rate, target.rate, 10),
+      rate: meet(start.rate, target.rate, 10, pattern.rate),
     },
   ];
 }

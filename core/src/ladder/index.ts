@@ -1,6 +1,7 @@
 export * from './rung.js';
 export * from './growth.js';
 export * from './schools.js';
+export * from './range-of-technique.js';
 export * from './build-ladder.js';
 export * from './decide.js';
 export * from './passage-on-rung.js';

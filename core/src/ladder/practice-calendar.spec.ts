@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { addDays, dayNumber, day, weekdayOf } from '../units/index.js';
+import { addDays, dayNumber, day, momentFromText, weekdayOf, type Day } from '../units/index.js';
+import { comesOn } from './practised.js';
 import {
   dailySittings,
   practiceCalendar,
@@ -107,6 +108,7 @@ describe('the practice calendar', () => {
     at: 0,
     since: day('2026-03-09'),
     gate: DEFAULT_GATE,
+    madeAt: 0,
     from: day('2026-03-09'),
     weeks: 4,
   };
@@ -128,6 +130,23 @@ describe('the practice calendar', () => {
       '2026-04-01 1',
       '2026-04-04 2',
     ]);
+  });
+
+  it('begins at the next time to come of the day on which it was made', () => {
+    const days = { weekdays: [1, 2, 3, 4, 5, 6, 7], sittings: dailySittings(2) };
+    const made = (clock: string) => momentFromText(`2026-03-09T${clock}:00Z`);
+    const first = (clock: string): string | undefined => {
+      const [one] = practiceCalendar({ ...request, days, madeAt: made(clock) });
+      return one && `${one.day} ${one.clock}`;
+    };
+    expect([first('05:00'), first('17:50'), first('18:01')]).toEqual([
+      '2026-03-09 06:30',
+      '2026-03-09 18:00',
+      '2026-03-10 06:30',
+    ]);
+    const comes = (clock: string, lastSitting: Day | null = null): boolean =>
+      comesOn({ ...LONDON, plan: days, madeAt: made(clock), lastSitting }, day('2026-03-09'));
+    expect([comes('17:50'), comes('18:01'), comes('05:00', day('2026-03-09'))]).toEqual([true, false, false]);
   });
 
   it('holds another session in the evening, in order of the day, and counts only its own for the rungs', () => {

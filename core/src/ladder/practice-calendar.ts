@@ -1,6 +1,6 @@
 import { DateTime } from 'luxon';
 import { getTimes } from 'suncalc';
-import { addDays, weekdayOf, type Day } from '../units/index.js';
+import { addDays, momentFromText, weekdayOf, type Day } from '../units/index.js';
 import { plannedStairs, type PracticePlan } from './build-ladder.js';
 import type { Gate } from './schools.js';
 
@@ -112,6 +112,8 @@ export interface CalendarRequest extends Whereabouts {
   readonly at: number;
   readonly since: Day;
   readonly gate: Gate;
+  /** When the ladder was made, milliseconds since 1970: what lay before on its first day is not planned any more. */
+  readonly madeAt: number;
   /** The first day, and how many weeks from it on. */
   readonly from: Day;
   readonly weeks: number;
@@ -149,6 +151,7 @@ export function practiceCalendar(request: CalendarRequest): readonly CalendarSit
           rung: sessionId === null ? rungOn(day) : null,
           ...practiceMoment(time, day, request),
         }))
+        .filter((one) => momentFromText(one.at) >= request.madeAt)
         .sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0)),
     );
 }

@@ -1,7 +1,7 @@
 import { sameCounts, type PhaseCounts } from '../ratio/index.js';
-import { type Day } from '../units/index.js';
+import { momentFromText, startOfDay, type Day } from '../units/index.js';
 import { type NextStep, type SittingOnRung } from './decide.js';
-import { isPracticeDay, type PracticeDays } from './practice-calendar.js';
+import { isPracticeDay, practiceMoment, type PracticeDays, type Whereabouts } from './practice-calendar.js';
 import type { RungNumbers } from './rung.js';
 import type { Gate } from './schools.js';
 
@@ -130,6 +130,18 @@ export function practiceLog(
   return { planned, practised, sittings: late.length, comfortable };
 }
 
-/** Whether practice is planned for a day and was not done yet. */
-export const comesOn = (plan: Pick<PracticeDays, 'weekdays'>, day: Day, lastSitting: Day | null): boolean =>
-  isPracticeDay(plan, day) && lastSitting !== day;
+/** What says whether somebody practises on a day. */
+export interface ComingRequest extends Whereabouts {
+  readonly plan: PracticeDays;
+  /** When the ladder was made, milliseconds since 1970. */
+  readonly madeAt: number;
+  readonly lastSitting: Day | null;
+}
+
+/** Whether practice is planned for a day and was not done yet; a ladder made on that day plans what is still to come of it. */
+export const comesOn = ({ plan, madeAt, lastSitting, ...where }: ComingRequest, day: Day): boolean =>
+  lastSitting !== day &&
+  isPracticeDay(plan, day) &&
+  // Made on an earlier day, all of this one is to come.
+  (madeAt < startOfDay(day, where.timeZone) ||
+    plan.sittings.some(({ time }) => momentFromText(practiceMoment(time, day, where).at) >= madeAt));

@@ -22,7 +22,13 @@ import type { ScreeningCase } from './case.js';
 import type { TodayFact } from './facts.js';
 import type { Readiness } from './gate.js';
 import type { Clearance, Overruling } from './standing.js';
-import { studentOnDay, type DayFacts, type FactRecord, type StopSignOnDay } from './student-record.js';
+import {
+  capacityOnDay,
+  studentOnDay,
+  type DayFacts,
+  type FactRecord,
+  type StopSignOnDay,
+} from './student-record.js';
 
 // What server and browser make of a student on a day: made here, so that they come to the same findings.
 
@@ -103,8 +109,10 @@ export const screeningCaseOf = (
 });
 
 /** What a student can sustain now; assumed where nothing was measured, a hold of which nothing is known null. */
-export const sustainableOf = (student: StudentOnRecord, day: ScreeningDay): Sustainable =>
-  sustainableFrom(screenedStudent(student, day).capacity);
+export const sustainableOf = (
+  student: Pick<StudentOnRecord, 'birthYear' | 'comfort' | 'sittings' | 'capacity' | 'ledEasily'>,
+  { today }: Pick<ScreeningDay, 'today'>,
+): Sustainable => sustainableFrom(capacityOnDay({ ...student, comfort: comfortOf(student) }, today));
 
 /** What must be known of a student before leading. */
 export const readinessOf = (student: StudentOnRecord, { today, now }: ScreeningDay): Readiness => ({

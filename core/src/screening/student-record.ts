@@ -4,7 +4,13 @@ import {
   type CheckOnRecord,
   type ComfortFactors,
 } from '../capacity/index.js';
-import { ageOn, type Approval, type Experience } from '../policy/index.js';
+import {
+  ageOn,
+  type AgeRange,
+  type Approval,
+  type StudentCapacity,
+  type Experience,
+} from '../policy/index.js';
 import { failure, success, type Result } from '../result.js';
 import type { SeatId, TechniqueId } from '../technique/index.js';
 import { addDays, addMonths, daysBetween, type Day } from '../units/index.js';
@@ -84,14 +90,26 @@ const TERM = 40;
 /** Whole weeks of a pregnancy on a day. */
 export const weeksPregnant = (due: Day, day: Day): number => Math.floor(TERM - daysBetween(day, due) / 7);
 
+const ageOf = ({ birthYear }: Pick<StudentRecord, 'birthYear'>, day: Day): AgeRange | null =>
+  birthYear === null ? null : ageOn(birthYear, day);
+
+/** What is known of a student's breath on a day. */
+export const capacityOnDay = (
+  student: Pick<StudentRecord, 'birthYear' | 'capacity' | 'comfort' | 'ledEasily'>,
+  day: Day,
+): StudentCapacity =>
+  studentCapacity(
+    { check: student.capacity, comfort: student.comfort, led: student.ledEasily, age: ageOf(student, day) },
+    day,
+  );
+
 /**
  * A student as screening sees them on a day; of the age both ends are taken, because only the year of birth is known.
  *
  * @param today what the day check says; null where there was none.
  */
 export function studentOnDay(student: StudentRecord, day: Day, today: DayFacts | null): ScreenedStudent {
-  const { birthYear, capacity: check, comfort, ledEasily: led } = student;
-  const age = birthYear === null ? null : ageOn(birthYear, day);
+  const age = ageOf(student, day);
   const now = student.facts.filter((fact) => isTrueOn(fact, day));
   const due = now.find(({ fact }) => fact === 'pregnancy' || fact === 'pregnancy-guarded')?.due ?? null;
   const lowToday = today !== null && today.mood !== null && today.mood <= LOW_MOOD;
@@ -109,7 +127,7 @@ export function studentOnDay(student: StudentRecord, day: Day, today: DayFacts |
     tongueRolls: student.tongueRolls,
     seats: student.seats,
     mealMinutes: today?.mealMinutes ?? null,
-    capacity: studentCapacity({ check, comfort, led, age }, day),
+    capacity: capacityOnDay(student, day),
     longestSitting: student.longestSitting,
     stoppedToday: stopped.length === 0 ? null : stopped.flatMap(({ techniques }) => techniques),
     approvals: student.approvals,

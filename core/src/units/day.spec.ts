@@ -1,4 +1,6 @@
-import { addMonths, dayFromNumber, dayNumber, day } from './index.js';
+import fc from 'fast-check';
+import { DateTime } from 'luxon';
+import { addMonths, dayAt, dayFromNumber, dayNumber, day, momentFromText } from './index.js';
 
 describe('the number of a day', () => {
   const cases: readonly [string, number][] = [
@@ -33,5 +35,36 @@ describe('days back from their numbers', () => {
     expect(addMonths(day('2026-01-31'), 1)).toBe(day('2026-02-28'));
     expect(addMonths(day('2027-12-15'), 2)).toBe(day('2028-02-15'));
     expect(addMonths(day('2026-08-25'), 6)).toBe(day('2027-02-25'));
+  });
+});
+
+describe('the day it is at a moment', () => {
+  const zones = [
+    'Europe/London',
+    'Pacific/Apia',
+    'Pacific/Kiritimati',
+    'America/St_Johns',
+    'Asia/Kolkata',
+    'UTC',
+  ];
+  it('is what a clock there says, over every change of the clock (property)', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...zones),
+        fc.integer({ min: -2_000_000_000, max: 4_000_000_000 }),
+        (zone, second) =>
+          dayAt(second * 1000, zone) === DateTime.fromMillis(second * 1000, { zone }).toFormat('yyyy-MM-dd'),
+      ),
+      { numRuns: 500 },
+    );
+  });
+
+  it('is the next but one where a place moved over the date line', () => {
+    // Apia had no 30 December 2011.
+    const before = momentFromText('2011-12-29T12:00:00-10:00');
+    expect([dayAt(before, 'Pacific/Apia'), dayAt(before + 86_400_000, 'Pacific/Apia')]).toEqual([
+      day('2011-12-29'),
+      day('2011-12-31'),
+    ]);
   });
 });

@@ -108,6 +108,9 @@ export const sittingTable = table<SittingRow>(
     indices: [
       index('sitting_list_index', 'instructorId', 'startedAt'),
       index('sitting_of_student_index', 'studentId', 'startedAt'),
+      // Few sittings are of these kinds, and every look at Today asks for them.
+      { ...index('sitting_unconfirmed_index', 'studentId'), where: 'NOT confirmed' },
+      { ...index('sitting_signs_index', 'instructorId', 'studentId'), where: `signs <> '{}'` },
     ],
     checks: [
       check('sitting_place_check', `place IN ('with-instructor', 'home', 'class')`),

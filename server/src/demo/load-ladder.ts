@@ -35,7 +35,15 @@ export async function addLadder(
   });
   // Which of its rungs are within today's fit is found out when they are looked at.
   const sustainable = sustainableFrom(unmeasured());
-  const request = { school, start: rung(from), target: rung(target), pace: passage.pace, sustainable };
+  const { technique } = passage;
+  const request = {
+    technique,
+    school,
+    start: rung(from),
+    target: rung(target),
+    pace: passage.pace,
+    sustainable,
+  };
   const built = buildLadder(request);
   if (!built.ok) throw new Error(`demo ladder: ${built.problem.message}`);
   const rungs = built.value.map(({ numbers }) => numbers);

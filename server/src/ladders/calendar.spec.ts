@@ -10,7 +10,11 @@ const LOFT = { name: 'The rope loft', latitude: 51.6, longitude: -2.7 };
 describe('the practice calendar', () => {
   let server: TestServer;
   let client: TestClient;
-  beforeAll(async () => (server = await startTestServer()));
+  beforeAll(async () => {
+    server = await startTestServer();
+    // Before anybody practises: all of the day is to come.
+    server.setClock(new Date('2026-03-10T00:00:00Z'));
+  });
   beforeEach(async () => (client = await server.instructor()));
   afterAll(() => server.close());
 

@@ -9,6 +9,7 @@ import {
   resolveConventions,
   rungFits,
   sessionFromChecked,
+  sustainableOf,
   techniqueName,
   type CalendarEntry,
   type Conventions,
@@ -24,7 +25,6 @@ import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
 import { notFound } from '../http/problem.js';
 import { getStudent } from '../students/students.js';
-import { sustainableOn } from './ladders.js';
 
 /** Weeks that are planned where nothing else is asked for. */
 const USUAL_WEEKS = 4;
@@ -55,7 +55,7 @@ export async function calendarOf(
     },
   );
   const sessions = new Map(stored.map(({ id, document }) => [id, sessionFromChecked(document)]));
-  const sustainable = sustainableOn(student, instructor, now);
+  const sustainable = sustainableOf(student, { today: localDay(instructor, now) });
   const open = row.rungs.findIndex((numbers) => !rungFits(numbers, sustainable, row.pace as Pace));
   const dated = practiceCalendar({
     days: row.plan,
@@ -64,6 +64,7 @@ export async function calendarOf(
     at: row.at,
     since: localDay(instructor, row.since),
     gate: row.gate,
+    madeAt: row.createdAt.getTime(),
     from: localDay(instructor, now),
     weeks,
     timeZone: instructor.timeZone,

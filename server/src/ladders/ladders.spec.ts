@@ -265,6 +265,7 @@ describe('a ladder', () => {
 describe('today', () => {
   it('lists what needs most first, each with where to act', async () => {
     const server = await startTestServer();
+    server.setClock(new Date('2026-03-10T05:00:00Z'));
     const client = await server.instructor();
     const student = await client.must(routes.addStudent, { body: aStudent });
     const { session, student: climber } = await addStudentWithSession(client, documentOf('1:2', 5));

@@ -1,4 +1,4 @@
-import { routes, type BodyOf, type Ladder, type Student } from '@nuvrah/contract';
+import { routes, type BodyOf, type Ladder } from '@nuvrah/contract';
 import { isDeepStrictEqual } from 'node:util';
 import {
   buildLadder,
@@ -17,10 +17,10 @@ import {
   SCHOOLS,
   sessionFromChecked,
   sustainableOf,
-  techniqueOf,
   type Conventions,
   type Decision,
   type LadderProblem,
+  type OpenEmergency,
   type Pace,
   type PractisedSitting,
   type RungNumbers,
@@ -29,29 +29,24 @@ import {
 } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
-import type { InstructorRow, LadderRow, RungDecisionRow } from '../db/entities.js';
+import type { InstructorRow, LadderRow, RungDecisionRow, StudentRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
 import { idTaken, invalidRequest, notFound, staleVersion } from '../http/problem.js';
 import { changeDocument } from '../sessions/sessions.js';
-import { getStudent } from '../students/students.js';
-import { logOf, onLadder, onRung, sittingsOf } from './practice.js';
+import { openEmergencies } from '../students/emergencies.js';
+import { checksOnRecord } from '../students/students.js';
+import { KnownPractices } from './known-practice.js';
+import { logOf, onLadder, onRung } from './practice.js';
 
 /** Everything that a ladder's decision depends on. */
-interface Around {
+export interface Around {
   readonly instructor: InstructorRow;
-  readonly student: Student;
+  readonly emergency: OpenEmergency | null;
+  readonly sustainable: Sustainable;
   readonly sittings: readonly PractisedSitting[];
   readonly now: Date;
 }
-
-/** What a student can sustain now. */
-export const sustainableOn = (student: Student, instructor: InstructorRow, now: Date): Sustainable =>
-  sustainableOf(student, {
-    today: localDay(instructor, now),
-    now: now.getTime(),
-    profile: instructor.conventions,
-  });
 
 /** Whether today's fit allows a rung. */
 const fits = (numbers: RungNumbers, { pace }: Pick<LadderRow, 'pace'>, sustainable: Sustainable): boolean =>
@@ -66,16 +61,18 @@ function refuseAboveFit(pointer: string, to: number, row: LadderRow, sustainable
 }
 
 /** What the rules say of a ladder now. Domain 12. */
-function ruleFor(row: LadderRow, { instructor, student, sittings, now }: Around): Decision {
+export function ruleFor(
+  row: LadderRow,
+  { instructor, emergency, sustainable, sittings, now }: Around,
+): Decision {
   const next = row.rungs[row.at + 1];
-  const nextFits = next ? fits(next, row, sustainableOn(student, instructor, now)) : null;
   return decideNextStep({
     sittings: onRung(row, sittings),
     since: localDay(instructor, row.since),
     today: localDay(instructor, now),
     gate: row.gate,
-    nextFits,
-    emergency: student.emergency,
+    nextFits: next ? fits(next, row, sustainable) : null,
+    emergency,
   });
 }
 
@@ -100,10 +97,11 @@ function toLadder(row: LadderRow, decisions: readonly RungDecisionRow[], around:
   };
 }
 
-function waits(
+/** Whether a decision about a ladder waits. */
+export function waits(
   row: LadderRow,
   step: Decision['step'],
-  [last]: readonly RungDecisionRow[],
+  [last]: readonly Pick<RungDecisionRow, 'madeAt'>[],
   { instructor, sittings, now }: Around,
 ): boolean {
   const decided = last ? last.madeAt : row.createdAt;
@@ -116,18 +114,55 @@ function waits(
   });
 }
 
-async function around(
-  source: DataSource,
+const practices = new KnownPractices();
+
+/** Students and the emergency signs of them that are open, as far as that is known already. */
+interface Known {
+  readonly students: readonly Pick<StudentRow, 'id' | 'birthYear' | 'comfort'>[];
+  readonly emergencies: ReadonlyMap<string, OpenEmergency>;
+}
+
+/** What the decisions about the ladders of some students depend on, with one query for each kind of it. */
+export async function aroundOf(
   store: InstructorStore,
-  studentId: string,
+  instructor: InstructorRow,
+  { students, emergencies }: Known,
   now: Date,
-): Promise<Around> {
-  const instructor = await instructorById(source, store.instructorId);
-  const [student, sittings] = await Promise.all([
-    getStudent(store, instructor, studentId, now),
-    sittingsOf(store, studentId, instructor.timeZone),
+): Promise<(student: string) => Around> {
+  const ids = students.map(({ id }) => id);
+  const [practice, checks] = await Promise.all([
+    practices.of(store, ids, instructor.timeZone),
+    checksOnRecord(store, ids),
   ]);
-  return { instructor, student, sittings, now };
+  const today = localDay(instructor, now);
+  const known = new Map(
+    students.map((student): [string, Around] => {
+      const { id } = student;
+      const { sittings, led } = practice(id);
+      const sustainable = sustainableOf({ ...student, ...led, capacity: checks(id) }, { today });
+      return [id, { instructor, emergency: emergencies.get(id) ?? null, sustainable, sittings, now }];
+    }),
+  );
+  return (id) => {
+    const around = known.get(id);
+    if (!around) throw notFound('student');
+    return around;
+  };
+}
+
+/** As {@link aroundOf}, of students of whom nothing is known yet. */
+async function aroundIds(
+  store: InstructorStore,
+  instructor: InstructorRow,
+  of: readonly string[],
+  now: Date,
+): Promise<(student: string) => Around> {
+  const ids = [...new Set(of)];
+  const [students, emergencies] = await Promise.all([
+    store.students.listIn('id', ids, { id: 'ASC' }),
+    openEmergencies(store, ids),
+  ]);
+  return aroundOf(store, instructor, { students, emergencies }, now);
 }
 
 /** Ladders of some students, the newest first, each with what the rules say of it. */
@@ -143,21 +178,20 @@ export async function laddersOf(
     rows.map(({ id }) => id),
     { madeAt: 'DESC' },
   );
-  const known = new Map<string, Promise<Around>>();
-  const ofStudent = (id: string): Promise<Around> => {
-    const there = known.get(id) ?? around(source, store, id, now);
-    known.set(id, there);
-    return there;
-  };
-  return Promise.all(
-    rows.map(async (row) =>
-      toLadder(
-        row,
-        decisions.filter(({ ladderId }) => ladderId === row.id),
-        await ofStudent(row.studentId),
-      ),
-    ),
+  const instructor = await instructorById(source, store.instructorId);
+  const around = await aroundIds(
+    store,
+    instructor,
+    rows.map(({ studentId }) => studentId),
+    now,
   );
+  const made = new Map<string, RungDecisionRow[]>();
+  for (const decision of decisions) {
+    const there = made.get(decision.ladderId);
+    if (there) there.push(decision);
+    else made.set(decision.ladderId, [decision]);
+  }
+  return rows.map((row) => toLadder(row, made.get(row.id) ?? [], around(row.studentId)));
 }
 
 const problemAt = (pointer: string, { message }: LadderProblem) =>
@@ -195,8 +229,9 @@ export function implementLadders(implement: Implement, source: DataSource, now: 
     await refusePlan(store, instructor, before.studentId, body.plan);
     const moved = body.at !== before.at;
     if (body.at > before.at) {
-      const student = await getStudent(store, instructor, before.studentId, now());
-      const sustainable = sustainableOn(student, instructor, now());
+      const { sustainable } = (await aroundIds(store, instructor, [before.studentId], now()))(
+        before.studentId,
+      );
       refuseAboveFit('/at', body.at, { ...before, ...change }, sustainable);
     }
     const day = localDay(instructor, now());
@@ -218,7 +253,8 @@ export function implementLadders(implement: Implement, source: DataSource, now: 
   implement(routes.decideRung, async ({ store, params, body }) => {
     const row = await getRow(store, params.id);
     if (await store.rungDecisions.get(body.id)) return getLadder(store, params.id);
-    const known = await around(source, store, row.studentId, now());
+    const instructor = await instructorById(source, store.instructorId);
+    const known = (await aroundIds(store, instructor, [row.studentId], now()))(row.studentId);
     const { step, reasons } = ruleFor(row, known);
     if (body.step !== step && !isReason(body.reason))
       throw invalidRequest([{ pointer: '/reason', detail: REASON_WANTED }]);
@@ -232,7 +268,7 @@ export function implementLadders(implement: Implement, source: DataSource, now: 
         'Nothing is practised after an emergency sign until a clearance is on file: file it first.';
       throw invalidRequest([{ pointer: '/step', detail }]);
     }
-    if (to > row.at) refuseAboveFit('/step', to, row, sustainableOn(known.student, known.instructor, now()));
+    if (to > row.at) refuseAboveFit('/step', to, row, known.sustainable);
     const [gap] = reasons.filter(({ code }) => code === 'gap');
     const anew = to !== row.at || (gap?.code === 'gap' && gap.days >= GAPS.repeat);
     const day = localDay(known.instructor, now());
@@ -268,27 +304,23 @@ async function begin(
   const passage = sessionFromChecked(stored.document).passages.find((one) => one.id === passageId);
   if (!passage)
     throw invalidRequest([{ pointer: '/passageId', detail: 'This session has no such passage.' }]);
-  const known = await around(source, store, stored.studentId, now);
-  await refusePlan(store, known.instructor, stored.studentId, plan);
-  const { pattern } = techniqueOf(passage.technique);
+  const instructor = await instructorById(source, store.instructorId);
+  const { studentId } = stored;
+  const known = (await aroundIds(store, instructor, [studentId], now))(studentId);
+  await refusePlan(store, instructor, studentId, plan);
   const pace = passage.kind === 'natural' ? 1000 : passage.pace;
   const conventions = resolveConventions(
     known.instructor.conventions,
     sessionFromChecked(stored.document).conventions,
   );
   const start = rungOf(passage, SCHOOLS[school].of, conventions);
-  const holds =
-    target.kind === 'counts' && (target.counts.internalHold > 0 || target.counts.externalHold > 0);
-  if (holds && pattern.kind === 'counted' && pattern.holds === 'never') {
-    const detail = 'This technique is practised without holds: choose a target that has none.';
-    throw invalidRequest([{ pointer: '/target', detail }]);
-  }
   const built = buildLadder({
+    technique: passage.technique,
     school,
     start,
     target,
     pace: pace as Pace,
-    sustainable: sustainableOn(known.student, known.instructor, now),
+    sustainable: known.sustainable,
   });
   if (!built.ok) throw problemAt('/target', built.problem);
   return {

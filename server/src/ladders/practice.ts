@@ -13,10 +13,11 @@ import {
 } from '@nuvrah/core';
 import type { LadderRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
+import { byStudent } from '../students/practice-of.js';
 
-/** Sittings of a student (`$2`) with what a decision reads of them, in order; days where the instructor works (`$3`). */
+/** Sittings of some students (`$2`) with what a decision reads of them, in order; days where the instructor works (`$3`). */
 const SITTINGS_SQL = `
-SELECT sitting.id, sitting.started_at AS "startedAt", (sitting.started_at AT TIME ZONE $3)::date::text AS day,
+SELECT sitting.student_id AS "studentId", sitting.id, sitting.started_at AS "startedAt", (sitting.started_at AT TIME ZONE $3)::date::text AS day,
        sitting.effort, sitting.signs, coalesce(max(report.received_at), sitting.started_at) AS "knownAt",
        jsonb_agg(jsonb_build_object(
          'technique', passage.technique, 'kind', passage.kind,
@@ -27,7 +28,7 @@ SELECT sitting.id, sitting.started_at AS "startedAt", (sitting.started_at AT TIM
        bool_or(coalesce(jsonb_array_length(passage.easings), 0) > 0) AS eased
   FROM sitting JOIN sitting_passage passage ON passage.sitting_id = sitting.id
   LEFT JOIN home_report report ON report.sitting_id = sitting.id
- WHERE sitting.instructor_id = $1 AND sitting.student_id = $2 AND sitting.outcome IS NOT NULL AND sitting.confirmed
+ WHERE sitting.instructor_id = $1 AND sitting.student_id = ANY($2::uuid[]) AND sitting.outcome IS NOT NULL AND sitting.confirmed
  GROUP BY sitting.id ORDER BY sitting.started_at, sitting.id`;
 
 interface PassageRow {
@@ -44,6 +45,7 @@ interface PassageRow {
 }
 
 interface SittingLineRow {
+  readonly studentId: string;
   readonly startedAt: Date;
   readonly knownAt: Date;
   readonly day: Day;
@@ -81,20 +83,21 @@ function toPassage(passage: PassageRow): PractisedPassage {
   };
 }
 
-/** Everything that was practised by a student, in order. */
-export async function sittingsOf(
+/** Everything that was practised by some students, in order. */
+export async function practisedBy(
   store: InstructorStore,
-  student: string,
+  ids: readonly string[],
   timeZone: string,
-): Promise<readonly PractisedSitting[]> {
-  const rows = await store.query<SittingLineRow>(SITTINGS_SQL, student, timeZone);
-  return rows.map(({ startedAt, knownAt, passages, ...row }) => ({
-    ...row,
-    startedAt: startedAt.getTime(),
-    knownAt: knownAt.getTime(),
-    passages: passages.map(toPassage),
-    done: shareDone(passages.filter(({ kind }) => kind !== 'natural').map(doneOf)),
-  }));
+): Promise<(student: string) => readonly PractisedSitting[]> {
+  const of = byStudent(await store.query<SittingLineRow>(SITTINGS_SQL, ids, timeZone));
+  return (student) =>
+    of(student).map(({ studentId: _, startedAt, knownAt, passages, ...row }) => ({
+      ...row,
+      startedAt: startedAt.getTime(),
+      knownAt: knownAt.getTime(),
+      passages: passages.map(toPassage),
+      done: shareDone(passages.filter(({ kind }) => kind !== 'natural').map(doneOf)),
+    }));
 }
 
 /** Where a ladder stands, as core reads it. */

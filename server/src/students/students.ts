@@ -6,8 +6,8 @@ import {
   type StudentFields,
   type StudentLine,
 } from '@nuvrah/contract';
-import { checkBirthYear, describeBirthYearProblem, type Day } from '@nuvrah/core';
-import { IsNull, type DataSource } from 'typeorm';
+import { checkBirthYear, describeBirthYearProblem, type CheckOnRecord, type Day } from '@nuvrah/core';
+import type { DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
 import type { CapacityCheckRow, InstructorRow, StudentRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
@@ -15,7 +15,7 @@ import type { Implement } from '../http/implement.js';
 import { KeptAnswers } from '../http/kept-answers.js';
 import { writeAudit } from '../audit/audit.js';
 import { toApproval } from './approvals.js';
-import { practiceOf } from './practice-of.js';
+import { byStudent, practicesOf } from './practice-of.js';
 import { toClearance } from './clearances.js';
 import { toDayCheck } from './day-checks.js';
 import { openEmergencies } from './emergencies.js';
@@ -102,32 +102,81 @@ export async function getStudent(
   id: string,
   now: Date,
 ): Promise<Student> {
-  const row = await store.students.get(id);
-  if (!row) throw notFound('student');
-  const [facts, capacity, dayCheck, clearances, approvals, practice, emergencies] = await Promise.all([
-    store.facts.list({ studentId: id }, { order: { createdAt: 'DESC', id: 'ASC' } }),
-    store.capacityChecks.first({ studentId: id }, { checkedOn: 'DESC', createdAt: 'DESC' }),
-    store.dayChecks.first({ studentId: id }, { checkedAt: 'DESC', id: 'ASC' }),
-    store.clearances.list({ studentId: id }, { order: { until: 'DESC', id: 'ASC' } }),
-    store.approvals.list(
-      { studentId: id, withdrawnAt: IsNull() as never },
-      { order: { givenOn: 'DESC', id: 'ASC' } },
-    ),
-    practiceOf(store, id, localDay(instructor, now), instructor.timeZone),
-    openEmergencies(store, id),
+  const student = (await getStudents(store, instructor, [id], now)).get(id);
+  if (!student) throw notFound('student');
+  return student;
+}
+
+/** Some students, by id, with one query for each kind of thing that is known of them; who is not there is left out. */
+export async function getStudents(
+  store: InstructorStore,
+  instructor: Pick<InstructorRow, 'timeZone'>,
+  ids: readonly string[],
+  now: Date,
+): Promise<ReadonlyMap<string, Student>> {
+  const [rows, facts, checks, dayChecks, clearances, approvals, practice, emergencies] = await Promise.all([
+    store.students.listIn('id', ids, { id: 'ASC' }),
+    store.facts.listIn('studentId', ids, { createdAt: 'DESC', id: 'ASC' }),
+    newestChecks(store, ids),
+    store.dayChecks.listIn('studentId', ids, { checkedAt: 'DESC', id: 'ASC' }),
+    store.clearances.listIn('studentId', ids, { until: 'DESC', id: 'ASC' }),
+    store.approvals.listIn('studentId', ids, { givenOn: 'DESC', id: 'ASC' }),
+    practicesOf(store, ids, localDay(instructor, now), instructor.timeZone),
+    openEmergencies(store, ids),
   ]);
-  const { instructorId: _, archivedAt, createdAt: __, ...fields } = row;
-  return {
-    ...fields,
-    archived: archivedAt !== null,
-    capacity: capacity && toCapacityCheck(capacity),
-    dayCheck: dayCheck && toDayCheck(dayCheck),
-    clearances: clearances.map(toClearance),
-    facts: facts.map(toFact),
-    emergency: emergencies.get(id) ?? null,
-    approvals: approvals.map(toApproval),
-    ...practice,
+  const of = {
+    facts: byStudent(facts),
+    dayChecks: byStudent(dayChecks),
+    clearances: byStudent(clearances),
+    approvals: byStudent(approvals.filter(({ withdrawnAt }) => withdrawnAt === null)),
   };
+  return new Map(
+    rows.map(({ instructorId: _, archivedAt, createdAt: __, ...fields }) => {
+      const { id } = fields;
+      const [dayCheck] = of.dayChecks(id);
+      const student: Student = {
+        ...fields,
+        archived: archivedAt !== null,
+        capacity: checks(id),
+        dayCheck: dayCheck ? toDayCheck(dayCheck) : null,
+        clearances: of.clearances(id).map(toClearance),
+        facts: of.facts(id).map(toFact),
+        emergency: emergencies.get(id) ?? null,
+        approvals: of.approvals(id).map(toApproval),
+        ...practice(id),
+      };
+      return [id, student] as const;
+    }),
+  );
+}
+
+/** The newest capacity check of each student; null where there is none. */
+async function newestChecks(
+  store: InstructorStore,
+  ids: readonly string[],
+): Promise<(id: string) => CapacityCheck | null> {
+  const rows = await store.capacityChecks.listIn('studentId', ids, { checkedOn: 'DESC', createdAt: 'DESC' });
+  const of = byStudent(rows);
+  return (id) => {
+    const [newest] = of(id);
+    return newest ? toCapacityCheck(newest) : null;
+  };
+}
+
+/** What of a check a fit is made of. Plain columns: a row of the whole table costs three times as much. */
+const CHECKS_SQL = `
+SELECT DISTINCT ON (student_id) student_id AS "studentId", checked_on::text AS "checkedOn", inhale, exhale, hold,
+       empty_hold AS "emptyHold", at_least AS "atLeast"
+  FROM capacity_check WHERE instructor_id = $1 AND student_id = ANY($2::uuid[])
+ ORDER BY student_id, checked_on DESC, created_at DESC`;
+
+/** The newest capacity check of each of some students, as far as a fit is made of it; null where there is none. */
+export async function checksOnRecord(
+  store: InstructorStore,
+  ids: readonly string[],
+): Promise<(id: string) => CheckOnRecord | null> {
+  const of = byStudent(await store.query<CheckOnRecord & { studentId: string }>(CHECKS_SQL, ids));
+  return (id) => of(id)[0] ?? null;
 }
 
 export function implementStudents(implement: Implement, source: DataSource, now: () => Date): void {

@@ -1,4 +1,4 @@
-import { routes, type Ladder, type TodayItem, type TodayStudent } from '@nuvrah/contract';
+import { routes, type TodayItem, type TodayStudent } from '@nuvrah/contract';
 import {
   CAPACITY_LASTS,
   CAPACITY_WARNING,
@@ -6,19 +6,22 @@ import {
   comesOn,
   daysBetween,
   describeEmergency,
+  describeReason,
   FACT_NAMES,
   GAPS,
   isOldCheck,
   signById,
   type Day,
+  type Decision,
   type SignId,
 } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
-import type { ClearanceRow, StudentRow } from '../db/entities.js';
+import type { ClearanceRow, InstructorRow, LadderRow, StudentRow } from '../db/entities.js';
 import type { Implement } from '../http/implement.js';
 import { openEmergencies } from '../students/emergencies.js';
-import { laddersOf } from '../ladders/ladders.js';
+import { aroundOf, ruleFor, waits, type Around } from '../ladders/ladders.js';
+import { byStudent } from '../students/practice-of.js';
 
 /** Days before its last one on which a clearance is said to run out. */
 const CLEARANCE_WARNING = 14;
@@ -46,6 +49,13 @@ interface LastDays {
   readonly unconfirmed: number;
 }
 
+/** Everybody who is not archived, by name. */
+const STUDENTS_SQL = `
+SELECT id, name, birth_year AS "birthYear", comfort, health_asked_on::text AS "healthAskedOn"
+  FROM student WHERE instructor_id = $1 AND archived_at IS NULL ORDER BY name, id`;
+
+type TodayRow = Pick<StudentRow, 'id' | 'name' | 'birthYear' | 'comfort' | 'healthAskedOn'>;
+
 /** Of every student that is not archived: the last day of practice and of a capacity check, where the instructor works (`$2`). */
 const LAST_DAYS_SQL = `
 SELECT student.id,
@@ -59,7 +69,7 @@ const SIGNS_SQL = `
 SELECT sitting.student_id AS "studentId", sitting.id, sitting.signs,
        (sitting.started_at AT TIME ZONE $3)::date::text AS day
   FROM sitting JOIN home_report report ON report.sitting_id = sitting.id
- WHERE sitting.instructor_id = $1 AND cardinality(sitting.signs) > 0 AND report.received_at >= $2
+ WHERE sitting.instructor_id = $1 AND sitting.signs <> '{}' AND report.received_at >= $2
    AND NOT EXISTS (SELECT 1 FROM sitting later
                     WHERE later.student_id = sitting.student_id AND later.place <> 'home'
                       AND later.started_at > report.received_at)
@@ -86,20 +96,28 @@ export function implementToday(implement: Implement, source: DataSource, now: ()
     const instructor = await instructorById(source, store.instructorId);
     const today = localDay(instructor, at);
     const signsSince = new Date(at.getTime() - SIGN_DAYS * 86_400_000);
-    const [students, ladders, clearances, lastDays, checked, emergencies, signs] = await Promise.all([
-      store.students.list({}, { order: { name: 'ASC', id: 'ASC' } }),
-      laddersOf(source, store, {}, at),
+    const [students, rows, decisions, clearances, lastDays, checked, emergencies, signs] = await Promise.all([
+      store.query<TodayRow>(STUDENTS_SQL),
+      store.ladders.list({}, { order: { createdAt: 'DESC', id: 'ASC' } }),
+      store.query<LastDecision>(LAST_DECISIONS_SQL),
       store.clearances.list({}, { order: { until: 'ASC' } }),
       store.query<LastDays>(LAST_DAYS_SQL, instructor.timeZone),
       store.dayChecks.list({ day: today }),
       openEmergencies(store, null),
       store.query<SignRow>(SIGNS_SQL, signsSince, instructor.timeZone),
     ]);
+    const climbing = climbers(students, rows);
+    const around = await aroundOf(store, instructor, { students: climbing, emergencies }, at);
+    const ladders = openLadders(rows, decisions, new Set(climbing.map(({ id }) => id)), around);
     const last = new Map(lastDays.map((row) => [row.id, row]));
     const asked = new Set(checked.map(({ studentId }) => studentId));
+    const of = {
+      ladders: byStudent(ladders),
+      clearances: byStudent(clearances),
+      signs: byStudent(signs),
+    };
     const all = students.flatMap((student): TodayStudent[] => {
-      if (student.archivedAt !== null) return [];
-      const own = ladders.filter(({ studentId, ended }) => studentId === student.id && !ended);
+      const own = of.ladders(student.id);
       const days = last.get(student.id) ?? {
         id: student.id,
         lastSitting: null,
@@ -109,13 +127,10 @@ export function implementToday(implement: Implement, source: DataSource, now: ()
       const emergency = emergencies.get(student.id);
       const items = [
         ...(emergency ? [item('suspended', describeEmergency(emergency))] : []),
-        ...ofSigns(signs.filter(({ studentId }) => studentId === student.id)),
-        ...ofLadders(own, today, days.lastSitting),
+        ...ofSigns(of.signs(student.id)),
+        ...ofLadders(own, instructor, today, days.lastSitting),
         ...ofIntake(student),
-        ...ofClearances(
-          clearances.filter(({ studentId }) => studentId === student.id),
-          today,
-        ),
+        ...ofClearances(of.clearances(student.id), today),
         ...ofDays(days, own.length > 0, today),
       ];
       const comes = items.some(({ kind }) => kind === 'comes');
@@ -124,6 +139,45 @@ export function implementToday(implement: Implement, source: DataSource, now: ()
     });
     return all.sort((a, b) => needOf(a) - needOf(b));
   });
+}
+
+/** A ladder that is climbed, with what the rules say of it now. */
+interface OpenLadder {
+  readonly studentId: string;
+  readonly row: LadderRow;
+  readonly rule: Decision;
+  readonly waits: boolean;
+}
+
+const LAST_DECISIONS_SQL = `
+SELECT ladder_id AS "ladderId", max(made_at) AS "madeAt" FROM rung_decision WHERE instructor_id = $1 GROUP BY ladder_id`;
+
+/** Only what those who climb practised is looked at. */
+function climbers(students: readonly TodayRow[], rows: readonly LadderRow[]): readonly TodayRow[] {
+  const climbing = new Set(rows.filter(({ endedAt }) => endedAt === null).map(({ studentId }) => studentId));
+  return students.filter(({ id }) => climbing.has(id));
+}
+
+interface LastDecision {
+  readonly ladderId: string;
+  readonly madeAt: Date;
+}
+
+function openLadders(
+  rows: readonly LadderRow[],
+  decisions: readonly LastDecision[],
+  climbing: ReadonlySet<string>,
+  around: (student: string) => Around,
+): readonly OpenLadder[] {
+  const made = new Map(decisions.map((decision) => [decision.ladderId, decision]));
+  return rows
+    .filter(({ endedAt, studentId }) => endedAt === null && climbing.has(studentId))
+    .map((row) => {
+      const of = around(row.studentId);
+      const rule = ruleFor(row, of);
+      const last = made.get(row.id);
+      return { studentId: row.studentId, row, rule, waits: waits(row, rule.step, last ? [last] : [], of) };
+    });
 }
 
 const saidAsAsked = (one: TodayItem): TodayItem =>
@@ -142,20 +196,26 @@ const ofSigns = (rows: readonly SignRow[]): TodayItem[] =>
     return item('sign', `Told from home, ${day}: ${said}.`);
   });
 
-function ofLadders(ladders: readonly Ladder[], today: Day, lastSitting: Day | null): TodayItem[] {
-  return ladders.flatMap(({ id, sessionId, rule, waits, plan }) => {
-    const where = { ladderId: id, sessionId };
-    const said = rule.said.join(' ');
+function ofLadders(
+  ladders: readonly OpenLadder[],
+  where: Pick<InstructorRow, 'timeZone' | 'place'>,
+  today: Day,
+  lastSitting: Day | null,
+): TodayItem[] {
+  return ladders.flatMap(({ row: { id, sessionId, plan, createdAt }, rule, waits: decides }) => {
+    const place = { ladderId: id, sessionId };
     // It is said once, of the student.
     if (rule.step === 'suspend') return [];
+    const said = rule.reasons.map(describeReason).join(' ');
+    const comes = comesOn({ ...where, plan, madeAt: createdAt.getTime(), lastSitting }, today);
     return [
-      ...(waits ? [item('decision', `${STEP_WORDS[rule.step]}? ${said}`, where)] : []),
-      ...(comesOn(plan, today, lastSitting) ? [item('comes', 'Planned for today.', where)] : []),
+      ...(decides ? [item('decision', `${STEP_WORDS[rule.step]}? ${said}`, place)] : []),
+      ...(comes ? [item('comes', 'Planned for today.', place)] : []),
     ];
   });
 }
 
-const STEP_WORDS: Readonly<Record<Ladder['rule']['step'], string>> = {
+const STEP_WORDS: Readonly<Record<Decision['step'], string>> = {
   advance: 'Advance',
   stay: 'Stay',
   ease: 'Ease',
@@ -163,7 +223,7 @@ const STEP_WORDS: Readonly<Record<Ladder['rule']['step'], string>> = {
   suspend: 'Suspended',
 };
 
-const ofIntake = ({ healthAskedOn, birthYear }: StudentRow): TodayItem[] =>
+const ofIntake = ({ healthAskedOn, birthYear }: TodayRow): TodayItem[] =>
   healthAskedOn === null || birthYear === null ? [item('intake', 'The intake is not finished.')] : [];
 
 function ofClearances(clearances: readonly ClearanceRow[], today: Day): TodayItem[] {

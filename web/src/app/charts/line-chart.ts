@@ -26,6 +26,20 @@ const STYLES = [
   { dash: 'dashdot', symbol: 'cross' },
 ] as const;
 
+const DAY = 86_400_000;
+/** Of so few days each is an own mark: between two of them there are no hours to be told. */
+const FEW_DAYS = 8;
+
+/** Marks of whole days where there are few; a single one stands between its neighbours. */
+function daysOnly(days: readonly string[]): Partial<Layout['xaxis']> {
+  const [first, last] = [days[0], days.at(-1)];
+  if (first === undefined || last === undefined) return {};
+  const [from, to] = [Date.parse(first), Date.parse(last)];
+  if ((to - from) / DAY >= FEW_DAYS) return {};
+  const edge = first === last ? DAY : DAY / 4;
+  return { dtick: DAY, tickformat: '%-d %b %Y', range: [from - edge, to + edge] };
+}
+
 /** Of more points than this none can be told from the next: the line alone is drawn. */
 const MOST_MARKED = 400;
 
@@ -127,7 +141,7 @@ export class LineChart {
       paper_bgcolor: 'rgba(0,0,0,0)',
       plot_bgcolor: 'rgba(0,0,0,0)',
       font: { family: "'Source Sans 3 Variable', sans-serif", size: 15, color: ink },
-      xaxis: { ...axis, type: 'date' },
+      xaxis: { ...axis, type: 'date', ...daysOnly(this.days()) },
       yaxis: { ...axis, rangemode: 'tozero', title: { text: this.unit() } },
       legend: { orientation: 'h', y: 1.15 },
       showlegend: this.series().length > 1,

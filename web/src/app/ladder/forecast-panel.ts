@@ -4,8 +4,9 @@ import type { Ladder } from '@nuvrah/contract';
 import {
   buildLadder,
   rhythmOf,
-  SCHOOL_IDS,
+  isTechniqueId,
   SCHOOLS,
+  schoolsFor,
   type Alternative,
   type Forecast,
   type ForecastRequest,
@@ -168,12 +169,17 @@ const requestOf = ({ id, rungs, at, gate, plan, log, wished }: Ladder, today: Da
 });
 
 /** Other schools that lead from here to the same target. */
-function otherSchools({ school, rungs, at, pace }: Ladder, request: ForecastRequest): readonly Alternative[] {
+function otherSchools(
+  { technique, school, rungs, at, pace }: Ladder,
+  request: ForecastRequest,
+): readonly Alternative[] {
   const [start, target] = [rungs[at], rungs.at(-1)];
   if (!start || !target) return [];
-  return SCHOOL_IDS.flatMap((other): Alternative[] => {
+  if (!isTechniqueId(technique)) return [];
+  return schoolsFor(technique).flatMap((other): Alternative[] => {
     if (other === school || SCHOOLS[other].of !== SCHOOLS[school].of) return [];
     const built = buildLadder({
+      technique,
       school: other,
       start,
       target,

@@ -7,8 +7,8 @@ import {
   CAUTION_LINE,
   describeRung,
   isTechniqueId,
-  SCHOOL_IDS,
   SCHOOLS,
+  schoolsFor,
   techniqueName,
   type RungNumbers,
   type SchoolId,
@@ -123,15 +123,17 @@ export class LadderPage {
 
   protected readonly beside = signal<SchoolId | ''>('');
   protected readonly schools = computed((): Readonly<Partial<Record<SchoolId | '', string>>> => {
-    const school = this.ladder()?.school ?? 'count-first';
-    const others = SCHOOL_IDS.filter((id) => id !== school && SCHOOLS[id].of === SCHOOLS[school].of);
+    const { school = 'count-first', technique = '' } = this.ladder() ?? {};
+    const fitting = isTechniqueId(technique) ? schoolsFor(technique) : [];
+    const others = fitting.filter((id) => id !== school && SCHOOLS[id].of === SCHOOLS[school].of);
     return { '': 'none', ...Object.fromEntries(others.map((id) => [id, SCHOOLS[id].name])) };
   });
   /** Another school, from the present rung to the same target. */
   protected readonly other = computed(() => {
     const [ladder, school] = [this.ladder(), this.beside()];
     const [start, target] = [ladder?.rungs[ladder.at], ladder?.rungs.at(-1)];
-    return start && target && school !== '' ? { school, start, target } : null;
+    if (!ladder || !start || !target || school === '' || !isTechniqueId(ladder.technique)) return null;
+    return { technique: ladder.technique, school, start, target };
   });
 
   /** Changes that the server has not answered yet. */

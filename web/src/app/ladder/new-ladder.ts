@@ -9,8 +9,8 @@ import {
   PHASE_KINDS,
   resolveConventions,
   rungOf,
-  SCHOOL_IDS,
   SCHOOLS,
+  schoolsFor,
   sessionFromChecked,
   techniqueName,
   techniqueOf,
@@ -62,10 +62,6 @@ const FIELDS: Readonly<Record<RungNumbers['kind'], readonly TargetField[]>> = {
   ],
   minutes: [{ key: 'minutes', label: 'minutes', step: 1, from: 1, to: 240 }],
 };
-
-/** Kinds of rungs that a passage can climb. */
-const kindsOf = (passage: Passage): readonly RungNumbers['kind'][] =>
-  passage.kind === 'counted' ? ['counts', 'minutes'] : passage.kind === 'strokes' ? ['strokes'] : ['minutes'];
 
 /** A new ladder: which passage climbs, by which school, to what; the stairs are seen before it is kept. */
 @Component({
@@ -158,6 +154,7 @@ const kindsOf = (passage: Passage): readonly RungNumbers['kind'][] =>
             @if (other(); as other) {
               <nv-other-school
                 [school]="other.school"
+                [technique]="of.technique"
                 [start]="other.start"
                 [target]="other.target"
                 [pace]="paceOf(of)"
@@ -239,8 +236,7 @@ export class NewLadder {
 
   protected readonly schools = computed((): Readonly<Record<string, string>> => {
     const passage = this.passage();
-    const kinds = passage ? kindsOf(passage) : [];
-    const fitting = SCHOOL_IDS.filter((id) => kinds.includes(SCHOOLS[id].of));
+    const fitting = passage ? schoolsFor(passage.technique) : [];
     return Object.fromEntries(fitting.map((id) => [id, SCHOOLS[id].name]));
   });
   /** The instructor's own order of growth, where it fits the passage. */
@@ -252,7 +248,8 @@ export class NewLadder {
   protected readonly beside = signal<string>('');
   protected readonly besides = computed((): Readonly<Record<string, string>> => {
     const { of } = SCHOOLS[this.school()];
-    const others = SCHOOL_IDS.filter((id) => id !== this.school() && SCHOOLS[id].of === of);
+    const fitting = Object.keys(this.schools()) as SchoolId[];
+    const others = fitting.filter((id) => id !== this.school() && SCHOOLS[id].of === of);
     return { '': 'no other school', ...Object.fromEntries(others.map((id) => [id, SCHOOLS[id].name])) };
   });
 
@@ -280,6 +277,7 @@ export class NewLadder {
     const [start, target, passage] = [this.start(), this.target(), this.passage()];
     if (!start || !target || !passage) return null;
     return buildLadder({
+      technique: passage.technique,
       school: this.school(),
       start,
       target,
@@ -298,7 +296,7 @@ export class NewLadder {
   });
   protected readonly nearest = computed(() => {
     const built = this.built();
-    return built && !built.ok && built.problem.code === 'not-of-school' ? built.problem.nearest : [];
+    return built && !built.ok && 'nearest' in built.problem ? built.problem.nearest : [];
   });
   protected readonly other = computed(() => {
     const [start, target, school] = [this.start(), this.target(), this.beside()];

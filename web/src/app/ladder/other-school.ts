@@ -5,6 +5,7 @@ import {
   SCHOOLS,
   type Pace,
   type RungNumbers,
+  type TechniqueId,
   type SchoolId,
   type Sustainable,
   type Day,
@@ -37,6 +38,7 @@ import { LadderSight } from './ladder-sight';
 })
 export class OtherSchool {
   readonly school = input.required<SchoolId>();
+  readonly technique = input.required<TechniqueId>();
   readonly start = input.required<RungNumbers>();
   readonly target = input.required<RungNumbers>();
   readonly pace = input.required<number>();
@@ -48,6 +50,7 @@ export class OtherSchool {
   protected readonly gate = computed(() => SCHOOLS[this.school()].gate);
   protected readonly built = computed(() =>
     buildLadder({
+      technique: this.technique(),
       school: this.school(),
       start: this.start(),
       target: this.target(),
