@@ -88,7 +88,12 @@ export type SessionOwner =
   | { readonly kind: 'class'; readonly classId: string }
   | { readonly kind: 'nobody' };
 
-export const newSessionSchema = object({ owner: sessionOwnerSchema, document: sessionSchema });
+/** Whoever sends it may make the id, so that adding twice is adding once. */
+export const newSessionSchema = object({
+  id: Type.Optional(uuid),
+  owner: sessionOwnerSchema,
+  document: sessionSchema,
+});
 export const sessionChangeSchema = object({ version, document: sessionSchema });
 /** What the instructor decided about a finding; the browser makes the id, so that deciding twice is deciding once. */
 export const newOverrulingSchema = object({

@@ -48,8 +48,9 @@ export const studentFields = {
   comfort: nullable(object({ breath: comfortShare, hold: comfortShare })),
   note: text(2000),
 };
-export const newStudentSchema = object(studentFields);
-export type StudentFields = Static<typeof newStudentSchema>;
+/** Whoever sends it may make the id, so that adding twice is adding once. */
+export const newStudentSchema = object({ id: Type.Optional(uuid), ...studentFields });
+export type StudentFields = Omit<Static<typeof newStudentSchema>, 'id'>;
 
 /** The name, typed once more, so that nobody is erased by a slip. */
 export const erasureSchema = object({ name: text(120) });
@@ -83,7 +84,7 @@ const capacityMore = {
   /** Strokes in one go that were easy, where it is known. */
   strokes: nullable(Type.Integer({ minimum: 1, maximum: 300 })),
 };
-export const newCapacityCheckSchema = object({ ...capacityFields, ...capacityMore });
+export const newCapacityCheckSchema = object({ id: Type.Optional(uuid), ...capacityFields, ...capacityMore });
 export const capacityCheckSchema = object({ id: uuid, ...capacityFields, ...capacityMore });
 export type CapacityCheck = Static<typeof capacityCheckSchema>;
 export type Capacity = Pick<CapacityCheck, keyof typeof capacityFields>;

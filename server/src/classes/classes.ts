@@ -3,7 +3,8 @@ import { routes, type ClassGroup } from '@nuvrah/contract';
 import type { ClassGroupRow, ClassMemberRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
-import { idTaken, invalidRequest, notFound, staleVersion } from '../http/problem.js';
+import { invalidRequest, notFound, staleVersion } from '../http/problem.js';
+import { addOnce } from '../http/once.js';
 
 const toClass = (row: ClassGroupRow, members: readonly ClassMemberRow[]): ClassGroup => ({
   id: row.id,
@@ -65,7 +66,7 @@ export function implementClasses(implement: Implement, now: () => Date): void {
     await refuseStrangers(store, members);
     await store.whole(async (within) => {
       const row = { id, version: 1, name: name.trim(), note, archivedAt: null, createdAt: now() };
-      if (!(await within.classes.addIfNew(row))) throw idTaken();
+      if (!(await addOnce(within.classes, row))) return;
       await setMembers(within, id, members);
     });
     return getClass(store, id);

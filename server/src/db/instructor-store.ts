@@ -84,6 +84,18 @@ export class InstructorStore {
     return this.manager.query<Row[]>(sql, [this.instructorId, ...parameters]);
   }
 
+  /**
+   * Within a piece of work: nobody else writes about this student until it is done. What was looked up before is looked up again
+   * after it. @returns whether the student is there.
+   */
+  async lockStudent(id: string): Promise<boolean> {
+    const rows = await this.query(
+      'SELECT 1 FROM student WHERE instructor_id = $1 AND id = $2 FOR UPDATE',
+      id,
+    );
+    return rows.length > 0;
+  }
+
   /** Runs a piece of work whole or not at all. */
   whole<T>(work: (store: InstructorStore) => Promise<T>): Promise<T> {
     return this.manager.transaction((manager) => work(new InstructorStore(manager, this.instructorId)));

@@ -8,15 +8,14 @@ import { migrations } from './migrations/index.js';
  * @throws StartupProblem when a newer version made it: going back would lose what only that version knows.
  */
 export async function openDatabase(url: string): Promise<DataSource> {
-  const source = await createDataSource(url).initialize();
+  const migrating = await createDataSource(url, 'migrations').initialize();
   try {
-    await refuseNewer(source);
-    await source.runMigrations();
-    return source;
-  } catch (problem) {
-    await source.destroy();
-    throw problem;
+    await refuseNewer(migrating);
+    await migrating.runMigrations();
+  } finally {
+    await migrating.destroy();
   }
+  return createDataSource(url).initialize();
 }
 
 async function refuseNewer(source: DataSource): Promise<void> {

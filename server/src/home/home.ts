@@ -151,6 +151,9 @@ async function putOnRecord(
   };
   const { led } = await leadingOf(store, instructor, session, student, at, true);
   return store.whole(async (within) => {
+    await within.lockStudent(link.studentId);
+    const twin = await within.sittings.first({ studentId: link.studentId, startedAt: at }, { id: 'ASC' });
+    if (twin && twin.id !== id) throw sameMoment();
     const added = await within.sittings.addIfNew({
       id,
       studentId: link.studentId,
@@ -228,8 +231,6 @@ export function implementHome(implement: Implement, source: DataSource, now: () 
         'This does not tell about the practice of this link. Load the page again and report it anew.';
       throw invalidRequest([{ pointer: '/record', detail }]);
     }
-    const twin = await store.sittings.first({ studentId: link.studentId, startedAt: when.at }, { id: 'ASC' });
-    if (twin) throw sameMoment();
     const student = await getStudent(store, instructor, link.studentId, at);
     const added = await putOnRecord(open, practice, body, { at: when.at, now: at, student });
     if (!added && !(await isReported(store, body.id, link.id))) throw idTaken();

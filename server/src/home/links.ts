@@ -6,10 +6,11 @@ import { instructorById, localDay } from '../accounts/accounts.js';
 import { shareLinkTable, type InstructorRow, type ShareLinkRow } from '../db/entities.js';
 import { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
-import { idTaken, invalidRequest, linkEnded, noSuchLink, notFound, notReady } from '../http/problem.js';
+import { invalidRequest, linkEnded, noSuchLink, notFound, notReady } from '../http/problem.js';
 import { getStoredSession } from '../sessions/sessions.js';
 import { leadingOf } from '../sittings/leading.js';
 import { getStudent } from '../students/students.js';
+import { addOnce } from '../http/once.js';
 
 /** What addresses of links are made from. */
 export interface LinkMaking {
@@ -117,7 +118,7 @@ export function implementLinks(
       revokedAt: null,
       openedAt: null,
     };
-    if (!(await store.links.addIfNew(row))) throw idTaken();
+    await addOnce(store.links, row);
     return toLink(row, originOf(request), 0);
   });
 

@@ -1,6 +1,7 @@
 import type { ErrorRequestHandler, Response } from 'express';
 import type { Logger } from 'pino';
-import { RequestProblem } from './problem.js';
+import { isDatabaseAway, isReferenceGone } from '../db/failures.js';
+import { AGAIN_AFTER, databaseAway, goneMeanwhile, RequestProblem } from './problem.js';
 
 /** What the body parser and the router report of a request that is broken before it reaches a handler. */
 const BROKEN: Readonly<Record<number, string>> = {
@@ -19,6 +20,11 @@ export const answerProblems = (log: Logger): ErrorRequestHandler => {
   // Express knows an error handler by its four parameters.
   return (error: unknown, _request, response, _next) => {
     if (error instanceof RequestProblem) return send(response, error);
+    if (isDatabaseAway(error)) {
+      response.set('Retry-After', String(AGAIN_AFTER));
+      return send(response, databaseAway());
+    }
+    if (isReferenceGone(error)) return send(response, goneMeanwhile());
     const broken = BROKEN[statusOf(error)];
     if (broken) {
       const status = statusOf(error);
@@ -29,8 +35,7 @@ export const answerProblems = (log: Logger): ErrorRequestHandler => {
       );
     }
     log.error({ err: { name: (error as Error).name, stack: (error as Error).stack } }, 'request failed');
-    const detail =
-      'Something went wrong here. Nothing was changed; try again, and tell whoever runs this if it stays.';
+    const detail = 'Something went wrong here. Try again, and tell whoever runs this if it stays.';
     return send(
       response,
       new RequestProblem({ status: 500, code: 'internal', title: 'Server error', detail }),

@@ -154,3 +154,25 @@ export const sameMoment = (): RequestProblem =>
     title: 'Two at one moment',
     detail: 'A sitting that began at this very moment is on record already: this one was not added.',
   });
+
+/** Seconds after which it is worth asking again. */
+export const AGAIN_AFTER = 2;
+
+/** The database does not answer: what was asked may have been done or not. */
+export const databaseAway = (): RequestProblem =>
+  new RequestProblem({
+    status: 503,
+    code: 'away',
+    title: 'Not reachable',
+    detail:
+      'The records cannot be reached just now, and it is not known whether this was still done. Ask again in a moment: what was done once is not done twice.',
+  });
+
+/** What this belongs to was removed while it was written. */
+export const goneMeanwhile = (): RequestProblem =>
+  new RequestProblem({
+    status: 404,
+    code: 'not-found',
+    title: 'Not found',
+    detail: 'What this belongs to was removed meanwhile. Nothing was kept; go back and choose another.',
+  });

@@ -38,6 +38,7 @@ import { openEmergencies } from '../students/emergencies.js';
 import { checksOnRecord } from '../students/students.js';
 import { KnownPractices } from './known-practice.js';
 import { logOf, onLadder, onRung } from './practice.js';
+import { addOnce } from '../http/once.js';
 
 /** Everything that a ladder's decision depends on. */
 export interface Around {
@@ -217,7 +218,7 @@ export function implementLadders(implement: Implement, source: DataSource, now: 
   implement(routes.addLadder, async ({ store, body }) => {
     if (await store.ladders.get(body.id)) return getLadder(store, body.id);
     const row = await begin(source, store, body, now());
-    if (!(await store.ladders.addIfNew(row))) throw idTaken();
+    await addOnce(store.ladders, row);
     return getLadder(store, body.id);
   });
 
@@ -282,6 +283,7 @@ export function implementLadders(implement: Implement, source: DataSource, now: 
       const { id, step: made, reason } = body;
       const rule = { step, said: reasons.map(describeReason) };
       const decision = { id, ladderId: params.id, madeAt: now(), rung: row.at, rule, step: made, reason };
+      // The same one at the same time changed the ladder first, and this changes nothing.
       if (!(await within.rungDecisions.addIfNew(decision))) throw idTaken();
       await writeNumbers(within, { ...row, at: to }, known.instructor.conventions, now());
       return true;

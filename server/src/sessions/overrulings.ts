@@ -4,7 +4,8 @@ import { writeAudit } from '../audit/audit.js';
 import type { FindingOverrideRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
-import { idTaken, invalidRequest, notFound } from '../http/problem.js';
+import { invalidRequest, notFound } from '../http/problem.js';
+import { addOnce } from '../http/once.js';
 
 const toOverruling = ({
   id,
@@ -60,7 +61,7 @@ export function implementOverrulings(implement: Implement, now: () => Date): voi
       throw invalidRequest([{ pointer: '/reason', detail: REASON_WANTED }]);
     const row = { ...body, sessionId: params.id, madeAt: now(), withdrawnAt: null };
     await store.whole(async (within) => {
-      if (!(await within.overrulings.addIfNew(row))) throw idTaken();
+      if (!(await addOnce(within.overrulings, row))) return;
       const said =
         `${describeMeasure(rule.feature, body.value, rule.over)} (${rule.id}). ${body.reason}`.trim();
       await writeAudit(within, now(), studentId, body.kind, said, { after: body.reason || body.kind });
@@ -72,8 +73,9 @@ export function implementOverrulings(implement: Implement, now: () => Date): voi
     const there = await store.overrulings.get(params.id);
     if (!there) throw notFound('decision');
     const studentId = await studentSession(store, there.sessionId, 'decision');
-    if (there.withdrawnAt !== null) return null;
     await store.whole(async (within) => {
+      await within.lockStudent(studentId);
+      if ((await within.overrulings.get(params.id))?.withdrawnAt !== null) return;
       await within.overrulings.set(params.id, { withdrawnAt: now() });
       const said = `${there.rule}. ${there.reason}`;
       await writeAudit(within, now(), studentId, 'overruling-withdrawn', said, {

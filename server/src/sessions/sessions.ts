@@ -15,6 +15,7 @@ import type { SessionRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
 import { invalidRequest, notFound, staleVersion } from '../http/problem.js';
+import { addOnce } from '../http/once.js';
 import { getStudent } from '../students/students.js';
 import { variantsOf } from '../variants/variants.js';
 import { overrulingsOf } from './overrulings.js';
@@ -114,7 +115,7 @@ export function implementSessions(implement: Implement, source: DataSource, now:
     await refuse(store, owner, document);
     const at = now();
     const row = {
-      id: randomUUID(),
+      id: body.id ?? randomUUID(),
       version: 1,
       studentId: owner.kind === 'student' ? owner.studentId : null,
       classGroupId: owner.kind === 'class' ? owner.classId : null,
@@ -122,8 +123,8 @@ export function implementSessions(implement: Implement, source: DataSource, now:
       createdAt: at,
       updatedAt: at,
     };
-    await store.sessions.add(row);
-    return toStored({ ...row, instructorId: store.instructorId }, []);
+    await addOnce(store.sessions, row);
+    return getStoredSession(store, row.id);
   });
 
   implement(routes.saveSession, async ({ store, params, body }) => {

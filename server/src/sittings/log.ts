@@ -73,6 +73,7 @@ function toRows(
   return { row, passages };
 }
 
+/** Within a piece of work: all of them, or none. */
 async function put(
   store: InstructorStore,
   rows: readonly {
@@ -81,16 +82,14 @@ async function put(
   }[],
   at: Date,
 ): Promise<void> {
-  await store.whole(async (within) => {
-    for (const { row } of rows) if (!(await within.sittings.addIfNew(row))) throw idTaken();
-    const passages = rows.flatMap((one) => one.passages);
-    if (passages.length > 0) await within.sittingPassages.addAll(passages);
-    for (const studentId of new Set(rows.map(({ row }) => row.studentId))) {
-      const number = rows.filter(({ row }) => row.studentId === studentId).length;
-      const said = `${number} ${number === 1 ? 'sitting' : 'sittings'} from a log outside.`;
-      await writeAudit(within, at, studentId, 'log-imported', said, { after: said });
-    }
-  });
+  for (const { row } of rows) if (!(await store.sittings.addIfNew(row))) throw idTaken();
+  const passages = rows.flatMap((one) => one.passages);
+  if (passages.length > 0) await store.sittingPassages.addAll(passages);
+  for (const studentId of new Set(rows.map(({ row }) => row.studentId))) {
+    const number = rows.filter(({ row }) => row.studentId === studentId).length;
+    const said = `${number} ${number === 1 ? 'sitting' : 'sittings'} from a log outside.`;
+    await writeAudit(store, at, studentId, 'log-imported', said, { after: said });
+  }
 }
 
 export function implementLog(implement: Implement, source: DataSource, now: () => Date): void {
@@ -103,19 +102,23 @@ export function implementLog(implement: Implement, source: DataSource, now: () =
   implement(routes.addLogged, async ({ store, body }) => {
     const { conventions: profile } = await instructorById(source, store.instructorId);
     const students = new Map((await store.students.list({})).map((row) => [row.id, row]));
-    const there = await known(store);
-    const ids = new Set(there.map(({ id }) => id));
-    const moments = new Set(there.map(momentKey));
-    // What is there already was put there by an earlier try whose answer was lost.
-    const fresh = body.sittings.filter(({ id }) => !ids.has(id));
-    const rows = fresh.map((sitting) => {
-      const index = body.sittings.indexOf(sitting);
-      if (moments.has(momentKey(sitting))) throw sameMoment();
-      moments.add(momentKey(sitting));
-      return toRows(sitting, `/sittings/${index}`, students, { profile, now: now() });
+    return store.whole(async (within) => {
+      // One log after the other: what the first put there, the second finds.
+      await within.query('SELECT 1 FROM instructor WHERE id = $1 FOR UPDATE');
+      const there = await known(within);
+      const ids = new Set(there.map(({ id }) => id));
+      const moments = new Set(there.map(momentKey));
+      // What is there already was put there by an earlier try whose answer was lost.
+      const fresh = body.sittings.filter(({ id }) => !ids.has(id));
+      const rows = fresh.map((sitting) => {
+        const index = body.sittings.indexOf(sitting);
+        if (moments.has(momentKey(sitting))) throw sameMoment();
+        moments.add(momentKey(sitting));
+        return toRows(sitting, `/sittings/${index}`, students, { profile, now: now() });
+      });
+      await put(within, rows, now());
+      return { added: rows.length, there: body.sittings.length - rows.length };
     });
-    await put(store, rows, now());
-    return { added: rows.length, there: body.sittings.length - rows.length };
   });
 
   implement(routes.confirmLogged, async ({ store, params }) => {

@@ -5,7 +5,8 @@ import { instructorById, localDay } from '../accounts/accounts.js';
 import { writeAudit } from '../audit/audit.js';
 import type { ApprovalRow } from '../db/entities.js';
 import type { Implement } from '../http/implement.js';
-import { idTaken, invalidRequest, notFound } from '../http/problem.js';
+import { invalidRequest, notFound } from '../http/problem.js';
+import { addOnce } from '../http/once.js';
 
 export const toApproval = ({ id, of, by, givenOn, note }: ApprovalRow): StoredApproval => ({
   id,
@@ -33,7 +34,7 @@ export function implementApprovals(implement: Implement, source: DataSource, now
     }
     const row = { ...body, studentId: params.id, createdAt: now(), withdrawnAt: null };
     await store.whole(async (within) => {
-      if (!(await within.approvals.addIfNew(row))) throw idTaken();
+      if (!(await addOnce(within.approvals, row))) return;
       const said = describe(body);
       await writeAudit(within, now(), params.id, 'approval-added', said, { after: said });
     });
@@ -43,8 +44,9 @@ export function implementApprovals(implement: Implement, source: DataSource, now
   implement(routes.withdrawApproval, async ({ store, params }) => {
     const there = await store.approvals.get(params.id);
     if (!there) throw notFound('approval');
-    if (there.withdrawnAt !== null) return null;
     await store.whole(async (within) => {
+      await within.lockStudent(there.studentId);
+      if ((await within.approvals.get(params.id))?.withdrawnAt !== null) return;
       await within.approvals.set(params.id, { withdrawnAt: now() });
       const said = describe(there);
       await writeAudit(within, now(), there.studentId, 'approval-withdrawn', said, { before: said });

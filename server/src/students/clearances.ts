@@ -13,7 +13,8 @@ import { writeAudit } from '../audit/audit.js';
 import type { ClearanceRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
-import { idTaken, invalidRequest, notFound, staleVersion } from '../http/problem.js';
+import { invalidRequest, notFound, staleVersion } from '../http/problem.js';
+import { addOnce } from '../http/once.js';
 
 export const toClearance = ({
   instructorId: _,
@@ -64,7 +65,7 @@ export function implementClearances(implement: Implement, source: DataSource, no
     await refuseImpossible(store, body);
     const row = { ...body, studentId: params.id, version: 1, createdAt: now() };
     await store.whole(async (within) => {
-      if (!(await within.clearances.addIfNew(row))) throw idTaken();
+      if (!(await addOnce(within.clearances, row))) return;
       const said = describe(body);
       await writeAudit(within, now(), params.id, 'clearance-added', said, { after: said });
     });
@@ -78,7 +79,7 @@ export function implementClearances(implement: Implement, source: DataSource, no
     if (!before) throw notFound('clearance');
     await store.whole(async (within) => {
       if (!(await within.clearances.change(params.id, version, fields)))
-        throw staleVersion(toClearance(before));
+        throw staleVersion(toClearance((await within.clearances.get(params.id)) ?? before));
       const [was, is] = [describe(before), describe(fields)];
       await writeAudit(within, now(), before.studentId, 'clearance-changed', is, { before: was, after: is });
     });

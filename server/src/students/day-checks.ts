@@ -3,7 +3,8 @@ import type { DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
 import type { DayCheckRow } from '../db/entities.js';
 import type { Implement } from '../http/implement.js';
-import { idTaken, invalidRequest, notFound } from '../http/problem.js';
+import { invalidRequest, notFound } from '../http/problem.js';
+import { addOnce } from '../http/once.js';
 
 export const toDayCheck = ({
   instructorId: _,
@@ -34,7 +35,7 @@ export function implementDayChecks(implement: Implement, source: DataSource, now
     }
     const day = localDay(await instructorById(source, store.instructorId), checkedAt);
     const row = { ...body, lastMealAt, studentId: params.id, day, checkedAt };
-    if (!(await store.dayChecks.addIfNew(row))) throw idTaken();
+    await addOnce(store.dayChecks, row);
     return toDayCheck({ ...row, instructorId: store.instructorId });
   });
 }

@@ -30,9 +30,11 @@ export function implementErasure(implement: Implement, source: DataSource, now: 
       throw invalidRequest([{ pointer: '/name', detail }]);
     }
     const mine = { studentId: params.id };
-    const sittings = (await store.sittings.list(mine)).length;
-    const sessions = (await store.sessions.list(mine)).length;
-    await store.whole(async (within) => {
+    return store.whole(async (within) => {
+      // What is being written about the student is finished first, or finds nobody: no entry is made behind the back of this one.
+      if (!(await within.lockStudent(params.id))) throw notFound('student');
+      const sittings = (await within.sittings.list(mine)).length;
+      const sessions = (await within.sessions.list(mine)).length;
       await within.query(TOMBSTONES_SQL, params.id);
       // Everything that belongs to the student goes with the row.
       await within.students.remove({ id: params.id });
@@ -44,7 +46,7 @@ export function implementErasure(implement: Implement, source: DataSource, now: 
         kind: 'erased',
         detail: { said },
       });
+      return { sittings, sessions };
     });
-    return { sittings, sessions };
   });
 }

@@ -6,7 +6,8 @@ import { instructorById, localDay } from '../accounts/accounts.js';
 import type { StudentFactRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
-import { idTaken, invalidRequest, notFound } from '../http/problem.js';
+import { invalidRequest, notFound } from '../http/problem.js';
+import { addOnce } from '../http/once.js';
 
 export const toFact = ({ id, fact, since, until, due, note }: StudentFactRow): StudentFact => ({
   id,
@@ -72,10 +73,11 @@ export function implementFacts(implement: Implement, source: DataSource, now: ()
     if (!(await store.students.get(params.id))) throw notFound('student');
     const there = await store.facts.get(body.id);
     if (there) return toFact(there);
-    await refuseImpossible(store, params.id, body.id, body);
     const row = { ...body, studentId: params.id, createdAt: now() };
     await store.whole(async (within) => {
-      if (!(await within.facts.addIfNew(row))) throw idTaken();
+      if (!(await within.lockStudent(params.id))) throw notFound('student');
+      await refuseImpossible(within, params.id, body.id, body);
+      if (!(await addOnce(within.facts, row))) return;
       const said = describeFact(body);
       await writeAudit(within, now(), params.id, 'fact-added', said, { after: said });
     });
@@ -85,8 +87,9 @@ export function implementFacts(implement: Implement, source: DataSource, now: ()
   implement(routes.changeFact, async ({ store, params, body }) => {
     const before = await store.facts.get(params.id);
     if (!before) throw notFound('fact');
-    await refuseImpossible(store, before.studentId, params.id, body);
     await store.whole(async (within) => {
+      await within.lockStudent(before.studentId);
+      await refuseImpossible(within, before.studentId, params.id, body);
       await within.facts.set(params.id, body);
       const [was, is] = [describeFact(before), describeFact(body)];
       const kind = kindOfChange(before, body);

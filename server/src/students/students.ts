@@ -20,6 +20,7 @@ import { toClearance } from './clearances.js';
 import { toDayCheck } from './day-checks.js';
 import { openEmergencies } from './emergencies.js';
 import { toFact } from './facts.js';
+import { addOnce } from '../http/once.js';
 import { invalidRequest, notFound, staleVersion } from '../http/problem.js';
 
 interface StudentLineRow {
@@ -208,10 +209,11 @@ export function implementStudents(implement: Implement, source: DataSource, now:
 
   implement(routes.addStudent, async ({ store, body }) => {
     await refuseImpossible(store, body);
-    const id = randomUUID();
+    const id = body.id ?? randomUUID();
     const name = body.name.trim();
     await store.whole(async (within) => {
-      await within.students.add({ ...body, id, name, version: 1, archivedAt: null, createdAt: now() });
+      const row = { ...body, id, name, version: 1, archivedAt: null, createdAt: now() };
+      if (!(await addOnce(within.students, row))) return;
       await auditChange(within, now(), { id, birthYear: null, consentOn: null, guardian: '' }, body);
     });
     return studentOf(store, id);
@@ -243,8 +245,8 @@ export function implementStudents(implement: Implement, source: DataSource, now:
     if (!(await store.students.get(params.id))) throw notFound('student');
     const today = localDay(await instructorById(source, store.instructorId), now());
     if (body.checkedOn > today) throw invalidRequest([{ pointer: '/checkedOn', detail: IN_FUTURE }]);
-    const check = { id: randomUUID(), ...body };
-    await store.capacityChecks.add({ ...check, studentId: params.id, createdAt: now() });
+    const check = { ...body, id: body.id ?? randomUUID() };
+    await addOnce(store.capacityChecks, { ...check, studentId: params.id, createdAt: now() });
     return check;
   });
 }

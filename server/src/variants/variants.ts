@@ -3,7 +3,8 @@ import { checkVariant, checkVariantName, TECHNIQUES, type Passage, type Variant 
 import type { TechniqueVariantRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
-import { idTaken, invalidRequest, notFound, staleVersion } from '../http/problem.js';
+import { invalidRequest, notFound, staleVersion } from '../http/problem.js';
+import { addOnce } from '../http/once.js';
 
 const toStored = ({ id, version, document, archivedAt }: TechniqueVariantRow): StoredVariant => ({
   id,
@@ -62,7 +63,7 @@ export function implementVariants(implement: Implement, now: () => Date): void {
       archivedAt: null,
       createdAt: now(),
     };
-    if (!(await store.variants.addIfNew(row))) throw idTaken();
+    await addOnce(store.variants, row);
     return toStored({ ...row, instructorId: store.instructorId });
   });
 
