@@ -176,6 +176,7 @@ export const calendarQuerySchema = Type.Object(
 export const todayItemSchema = object({
   kind: oneOf([
     'suspended',
+    'unfinished',
     'sign',
     'decision',
     'clearance',
@@ -186,8 +187,9 @@ export const todayItemSchema = object({
     'comes',
   ] as const),
   said: Type.String(),
-  /** Where to act: the ladder, the student, the session. */
+  /** Where to act: the ladder, the sitting, the session; null of all of them: the student. */
   ladderId: nullable(uuid),
+  sittingId: nullable(uuid),
   sessionId: nullable(uuid),
 });
 export const todayStudentSchema = object({

@@ -98,8 +98,10 @@ test('passages are copied, split and dragged, and a session goes to a file and c
   const file = await (await saving).path();
   await page.getByRole('button', { name: 'Take out' }).click();
   await expect(passages).toHaveCount(3);
+  const open = page.url();
   await page.getByLabel('session from a file').setInputFiles(file);
-  await expect(page.getByText('Taken from the file')).toBeVisible();
+  await expect(page).not.toHaveURL(open);
+  // A session of its own: the one that was open stays as it was left.
   await expect(passages).toHaveCount(4);
   const text = JSON.stringify({ format: 'breath-session', version: 9, session: {} });
   await page

@@ -109,6 +109,7 @@ export const sittingTable = table<SittingRow>(
       index('sitting_list_index', 'instructorId', 'startedAt'),
       index('sitting_of_student_index', 'studentId', 'startedAt'),
       // Few sittings are of these kinds, and every look at Today asks for them.
+      { ...index('sitting_unfinished_index', 'instructorId'), where: 'outcome IS NULL' },
       { ...index('sitting_unconfirmed_index', 'studentId'), where: 'NOT confirmed' },
       { ...index('sitting_signs_index', 'instructorId', 'studentId'), where: `signs <> '{}'` },
     ],

@@ -294,6 +294,12 @@ describe('today', () => {
     const sitting = await client.must(routes.beginSitting, {
       body: { id: randomUUID(), sessionId: session.id, sessionVersion: 1 },
     });
+    const [begun] = await client.must(routes.today);
+    expect(begun?.items.map(({ kind, sittingId, sessionId }) => [kind, sittingId, sessionId])[0]).toEqual([
+      'unfinished',
+      sitting.id,
+      session.id,
+    ]);
     await client.must(routes.recordSitting, {
       params: { id: sitting.id },
       body: { version: 1, record: finishedRecord(session.document), effort: 2, note: '' },

@@ -31,6 +31,7 @@ const SIGN_DAYS = 7;
 /** What needs most comes first. */
 const NEED: readonly TodayItem['kind'][] = [
   'suspended',
+  'unfinished',
   'sign',
   'decision',
   'intake',
@@ -75,6 +76,20 @@ SELECT sitting.student_id AS "studentId", sitting.id, sitting.signs,
                       AND later.started_at > report.received_at)
  ORDER BY sitting.started_at DESC`;
 
+/** Sittings that were begun, and of which nothing was recorded. */
+const UNFINISHED_SQL = `
+SELECT student_id AS "studentId", id, session_id AS "sessionId", led->'session'->>'title' AS title,
+       (started_at AT TIME ZONE $2)::date::text AS day
+  FROM sitting WHERE instructor_id = $1 AND outcome IS NULL ORDER BY started_at DESC`;
+
+interface UnfinishedRow {
+  readonly studentId: string;
+  readonly id: string;
+  readonly sessionId: string | null;
+  readonly title: string;
+  readonly day: Day;
+}
+
 interface SignRow {
   readonly studentId: string;
   readonly id: string;
@@ -85,8 +100,8 @@ interface SignRow {
 const item = (
   kind: TodayItem['kind'],
   said: string,
-  more: Partial<Pick<TodayItem, 'ladderId' | 'sessionId'>> = {},
-): TodayItem => ({ kind, said, ladderId: null, sessionId: null, ...more });
+  more: Partial<Pick<TodayItem, 'ladderId' | 'sittingId' | 'sessionId'>> = {},
+): TodayItem => ({ kind, said, ladderId: null, sittingId: null, sessionId: null, ...more });
 
 const inDays = (days: number): string => (days === 0 ? 'today' : days === 1 ? 'tomorrow' : `in ${days} days`);
 
@@ -96,16 +111,18 @@ export function implementToday(implement: Implement, source: DataSource, now: ()
     const instructor = await instructorById(source, store.instructorId);
     const today = localDay(instructor, at);
     const signsSince = new Date(at.getTime() - SIGN_DAYS * 86_400_000);
-    const [students, rows, decisions, clearances, lastDays, checked, emergencies, signs] = await Promise.all([
-      store.query<TodayRow>(STUDENTS_SQL),
-      store.ladders.list({}, { order: { createdAt: 'DESC', id: 'ASC' } }),
-      store.query<LastDecision>(LAST_DECISIONS_SQL),
-      store.clearances.list({}, { order: { until: 'ASC' } }),
-      store.query<LastDays>(LAST_DAYS_SQL, instructor.timeZone),
-      store.dayChecks.list({ day: today }),
-      openEmergencies(store, null),
-      store.query<SignRow>(SIGNS_SQL, signsSince, instructor.timeZone),
-    ]);
+    const [students, rows, decisions, clearances, lastDays, checked, emergencies, signs, unfinished] =
+      await Promise.all([
+        store.query<TodayRow>(STUDENTS_SQL),
+        store.ladders.list({}, { order: { createdAt: 'DESC', id: 'ASC' } }),
+        store.query<LastDecision>(LAST_DECISIONS_SQL),
+        store.clearances.list({}, { order: { until: 'ASC' } }),
+        store.query<LastDays>(LAST_DAYS_SQL, instructor.timeZone),
+        store.dayChecks.list({ day: today }),
+        openEmergencies(store, null),
+        store.query<SignRow>(SIGNS_SQL, signsSince, instructor.timeZone),
+        store.query<UnfinishedRow>(UNFINISHED_SQL, instructor.timeZone),
+      ]);
     const climbing = climbers(students, rows);
     const around = await aroundOf(store, instructor, { students: climbing, emergencies }, at);
     const ladders = openLadders(rows, decisions, new Set(climbing.map(({ id }) => id)), around);
@@ -115,6 +132,7 @@ export function implementToday(implement: Implement, source: DataSource, now: ()
       ladders: byStudent(ladders),
       clearances: byStudent(clearances),
       signs: byStudent(signs),
+      unfinished: byStudent(unfinished),
     };
     const all = students.flatMap((student): TodayStudent[] => {
       const own = of.ladders(student.id);
@@ -127,6 +145,7 @@ export function implementToday(implement: Implement, source: DataSource, now: ()
       const emergency = emergencies.get(student.id);
       const items = [
         ...(emergency ? [item('suspended', describeEmergency(emergency))] : []),
+        ...ofUnfinished(of.unfinished(student.id)),
         ...ofSigns(of.signs(student.id)),
         ...ofLadders(own, instructor, today, days.lastSitting),
         ...ofIntake(student),
@@ -189,6 +208,11 @@ const needOf = ({ items }: TodayStudent): number => {
 };
 const byNeed = (items: readonly TodayItem[]): TodayItem[] =>
   [...items].sort((a, b) => NEED.indexOf(a.kind) - NEED.indexOf(b.kind));
+
+const ofUnfinished = (rows: readonly UnfinishedRow[]): TodayItem[] =>
+  rows.map(({ id, sessionId, title, day }) =>
+    item('unfinished', `“${title}” was begun on ${day} and never ended.`, { sittingId: id, sessionId }),
+  );
 
 const ofSigns = (rows: readonly SignRow[]): TodayItem[] =>
   rows.map(({ signs, day }) => {

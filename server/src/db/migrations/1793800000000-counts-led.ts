@@ -7,6 +7,7 @@ export class CountsLed1793800000000 implements MigrationInterface {
   async up(runner: QueryRunner): Promise<void> {
     await runner.query(`
 ALTER TABLE sitting_passage ADD COLUMN counts_led jsonb;
+CREATE INDEX sitting_unfinished_index ON sitting (instructor_id) WHERE outcome IS NULL;
 CREATE INDEX sitting_unconfirmed_index ON sitting (student_id) WHERE NOT confirmed;
 CREATE INDEX sitting_signs_index ON sitting (instructor_id, student_id) WHERE signs <> '{}';`);
   }
@@ -15,6 +16,7 @@ CREATE INDEX sitting_signs_index ON sitting (instructor_id, student_id) WHERE si
     await runner.query(`
 DROP INDEX sitting_signs_index;
 DROP INDEX sitting_unconfirmed_index;
+DROP INDEX sitting_unfinished_index;
 ALTER TABLE sitting_passage DROP COLUMN counts_led;`);
   }
 }

@@ -48,12 +48,15 @@ export function addressOf<R extends Route>({ path }: R, { params, query }: Omit<
   return `${API_ROOT}${filled}${search}`;
 }
 
+/** From this status on it is not the request that is wrong: the server is away, and what is sent may be sent again. */
+const AWAY_FROM = 500;
+
 export function toApiProblem(error: unknown): ApiProblem {
-  if (error instanceof HttpErrorResponse && isProblem(error.error)) {
+  if (error instanceof HttpErrorResponse && error.status < AWAY_FROM && isProblem(error.error))
     return { kind: 'refused', message: error.error.detail, problem: error.error };
-  }
+  // Only what a queue of this browser holds is called kept, and by whoever put it there.
   const message =
-    'The server cannot be reached. What you entered is kept here; it will be sent when it is back.';
+    'The server cannot be reached just now. Nothing was taken away here: try again in a moment.';
   return { kind: 'away', message };
 }
 

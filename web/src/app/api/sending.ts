@@ -32,11 +32,16 @@ export function sending(): Sending {
         },
         error: (problem: ApiProblem) => {
           busy.set(false);
-          const [first] = problem.kind === 'refused' ? (problem.problem.errors ?? []) : [];
-          message.set(first?.detail ?? problem.message);
+          message.set(saidOf(problem));
           after();
         },
       });
     },
   };
 }
+
+/** What is wrong, in words: of the first field that is, or of the whole. */
+export const saidOf = (problem: ApiProblem): string => {
+  const [first] = problem.kind === 'refused' ? (problem.problem.errors ?? []) : [];
+  return first?.detail ?? problem.message;
+};

@@ -11,9 +11,10 @@ import {
   type Student,
 } from '@nuvrah/contract';
 import type { Session, SessionJson } from '@nuvrah/core';
-import { forkJoin, map, type Observable, of, switchMap } from 'rxjs';
+import { forkJoin, map, type Observable, of, switchMap, tap } from 'rxjs';
 import { Api } from './api';
 import { Classes } from './classes';
+import { OnceId } from './once-id';
 import { Students } from './students';
 import { Variants } from './variants';
 
@@ -54,6 +55,7 @@ export class Sessions {
   private readonly students = inject(Students);
   private readonly classes = inject(Classes);
   private readonly variants = inject(Variants);
+  private readonly added = new OnceId();
 
   /** All of them, or those of a student or of a class. */
   list(query: QueryOf<typeof routes.listSessions> = {}): Observable<StoredSession[]> {
@@ -83,8 +85,13 @@ export class Sessions {
     }
   }
 
+  /** Adds a session; pressed again because the answer was lost, it is there once. */
   add(owner: SessionOwner, session: Session): Observable<StoredSession> {
-    return this.api.call(routes.addSession, { body: { owner, document: toJson(session) } });
+    // Its passages get new ids with every press: by what it is made of it is the same one.
+    const passages = session.passages.map(({ id: _, ...passage }) => passage);
+    const id = this.added.for({ owner, session: { ...session, passages } });
+    const body = { id, owner, document: toJson(session) };
+    return this.api.call(routes.addSession, { body }).pipe(tap(() => this.added.done()));
   }
 
   /** Earlier versions, the newest first. */

@@ -14,13 +14,16 @@ import {
   type StudentLine,
   type StoredApproval,
 } from '@nuvrah/contract';
-import type { Observable } from 'rxjs';
+import { tap, type Observable } from 'rxjs';
 import { Api } from './api';
+import { OnceId } from './once-id';
 
 /** Students on the server. */
 @Injectable({ providedIn: 'root' })
 export class Students {
   private readonly api = inject(Api);
+  private readonly added = new OnceId();
+  private readonly checked = new OnceId();
 
   list(): Observable<StudentLine[]> {
     return this.api.call(routes.listStudents);
@@ -30,8 +33,10 @@ export class Students {
     return this.api.call(routes.getStudent, { params: { id } });
   }
 
-  add(body: StudentFields): Observable<Student> {
-    return this.api.call(routes.addStudent, { body });
+  /** Adds a student; pressed again because the answer was lost, they are there once. */
+  add(fields: StudentFields): Observable<Student> {
+    const body = { id: this.added.for(fields), ...fields };
+    return this.api.call(routes.addStudent, { body }).pipe(tap(() => this.added.done()));
   }
 
   /** Saves over the version that was read; a stale one is refused. */
@@ -47,7 +52,10 @@ export class Students {
   }
 
   addCapacity(id: string, body: BodyOf<typeof routes.addCapacityCheck>): Observable<CapacityCheck> {
-    return this.api.call(routes.addCapacityCheck, { params: { id }, body });
+    const once = { id: this.checked.for({ id, ...body }), ...body };
+    return this.api
+      .call(routes.addCapacityCheck, { params: { id }, body: once })
+      .pipe(tap(() => this.checked.done()));
   }
 
   addFact(student: string, body: BodyOf<typeof routes.addFact>): Observable<StudentFact> {

@@ -99,10 +99,11 @@ describe('the session draft', () => {
     expect([draft.saveState().kind, baseOf(draft.session())]).toEqual(['saved', 5]);
   });
 
-  const stale = (): void => {
+  /** Refused because what stands there has this base. */
+  const stale = (base = 7): void => {
     setBase(5);
     wait(700);
-    const current = storedSession(withCounted({ base: 7 as never }), 4);
+    const current = storedSession(withCounted({ base: base as never }), 4);
     const problem = {
       type: 'about:blank',
       title: '',
@@ -125,6 +126,26 @@ describe('the session draft', () => {
     expect((request.request.body as { version: number }).version).toBe(4);
     answer(request, 5);
     expect([draft.saveState().kind, baseOf(draft.session())]).toEqual(['saved', 6]);
+  });
+
+  it('knows its own save again when only the answer was lost', () => {
+    stale(5);
+    expect(draft.saveState().kind).toBe('saved');
+    setBase(6);
+    wait(700);
+    const request = save();
+    expect((request.request.body as { version: number }).version).toBe(4);
+    answer(request, 5);
+  });
+
+  it('goes on trying while the server answers that it cannot', () => {
+    setBase(5);
+    wait(700);
+    save().flush({ code: 'away', detail: 'no', status: 503 }, { status: 503, statusText: 'no' });
+    expect(draft.saveState().kind).toBe('away');
+    wait(5_000);
+    answer(save(), 2);
+    expect(draft.saveState().kind).toBe('saved');
   });
 
   it('takes the other version when asked, and undo brings the own one back', () => {

@@ -11,7 +11,6 @@ import {
   type Observable,
   of,
   Subject,
-  tap,
   timer,
 } from 'rxjs';
 import { AccountStore } from '../api/account';
@@ -205,27 +204,34 @@ export class SessionDraft {
     }
     this.saving.set({ kind: 'saving' });
     return this.sessions.save(stored.id, stored.version, session).pipe(
-      tap((saved) => {
-        this.stored = saved;
-        this.savedSession = session;
-        const still = this.session() === session;
-        if (still) this.browser.remove(keptAs(saved.id));
-        else this.keepEdits(this.session() ?? session);
-        this.saving.set(still ? { kind: 'saved', at: new Date(saved.updatedAt) } : { kind: 'unsaved' });
-      }),
-      map(() => undefined),
-      catchError((failed: ApiProblem) => this.notSaved(failed)),
+      map((saved) => this.arrived(saved, session)),
+      catchError((failed: ApiProblem) => this.notSaved(failed, session)),
     );
   }
 
-  private notSaved(failed: ApiProblem): Observable<void> {
+  private arrived(saved: StoredSession, session: Session): void {
+    this.stored = saved;
+    this.savedSession = session;
+    const still = this.session() === session;
+    if (still) this.browser.remove(keptAs(saved.id));
+    else {
+      this.keepEdits(this.session() ?? session);
+      this.edited.next();
+    }
+    this.saving.set(still ? { kind: 'saved', at: new Date(saved.updatedAt) } : { kind: 'unsaved' });
+  }
+
+  private notSaved(failed: ApiProblem, sent: Session): Observable<void> {
     if (failed.kind === 'away') {
       this.saving.set({ kind: 'away' });
       timer(TRY_AGAIN).subscribe(() => {
         if (this.saving().kind === 'away') this.saveNow.next();
       });
     } else if (failed.problem.code === 'stale') {
-      this.saving.set({ kind: 'stale', theirs: failed.problem.current as StoredSession });
+      const there = failed.problem.current as StoredSession;
+      // The save had arrived and only its answer was lost.
+      if (sameJson(there.document, sent)) return of(this.arrived(there, sent));
+      this.saving.set({ kind: 'stale', theirs: there });
     } else {
       this.saving.set({ kind: 'refused', message: failed.message });
     }

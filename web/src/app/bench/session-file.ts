@@ -1,5 +1,7 @@
-import { Component, inject, input, output, signal } from '@angular/core';
+import { Component, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { Router } from '@angular/router';
+import type { SessionOwner } from '@nuvrah/contract';
 import {
   checkSession,
   LARGEST_SESSION_FILE,
@@ -9,17 +11,20 @@ import {
   type Session,
 } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
+import type { ApiProblem } from '../api/api';
+import { saidOf } from '../api/sending';
+import { Sessions } from '../api/sessions';
 import { Variants } from '../api/variants';
 import { saveFile } from '../shell/save-file';
 
-/** The session to a file in the open format, and from one: whole or not at all, and it can be undone. */
+/** The session to a file in the open format; and a file opened as a new session, whole or not at all: what is open stays as it is. */
 @Component({
   selector: 'nv-session-file',
   imports: [MatButtonModule],
   template: `
     <button matButton type="button" (click)="save()">Save as a file</button>
     <label>
-      Take it from a file
+      Open a file as a new session
       <input
         type="file"
         accept=".json,application/json"
@@ -56,9 +61,12 @@ import { saveFile } from '../shell/save-file';
 })
 export class SessionFile {
   readonly session = input.required<Session>();
-  readonly taken = output<Session>();
+  /** Whose the new one is. */
+  readonly owner = input.required<SessionOwner>();
 
   private readonly account = inject(AccountStore);
+  private readonly sessions = inject(Sessions);
+  private readonly router = inject(Router);
   private readonly variants = inject(Variants);
   protected readonly said = signal<readonly string[]>([]);
   protected readonly refused = signal(false);
@@ -103,13 +111,12 @@ export class SessionFile {
         ...problems.map((one) => `${one.pointer}: ${one.message}`),
       ]);
     this.refused.set(false);
-    this.said.set([
-      'Taken from the file; Undo brings back what was here.',
-      ...(lost.length > 0
-        ? ['Variants that are not on your Shelf became the techniques that they are of.']
-        : []),
-    ]);
-    this.taken.emit(session);
+    const variants = 'Variants that are not on your Shelf became the techniques that they are of.';
+    this.said.set(['Opening it as a new session …', ...(lost.length > 0 ? [variants] : [])]);
+    this.sessions.add(this.owner(), session).subscribe({
+      next: ({ id }) => void this.router.navigate(['/bench', id]),
+      error: (problem: ApiProblem) => this.refuse(['Nothing was taken from it.', saidOf(problem)]),
+    });
   }
 
   private refuse(lines: readonly string[]): void {

@@ -1,6 +1,16 @@
 import { inject, Injectable } from '@angular/core';
 import type { Sitting } from '@nuvrah/contract';
-import { pauseRun, stopRun, type LeadRun, type Millis } from '@nuvrah/core';
+import {
+  beginRun,
+  millis,
+  pauseRun,
+  recordOf,
+  sessionFromChecked,
+  stopRun,
+  type LeadRecord,
+  type LeadRun,
+  type Millis,
+} from '@nuvrah/core';
 import { AccountStore } from '../api/account';
 import { BrowserStore } from '../api/browser-store';
 
@@ -54,4 +64,10 @@ export function interruptedRun({ run, at }: KeptLead): LeadRun {
 export function endedRun({ run, at }: Pick<KeptLead, 'run' | 'at'>): LeadRun {
   const stopped = stopRun(run, at);
   return stopped.ok ? stopped.value : run;
+}
+
+/** The record of a leading of which nothing was done. */
+export function recordOfNothing({ session, hand, conventions }: Sitting['led']): LeadRecord {
+  const run = beginRun({ session: sessionFromChecked(session), student: { hand }, conventions });
+  return recordOf(endedRun({ run, at: millis(0) }));
 }

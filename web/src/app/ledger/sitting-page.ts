@@ -17,11 +17,13 @@ import {
 } from '@nuvrah/core';
 import { forkJoin, map, switchMap } from 'rxjs';
 import { AccountStore } from '../api/account';
+import type { Sitting } from '@nuvrah/contract';
 import type { ApiProblem } from '../api/api';
 import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
 import { Sittings } from '../api/sittings';
 import { Students } from '../api/students';
+import { LeadKeeper, recordOfNothing } from '../lead/lead-keeper';
 import { describePassageRecord, describePlace } from './describe-record';
 import { EffortAndNote } from './effort-and-note';
 import { LEVEL_SIGNS } from '../findings/levels';
@@ -106,7 +108,21 @@ import { SignBack } from './sign-back';
             </ul>
           }
         } @else {
-          <p class="notice">This sitting was begun; what was done never arrived.</p>
+          <div class="notice">
+            <p>This sitting was begun; what was done never arrived.</p>
+            @if (interrupted()) {
+              <a matButton="filled" [routerLink]="['/lead', ready.sitting.sessionId]"
+                >Go on with it, or close it there</a
+              >
+            } @else {
+              <button matButton="outlined" type="button" [disabled]="busy()" (click)="closeEmpty()">
+                Close it: nothing of it was done
+              </button>
+            }
+            @if (problem(); as text) {
+              <p role="alert">{{ text }}</p>
+            }
+          </div>
         }
       }
     </div>
@@ -215,13 +231,31 @@ export class SittingPage {
   protected readonly problem = signal<string | null>(null);
   protected readonly said = signal('');
 
+  /** Whether this browser still has what was led of it. */
+  protected readonly interrupted = computed(() => {
+    const sitting = this.page.value()?.sitting;
+    return (
+      sitting !== undefined && sitting.sessionId !== null && this.keeper.kept()?.sitting.id === sitting.id
+    );
+  });
+  private readonly keeper = inject(LeadKeeper);
+
+  /** On record as stopped before its first breath; it counts for nothing and waits for nobody any more. */
+  protected closeEmpty(): void {
+    const sitting = this.page.value()?.sitting;
+    if (sitting) this.record(sitting, recordOfNothing(sitting.led) as never);
+  }
+
   protected save(): void {
     const sitting = this.page.value()?.sitting;
-    if (!sitting?.record) return;
+    if (sitting?.record) this.record(sitting, sitting.record);
+  }
+
+  private record(sitting: Sitting, record: NonNullable<Sitting['record']>): void {
     this.busy.set(true);
     this.problem.set(null);
     const version = this.saved()?.version ?? sitting.version;
-    const body = { version, record: sitting.record, effort: this.effort(), note: this.note().trim() };
+    const body = { version, record, effort: this.effort(), note: this.note().trim() };
     this.sittings.record(sitting.id, body).subscribe({
       next: (saved) => {
         this.busy.set(false);

@@ -1,17 +1,20 @@
-import { Component, computed, inject, input, output } from '@angular/core';
+import { Component, computed, inject, input, output, signal } from '@angular/core';
 import type { Student, StudentFact } from '@nuvrah/contract';
 import {
   FACT_GROUPS,
+  daysBetween,
   isTrueOn,
   lastDayBefore,
+  lastDayOf,
   PERSON_FACTS,
   weeksPregnant,
   type PersonFact,
   type Day,
 } from '@nuvrah/core';
+import type { Observable } from 'rxjs';
 import { ScreeningClock } from '../api/screening-clock';
 import type { ApiProblem } from '../api/api';
-import { sending } from '../api/sending';
+import { saidOf } from '../api/sending';
 import { Students } from '../api/students';
 import { dayTyped } from '../forms/day-typed';
 
@@ -30,11 +33,17 @@ const PREGNANCIES: readonly PersonFact[] = ['pregnancy', 'pregnancy-guarded'];
               <input
                 type="checkbox"
                 [checked]="row.record !== null"
-                [disabled]="sent.busy()"
-                (change)="toggle(row.fact, row.record)"
+                (change)="toggle(row.fact, row.record, $event)"
               />
               {{ row.name }}
             </label>
+            @if (failed(); as problem) {
+              @if (problem.fact === row.fact) {
+                <p class="notice problem" role="alert">
+                  {{ row.record ? 'Still on record.' : 'Not on record.' }} {{ problem.message }}
+                </p>
+              }
+            }
             @if (row.record; as record) {
               <span class="row">
                 <label>
@@ -73,9 +82,6 @@ const PREGNANCIES: readonly PersonFact[] = ['pregnancy', 'pregnancy-guarded'];
           </div>
         }
       </fieldset>
-    }
-    @if (sent.message(); as text) {
-      <p class="notice problem" role="alert">{{ text }}</p>
     }
   `,
   styleUrl: '../forms/form.scss',
@@ -121,7 +127,8 @@ export class FactChecklist {
 
   private readonly students = inject(Students);
   protected readonly today = inject(ScreeningClock).today;
-  protected readonly sent = sending();
+  /** What was refused or not sent, where it stands: it is not shown as if it were on record. */
+  protected readonly failed = signal<{ readonly fact: PersonFact; readonly message: string } | null>(null);
 
   protected readonly groups = computed(() => {
     const today = this.today();
@@ -145,23 +152,50 @@ export class FactChecklist {
   }
 
   /** Ticked: on record. Unticked: off it if it was a slip of today, else ended with yesterday. */
-  protected toggle(fact: PersonFact, record: StudentFact | null): void {
-    const done = (): void => this.changed.emit();
-    if (record === null) {
-      const body = { id: crypto.randomUUID(), fact, since: null, until: null, due: null, note: '' };
-      return this.sent.send(this.students.addFact(this.student().id, body), done);
-    }
+  protected toggle(fact: PersonFact, record: StudentFact | null, event: Event): void {
+    this.failed.set(null);
+    const box = event.target as HTMLInputElement;
+    const refused = (message: string): void => {
+      // As it is on record, not as it was pressed.
+      box.checked = record !== null;
+      this.failed.set({ fact, message });
+    };
+    if (record === null) return this.send(this.truth(fact), refused);
     this.students.removeFact(record.id).subscribe({
-      next: done,
+      next: () => this.changed.emit(),
       error: (problem: ApiProblem) => {
         // Only what is refused as too old is ended; when the server is away nothing is.
-        if (problem.kind === 'refused') this.change(record, { until: lastDayBefore(this.today(), record) });
-        else this.sent.say(problem.message);
+        if (problem.kind !== 'refused') return refused(problem.message);
+        const until = lastDayBefore(this.today(), record);
+        this.send(this.students.changeFact({ ...record, until }), refused);
       },
     });
   }
 
+  /** What was ended a day ago at the most is true again; what ended longer ago is true anew, from today on. */
+  private truth(fact: PersonFact): Observable<unknown> {
+    const ended = this.student()
+      .facts.filter((one) => one.fact === fact)
+      .sort((a, b) => ((lastDayOf(a) ?? '') < (lastDayOf(b) ?? '') ? 1 : -1))[0];
+    const last = ended && lastDayOf(ended);
+    if (ended?.until && last && daysBetween(last, this.today()) <= 1)
+      return this.students.changeFact({ ...ended, until: null });
+    const since = last ? this.today() : null;
+    const body = { id: crypto.randomUUID(), fact, since, until: null, due: null, note: '' };
+    return this.students.addFact(this.student().id, body);
+  }
+
+  private send(request: Observable<unknown>, refused: (message: string) => void): void {
+    request.subscribe({
+      next: () => this.changed.emit(),
+      error: (problem: ApiProblem) => refused(saidOf(problem)),
+    });
+  }
+
   protected change(record: StudentFact, change: Partial<StudentFact>): void {
-    this.sent.send(this.students.changeFact({ ...record, ...change }), () => this.changed.emit());
+    this.failed.set(null);
+    this.send(this.students.changeFact({ ...record, ...change }), (message) =>
+      this.failed.set({ fact: record.fact, message }),
+    );
   }
 }

@@ -42,6 +42,44 @@ describe('the checklist of the intake', () => {
     expect(changed).toBe(1);
   });
 
+  it('does not show as ticked what was refused or not sent, and says why where it stands', () => {
+    show();
+    const box = (): HTMLInputElement | undefined =>
+      [...list.page.querySelectorAll('label')]
+        .find((one) => one.textContent.trim() === 'asthma')
+        ?.querySelector('input') ?? undefined;
+    list.tick('asthma');
+    expect(box()?.checked).toBeTrue();
+    http.expectOne(`${API_ROOT}/students/${ids.student}/facts`).error(new ProgressEvent('error'));
+    list.fixture.detectChanges();
+    expect([box()?.checked, changed]).toEqual([false, 0]);
+    expect(list.text('.fact [role=alert]')).toContain('Not on record. The server cannot be reached');
+    list.tick('asthma');
+    http
+      .expectOne(`${API_ROOT}/students/${ids.student}/facts`)
+      .flush({ code: 'invalid', detail: 'It is there.', status: 422 }, { status: 422, statusText: 'no' });
+    list.fixture.detectChanges();
+    expect(box()?.checked).toBeFalse();
+    expect(list.text('.fact [role=alert]')).toContain('Not on record. It is there.');
+    show(asthma);
+    list.tick('asthma');
+    http.expectOne(`${API_ROOT}/student-facts/${ids.session}/removal`).error(new ProgressEvent('error'));
+    list.fixture.detectChanges();
+    expect(box()?.checked).toBeTrue();
+    expect(list.text('.fact [role=alert]')).toContain('Still on record.');
+  });
+
+  it('makes what ended yesterday true again, and what ended long ago true anew from today', () => {
+    show({ ...asthma, until: day('2026-03-09') });
+    list.tick('asthma');
+    const again = http.expectOne(`${API_ROOT}/student-facts/${ids.session}`);
+    expect((again.request.body as StudentFact).until).toBeNull();
+    show({ ...asthma, until: day('2026-01-31') });
+    list.tick('asthma');
+    const anew = http.expectOne(`${API_ROOT}/students/${ids.student}/facts`).request.body as StudentFact;
+    expect([anew.since, anew.until]).toEqual([day('2026-03-10'), null]);
+  });
+
   it('takes a slip of today off the record, and ends what is older', () => {
     show(asthma);
     list.tick('asthma');

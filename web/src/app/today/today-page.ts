@@ -6,6 +6,7 @@ import { ScreeningClock } from '../api/screening-clock';
 import { Ladders } from '../api/ladders';
 import { askedOnce } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
+import { LeadKeeper } from '../lead/lead-keeper';
 import { dayInWords } from '../shell/dates';
 
 /** How urgent something is, as a sign, a word and a colour that only helps. */
@@ -13,6 +14,7 @@ const KINDS: Readonly<
   Record<TodayItem['kind'], { readonly sign: string; readonly word: string; readonly level: string }>
 > = {
   suspended: { sign: '⨯', word: 'Suspended', level: 'no' },
+  unfinished: { sign: '◐', word: 'Not ended', level: 'change' },
   sign: { sign: '!', word: 'Told a sign', level: 'change' },
   decision: { sign: '⇄', word: 'Decision', level: 'change' },
   intake: { sign: '⚕', word: 'Intake', level: 'clearance' },
@@ -24,8 +26,17 @@ const KINDS: Readonly<
 };
 
 /** Where it is acted on, one click away. */
-function wayOf({ id }: TodayStudent, { kind, ladderId, sessionId }: TodayItem) {
+function wayOf(
+  { id }: TodayStudent,
+  { kind, ladderId, sittingId, sessionId }: TodayItem,
+  begun: string | null,
+) {
   switch (kind) {
+    case 'unfinished':
+      // What this browser kept of it can be gone on with, or closed as far as it came.
+      return sittingId === begun && sessionId !== null
+        ? { text: 'Go on or close', link: ['/lead', sessionId] }
+        : { text: 'Close it', link: ['/ledger', sittingId ?? ''] };
     case 'suspended':
       return { text: 'File a clearance', link: ['/students', id], fragment: 'clearances' };
     case 'decision':
@@ -143,6 +154,8 @@ function wayOf({ id }: TodayStudent, { kind, ladderId, sessionId }: TodayItem) {
 export class TodayPage {
   private readonly ladders = inject(Ladders);
   private readonly clock = inject(ScreeningClock);
+  /** The sitting that was interrupted in this browser. */
+  private readonly begun = inject(LeadKeeper).kept()?.sitting.id ?? null;
 
   protected readonly page = askedOnce(() => this.ladders.today());
   protected readonly day = computed(() => dayInWords(this.clock.today()));
@@ -153,7 +166,7 @@ export class TodayPage {
       items: student.items.map((item) => ({
         ...KINDS[item.kind],
         said: item.said,
-        way: { fragment: undefined, ...wayOf(student, item) },
+        way: { fragment: undefined, ...wayOf(student, item, this.begun) },
       })),
     })),
   );
