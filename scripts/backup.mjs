@@ -19,7 +19,9 @@ try {
   );
 }
 
-const database = await openDatabase();
+const database = await openDatabase(false);
+// Health facts: from its first byte on the file is nobody else's.
+process.umask(0o077);
 // Written beside and renamed: a backup that was cut off never looks like one.
 const unfinished = `${file}.unfinished`;
 const done = runPostgresTool(
@@ -35,7 +37,14 @@ if (done.status !== 0) {
     done.stderr?.trim() || 'Check that PostgreSQL is running and DATABASE_URL is right.',
   );
 }
-fs.chmodSync(unfinished, 0o600);
+const listed = runPostgresTool('pg_restore', ['--list', unfinished], 'postgres://127.0.0.1/none');
+if (!/ TABLE DATA public instructor /.test(listed.stdout ?? '')) {
+  fs.rmSync(unfinished, { force: true });
+  fail(
+    'There is nothing in this database to back up.',
+    'Check that DATABASE_URL names the one that is used.',
+  );
+}
 fs.renameSync(unfinished, file);
 say(`Backup: ${file}`);
 say('It holds health facts: keep it where only you can read it.');

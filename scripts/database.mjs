@@ -2,12 +2,22 @@
 import { spawnSync } from 'node:child_process';
 import path from 'node:path';
 import { fail } from './machine.mjs';
-import { ensureBinaries, startCluster } from './postgres.mjs';
+import { ensureBinaries, hasCluster, startCluster } from './postgres.mjs';
 
-/** Answers the address of the database and a way to let go of it. */
-export async function openDatabase() {
+/**
+ * Answers the address of the database and a way to let go of it.
+ *
+ * @param make whether one is made where there is none yet.
+ */
+export async function openDatabase(make = true) {
   const elsewhere = process.env.DATABASE_URL;
   if (elsewhere) return { url: elsewhere, stop: () => {} };
+  if (!make && !hasCluster('main')) {
+    fail(
+      'There is no database in this clone yet, or this account cannot see it.',
+      'Start it once with "npm start", use the account that did, or set DATABASE_URL.',
+    );
+  }
   const cluster = await startCluster('main');
   return { url: cluster.database('nuvrah'), stop: cluster.stop };
 }

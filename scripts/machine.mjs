@@ -42,12 +42,50 @@ export function aptInstall(...packages) {
     fail(`Debian could not install ${packages.join(', ')}.`, 'Install it by hand and start again.');
 }
 
+/** Says at once that a port is taken, before anything is installed, built or opened for it. */
+export async function ensurePortFree(port) {
+  const number = Number(port);
+  if (!Number.isInteger(number) || number < 0 || number > 65_535)
+    fail(`PORT is "${port}".`, 'Set it to a number from 1024 to 65535.');
+  const { default: net } = await import('node:net');
+  const code = await new Promise((resolve) => {
+    const tried = net.createServer();
+    tried.once('error', (error) => resolve(error.code));
+    tried.listen(number, '127.0.0.1', () => tried.close(() => resolve(null)));
+  });
+  if (code === 'EADDRINUSE')
+    fail(`Port ${port} is in use.`, `Stop what uses it, or take another: PORT=${number + 1} npm start`);
+  if (code !== null)
+    fail(`Port ${port} cannot be used (${code}).`, `Take another: PORT=${DEFAULT_FREE} npm start`);
+}
+/** A port that no rights are needed for. */
+const DEFAULT_FREE = 4310;
+
+/** What npm calls a network that is not there. */
+const NO_NETWORK =
+  /ENOTFOUND|EAI_AGAIN|ECONNREFUSED|ECONNRESET|ENETUNREACH|EHOSTUNREACH|ETIMEDOUT|ERR_SOCKET_TIMEOUT|network/i;
+const NETWORK_PATIENCE = 8_000;
+
+/** Whether packages can be asked for; installing would find it out after minutes of silence. */
+function isNetworkThere() {
+  const args = ['ping', '--fetch-retries=0', `--fetch-timeout=${NETWORK_PATIENCE}`];
+  const asked = spawnSync('npm', args, { cwd: projectRoot, encoding: 'utf8', timeout: NETWORK_PATIENCE });
+  // A registry that answers something else is one that is there.
+  return asked.status === 0 || (asked.error === undefined && !NO_NETWORK.test(asked.stderr));
+}
+
 /** Installs what the lock file names, when it differs from what is installed. */
 export function ensurePackages() {
   const lock = path.join(projectRoot, 'package-lock.json');
   const stamp = path.join(projectRoot, 'node_modules', '.installed-lock');
   const wanted = createHash('sha256').update(fs.readFileSync(lock)).digest('hex');
   if (fs.existsSync(stamp) && fs.readFileSync(stamp, 'utf8') === wanted) return;
+  if (!isNetworkThere()) {
+    fail(
+      'The packages cannot be installed: there is no network, or the registry of packages does not answer.',
+      'Connect this machine and start again.',
+    );
+  }
   say('Installing packages …');
   if (!runShown('npm', ['ci', '--ignore-scripts', '--no-audit', '--no-fund', '--loglevel=error'])) {
     fail(

@@ -4,7 +4,7 @@ import { randomBytes } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
 import { buildIfChanged, SERVER_FLAGS, SERVER_MAIN, WEB_FOLDER } from './build.mjs';
-import { ensureNode, ensurePackages, fail, projectRoot, say } from './machine.mjs';
+import { ensureNode, ensurePackages, ensurePortFree, fail, projectRoot, say } from './machine.mjs';
 import { openDatabase } from './database.mjs';
 
 const DEFAULT_PORT = 4310;
@@ -22,22 +22,26 @@ function sessionSecret() {
 /** Starts the server and answers it with the address it prints once it listens. */
 function startServer(databaseUrl) {
   const env = {
-    PORT: String(DEFAULT_PORT),
     ...process.env,
+    PORT: String(port),
     DEMO_DATA: demo ? '1' : '0',
     DATABASE_URL: databaseUrl,
     SESSION_SECRET: process.env.SESSION_SECRET ?? sessionSecret(),
     WEB_FOLDER,
+    STOP_WITH_INPUT: '1',
   };
   const server = spawn(process.execPath, [...SERVER_FLAGS, SERVER_MAIN], {
     env,
-    stdio: ['ignore', 'pipe', 'inherit'],
+    // It ends when this one does, in whichever way: then its standard input ends.
+    stdio: ['pipe', 'pipe', 'inherit'],
   });
   const listening = new Promise((resolve) => {
     server.stdout.setEncoding('utf8').on('data', (text) => {
-      const [, address] = /^listening on (\S+)/m.exec(text) ?? [];
-      if (address) resolve(address);
-      else process.stdout.write(text);
+      for (const line of text.split('\n').filter((one) => one !== '')) {
+        const [, address] = /^listening on (\S+)/.exec(line) ?? [];
+        if (address) resolve(address);
+        else said.push(line);
+      }
     });
   });
   return { server, listening };
@@ -45,15 +49,23 @@ function startServer(databaseUrl) {
 
 /** The demo is loaded into an empty database unless DEMO_DATA=0 says otherwise. */
 const demo = process.env.DEMO_DATA !== '0';
+/** An empty one is none. */
+const port = process.env.PORT || String(DEFAULT_PORT);
+/** What the server says beside its address. */
+const said = [];
 
 ensureNode();
+await ensurePortFree(port);
 ensurePackages();
 const database = await openDatabase();
 buildIfChanged();
 const { server, listening } = startServer(database.url);
 
 // The terminal sends Ctrl-C to the server as well; being asked twice does it no harm.
-for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
+  process.on(signal, () => server.kill(signal === 'SIGHUP' ? 'SIGTERM' : signal));
+// A terminal that was closed takes no words any more.
+process.stdout.on('error', () => undefined);
 server.once('exit', (code, signal) => {
   database.stop();
   if (code === 0 || signal) say('Stopped. The data is kept.');
@@ -63,8 +75,5 @@ server.once('error', (error) => fail('The server could not be started.', error.m
 
 const address = await listening;
 say(`\nNuvrah is open at ${process.env.PUBLIC_URL || address}`);
-if (demo) {
-  const { DEMO_SIGN_IN } = await import('../server/dist/demo/demo-data.js');
-  say(`Demo sign-in: ${DEMO_SIGN_IN.email}   password: ${DEMO_SIGN_IN.password}`);
-}
+said.forEach(say);
 say('Ctrl-C stops it.');

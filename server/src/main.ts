@@ -5,6 +5,8 @@ import type { DataSource } from 'typeorm';
 import { createApp } from './app.js';
 import { readConfig, type Config } from './config.js';
 import { openDatabase } from './db/open-database.js';
+import { passwordMatches } from './accounts/password.js';
+import { DEMO_SIGN_IN } from './demo/demo-data.js';
 import { loadDemo } from './demo/load-demo.js';
 import { instructorTable } from './db/entities.js';
 import { startupSentence } from './startup-problem.js';
@@ -34,18 +36,31 @@ function stopOn(signals: readonly NodeJS.Signals[], server: Server, source: Data
     server.closeIdleConnections();
   };
   for (const signal of signals) process.once(signal, stop);
+  // Whoever started it is gone, without having been able to say so.
+  if (process.env['STOP_WITH_INPUT'] === '1') process.stdin.resume().once('end', stop);
+}
+
+/** How to sign in to the demo; null where there is none, or where its password was changed. */
+async function demoSignIn(source: DataSource): Promise<string | null> {
+  const { email, password } = DEMO_SIGN_IN;
+  const row = await source.getRepository(instructorTable).findOneBy({ email });
+  if (!row || !(await passwordMatches(row.passwordHash, password))) return null;
+  return `Demo sign-in: ${email}   password: ${password}`;
 }
 
 async function start(): Promise<void> {
   const config = readConfig(process.env);
   const source = await openDatabase(config.databaseUrl);
-  if (config.demo) await loadDemo(source, new Date());
+  // Its password is published: it is for this machine alone.
+  if (config.demo && config.publicUrl === null) await loadDemo(source, new Date());
   if ((await source.getRepository(instructorTable).count()) === 0) {
     process.stdout.write('There is no account yet. Make one with "npm run account".\n');
   }
   const server = await listen(config, source);
   stopOn(['SIGINT', 'SIGTERM'], server, source);
   const { port } = server.address() as AddressInfo;
+  const demo = await demoSignIn(source);
+  if (demo) process.stdout.write(`${demo}\n`);
   process.stdout.write(`listening on http://${HOST}:${port}\n`);
 }
 
