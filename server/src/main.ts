@@ -60,8 +60,8 @@ async function start(): Promise<void> {
   stopOn(['SIGINT', 'SIGTERM'], server, source);
   const { port } = server.address() as AddressInfo;
   const demo = await demoSignIn(source);
-  if (demo) process.stdout.write(`${demo}\n`);
-  process.stdout.write(`listening on http://${HOST}:${port}\n`);
+  // In one piece: whoever waits for the address has the rest with it.
+  process.stdout.write(`listening on http://${HOST}:${port}\n${demo === null ? '' : `${demo}\n`}`);
 }
 
 start().catch((error: unknown) => {

@@ -19,9 +19,9 @@ export interface Moment {
   readonly round: { readonly now: number; readonly of: number } | null;
   /** Where the locks of this event stand; null where it has none. */
   readonly lock: 'setting' | 'on' | 'releasing' | null;
-  /** The event after this one, or null at the end. */
+  /** The event after this one (after the minutes at one's own pace), or null at the end. */
   readonly next: TimelineEvent | null;
-  /** Until the end of this event at the latest; of this passage and of all as they are expected. */
+  /** Until the end of this event (of all the minutes at one's own pace) at the latest; of this passage and of all as they are expected. */
   readonly left: { readonly event: Millis; readonly passage: Millis; readonly all: Millis };
 }
 
@@ -39,14 +39,29 @@ export function momentAt(timeline: Timeline, at: number): Moment | null {
     span,
     count: countAt(event, at),
     round: event.round === null ? null : { now: event.round, of },
-    next: timeline.events[index + 1] ?? null,
+    next: nextAfter(timeline, index),
     lock: lockAt(event, at),
     left: {
-      event: until(event.to),
+      event: until(endOf(timeline, event)),
       passage: until((span.to - slack(span.to)) as Millis),
       all: until((timeline.total - slack(timeline.total)) as Millis),
     },
   };
+}
+
+const isOwnPaceOf = (passage: number, event: TimelineEvent | undefined): boolean =>
+  event?.ownPace !== null && event?.passage === passage;
+
+/** Minutes at one's own pace are one stretch to whoever breathes them, however often something is said in them. */
+function nextAfter({ events }: Timeline, index: number): TimelineEvent | null {
+  let next = index + 1;
+  if (events[index]?.ownPace) while (isOwnPaceOf(events[index].passage, events[next])) next++;
+  return events[next] ?? null;
+}
+
+function endOf({ events }: Timeline, event: TimelineEvent): Millis {
+  if (!event.ownPace) return event.to;
+  return events.findLast((one) => isOwnPaceOf(event.passage, one))?.to ?? event.to;
 }
 
 /** By how much open stretches from this event on are planned longer (to their cap) than they are expected to last. */

@@ -103,6 +103,8 @@ const item = (
   more: Partial<Pick<TodayItem, 'ladderId' | 'sittingId' | 'sessionId'>> = {},
 ): TodayItem => ({ kind, said, ladderId: null, sittingId: null, sessionId: null, ...more });
 
+const daysAgo = (days: number): string =>
+  days === 0 ? 'today' : days === 1 ? 'yesterday' : `${days} days ago`;
 const inDays = (days: number): string => (days === 0 ? 'today' : days === 1 ? 'tomorrow' : `in ${days} days`);
 
 export function implementToday(implement: Implement, source: DataSource, now: () => Date): void {
@@ -145,8 +147,8 @@ export function implementToday(implement: Implement, source: DataSource, now: ()
       const emergency = emergencies.get(student.id);
       const items = [
         ...(emergency ? [item('suspended', describeEmergency(emergency))] : []),
-        ...ofUnfinished(of.unfinished(student.id)),
-        ...ofSigns(of.signs(student.id)),
+        ...ofUnfinished(of.unfinished(student.id), today),
+        ...ofSigns(of.signs(student.id), today),
         ...ofLadders(own, instructor, today, days.lastSitting),
         ...ofIntake(student),
         ...ofClearances(of.clearances(student.id), today),
@@ -209,15 +211,18 @@ const needOf = ({ items }: TodayStudent): number => {
 const byNeed = (items: readonly TodayItem[]): TodayItem[] =>
   [...items].sort((a, b) => NEED.indexOf(a.kind) - NEED.indexOf(b.kind));
 
-const ofUnfinished = (rows: readonly UnfinishedRow[]): TodayItem[] =>
+const ofUnfinished = (rows: readonly UnfinishedRow[], today: Day): TodayItem[] =>
   rows.map(({ id, sessionId, title, day }) =>
-    item('unfinished', `“${title}” was begun on ${day} and never ended.`, { sittingId: id, sessionId }),
+    item('unfinished', `“${title}” was begun ${daysAgo(daysBetween(day, today))} and never ended.`, {
+      sittingId: id,
+      sessionId,
+    }),
   );
 
-const ofSigns = (rows: readonly SignRow[]): TodayItem[] =>
+const ofSigns = (rows: readonly SignRow[], today: Day): TodayItem[] =>
   rows.map(({ signs, day }) => {
     const said = signs.map((sign) => signById(sign).label.toLowerCase()).join(', ');
-    return item('sign', `Told from home, ${day}: ${said}.`);
+    return item('sign', `Told from home ${daysAgo(daysBetween(day, today))}: ${said}.`);
   });
 
 function ofLadders(

@@ -63,6 +63,10 @@ describe("minutes at one's own pace", () => {
     expect(led.text('.caption.right')).toBe('Right in turn thumb');
     expect(led.text('.fingers')).toContain('in turn');
     expect(led.text('.of')).toBe('to go');
+    expect([led.text('.count'), led.text('.next')]).toEqual([
+      '0:59',
+      'then hand down, one breath through both',
+    ]);
     await led.at(from('closing') - 1);
     expect([led.text('.phase'), led.text('.manner')]).toEqual([
       'Last round',

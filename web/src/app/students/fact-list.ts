@@ -43,7 +43,7 @@ import { dayTyped } from '../forms/day-typed';
           }
         </li>
       } @empty {
-        <li class="soft">Nothing is on record. Ask before the first session.</li>
+        <li class="soft">{{ nothing() }}</li>
       }
     </ul>
     <form (submit)="add($event)">
@@ -90,6 +90,12 @@ export class FactList {
   protected readonly sent = sending();
   protected readonly today = inject(ScreeningClock).today;
 
+  protected readonly nothing = computed(() => {
+    const asked = this.student().healthAskedOn;
+    return asked === null
+      ? 'Nothing is on record. Ask before the first session.'
+      : `Asked on ${dayInWords(asked)}: nothing of it is true.`;
+  });
   protected readonly rows = computed(() => {
     const today = this.today();
     const rows = this.student().facts.map((fact) => ({

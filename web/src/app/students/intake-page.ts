@@ -48,11 +48,15 @@ import { StudentForm } from './student-form';
             <p>Nothing is missing. Next comes the comfortable capacity.</p>
           }
           <div class="actions">
-            <button matButton="filled" type="button" [disabled]="saving.busy()" (click)="everything()">
-              Everything was asked today
-            </button>
-            @if (student.healthAskedOn; as asked) {
-              <span class="soft">last asked on {{ dayInWords(asked) }}</span>
+            @if (student.healthAskedOn === day().today) {
+              <span role="status">✓ Everything was asked today.</span>
+            } @else {
+              <button matButton="filled" type="button" [disabled]="saving.busy()" (click)="everything()">
+                Everything was asked today
+              </button>
+              @if (student.healthAskedOn; as asked) {
+                <span class="soft">last asked on {{ dayInWords(asked) }}</span>
+              }
             }
             <a matButton [routerLink]="['/students', student.id, 'capacity']">Capacity check</a>
           </div>
@@ -87,7 +91,7 @@ export class IntakePage {
   readonly id = input.required<string>();
 
   private readonly students = inject(Students);
-  private readonly day = inject(ScreeningClock).day;
+  protected readonly day = inject(ScreeningClock).day;
 
   protected readonly dayInWords = dayInWords;
   protected readonly page = asked(this.id, (id) => this.students.get(id));
