@@ -96,6 +96,11 @@ describe('the Ledger', () => {
       params,
       body: { version: 3, record, effort: 5, note: 'Yet harder.' },
     });
+    // A sign that came to light later corrects neither effort nor note.
+    await client.must(routes.recordSitting, {
+      params,
+      body: { version: 4, record: { ...record, signs: ['dizzy'] }, effort: 5, note: 'Yet harder.' },
+    });
     const corrections = await client.must(routes.listCorrections, { params });
     expect(corrections.map(({ version, effort, note }) => [version, effort, note])).toEqual([
       [3, 4, 'Harder.'],

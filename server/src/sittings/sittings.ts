@@ -96,7 +96,7 @@ export function implementSittings(implement: Implement, source: DataSource, now:
       };
       const saved = await within.sittings.change(params.id, version, change);
       if (!saved) throw staleVersion(await getSitting(store, params.id));
-      if (before.record !== null) {
+      if (before.record !== null && (before.effort !== effort || before.note !== note)) {
         // What was on record stays beside what it is corrected to.
         const { effort: was, note: said } = before;
         const correction = { id: randomUUID(), sittingId: params.id, version, correctedAt: now() };

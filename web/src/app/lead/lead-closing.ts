@@ -115,24 +115,36 @@ export class LeadClosing {
     this.keep(null);
   }
 
+  /** Each tap goes on record at once: an emergency sign must not wait for a button, nor be lost by a reload. */
   protected setSigns(signs: readonly SignId[]): void {
     this.store.setSigns(signs);
+    this.keep(null);
   }
 
   protected save(): void {
     this.keep(() => void this.router.navigate(['/ledger'], { queryParams: { student: this.student().id } }));
   }
 
+  /** What is to be kept once more when what is on its way has arrived. */
+  private again: { readonly then: (() => void) | null } | null = null;
+
   private keep(then: (() => void) | null): void {
-    if (this.busy()) return;
+    if (this.busy()) {
+      this.again = { then: then ?? this.again?.then ?? null };
+      return;
+    }
     this.busy.set(true);
     this.problem.set(null);
     this.store.save(this.effort(), this.note().trim()).subscribe({
       next: () => {
         this.busy.set(false);
-        then?.();
+        const { again } = this;
+        this.again = null;
+        if (again) this.keep(then ?? again.then);
+        else then?.();
       },
       error: (problem: ApiProblem) => {
+        this.again = null;
         this.busy.set(false);
         this.problem.set(problem.message);
       },

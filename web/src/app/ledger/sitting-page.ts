@@ -12,6 +12,7 @@ import {
   RULES,
   sessionFromChecked,
   signById,
+  type SignId,
   dayAt,
   momentFromText,
 } from '@nuvrah/core';
@@ -23,7 +24,9 @@ import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
 import { Sittings } from '../api/sittings';
 import { Students } from '../api/students';
+import { Fold } from '../forms/fold';
 import { LeadKeeper, recordOfNothing } from '../lead/lead-keeper';
+import { SignPanel } from '../lead/sign-panel';
 import { describePassageRecord, describePlace } from './describe-record';
 import { EffortAndNote } from './effort-and-note';
 import { LEVEL_SIGNS } from '../findings/levels';
@@ -37,7 +40,7 @@ import { SignBack } from './sign-back';
 /** One sitting: what was done against what was planned; effort and note can still be filled in. */
 @Component({
   selector: 'nv-sitting-page',
-  imports: [EffortAndNote, LoadingNote, MatButtonModule, RouterLink, ScoreStaff, SignBack],
+  imports: [EffortAndNote, Fold, LoadingNote, MatButtonModule, RouterLink, ScoreStaff, SignBack, SignPanel],
   template: `
     <div class="page">
       <nv-loading-note [state]="page.state()" (retry)="page.again()" />
@@ -90,6 +93,16 @@ import { SignBack } from './sign-back';
               <nv-sign-back [sitting]="ready.sitting" (changed)="page.again()" />
             </div>
           }
+          <nv-fold name="Add a sign">
+            <ng-template>
+              <nv-sign-panel
+                [asked]="true"
+                [emergencyNumber]="emergencyNumber"
+                [chosen]="record.signs"
+                (chosenChange)="addSigns(ready.sitting, $event)"
+              />
+            </ng-template>
+          </nv-fold>
           <nv-effort-and-note [(effort)]="effort" [(note)]="note" [problem]="problem()" (save)="save()">
             <div class="actions">
               <button matButton="filled" type="submit" [disabled]="busy()">Save</button>
@@ -239,6 +252,16 @@ export class SittingPage {
     );
   });
   private readonly keeper = inject(LeadKeeper);
+
+  protected readonly emergencyNumber = this.account.required().emergencyNumber;
+
+  /** What came to light later; what was pressed by mistake is taken back, not left out. */
+  protected addSigns(sitting: Sitting, signs: readonly SignId[]): void {
+    const { record } = sitting;
+    if (!record) return;
+    const all = [...record.signs, ...signs.filter((sign) => !record.signs.includes(sign))];
+    if (all.length > record.signs.length) this.record(sitting, { ...record, signs: all });
+  }
 
   /** On record as stopped before its first breath; it counts for nothing and waits for nobody any more. */
   protected closeEmpty(): void {
