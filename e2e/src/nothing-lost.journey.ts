@@ -28,6 +28,23 @@ test('a leading is taken up again at the interrupted round after a reload', asyn
   await expect(page.getByRole('row').nth(1)).toContainText('6 rounds: in 4');
 });
 
+test('one tab leads, and another says so', async ({ page, context }) => {
+  const clock = await takeAudioClock(page);
+  await signIn(page);
+  await lead(page, 'Slack water');
+  await clock.untilRound('Round 2 of 6');
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await other.getByRole('button', { name: /^Go on from/ }).click();
+  await expect(other.getByRole('alert')).toContainText('led in another tab of this browser');
+  await other.getByRole('button', { name: 'End it here and keep what was done' }).click();
+  await expect(other.getByRole('alert')).toContainText('led in another tab of this browser');
+  await clock.untilRound('Round 3 of 6');
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('What was done is on record.')).toBeVisible();
+  await other.close();
+});
+
 test('a sitting that ends while the server is away arrives once when it is back', async ({
   page,
   application,

@@ -8,6 +8,7 @@ import {
 import { STROKE_REST } from '../policy/index.js';
 import { PHASE_KINDS } from '../ratio/index.js';
 import {
+  LONGEST_OPEN_HOLD,
   LONGEST_SESSION_HOURS,
   MOST_CYCLES,
   type HoldKind,
@@ -137,7 +138,14 @@ const countedPassageSchema = Type.Object(
     turning: Type.Object({ full: turningSeconds(), empty: turningSeconds() }, closed),
     emptyHold: oneOf(['as-written', 'convention']),
     openHold: nullable(
-      Type.Object({ phase: holdKind, expected: halves(1, 180), cap: halves(1, 180) }, closed),
+      Type.Object(
+        {
+          phase: holdKind,
+          expected: halves(1, LONGEST_OPEN_HOLD),
+          cap: halves(1, LONGEST_OPEN_HOLD),
+        },
+        closed,
+      ),
     ),
     locks: Type.Object({ internalHold: locks, externalHold: locks, fromRound: whole(1, 500) }, closed),
     ramps: Type.Array(rampSchema, { maxItems: 6 }),

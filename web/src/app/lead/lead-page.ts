@@ -11,6 +11,7 @@ import {
   signal,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import type { StoredSession } from '@nuvrah/contract';
 import type { ApiProblem } from '../api/api';
 import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
@@ -21,6 +22,7 @@ import { LeadInterrupted } from './lead-interrupted';
 import { LeadKeeper, type KeptLead } from './lead-keeper';
 import { LeadReady } from './lead-ready';
 import { LeadScreen } from './lead-screen';
+import { LED_ELSEWHERE, LeadingTab } from './leading-tab';
 import { LEAD_STORE, LeadStore } from './lead-store';
 import type { AsksBeforeLeaving } from './leaving-lead.guard';
 import { WakeLock } from './wake-lock';
@@ -32,7 +34,7 @@ import { isDayChecked } from '@nuvrah/core';
 @Component({
   selector: 'nv-lead-page',
   imports: [DayCheckForm, LeadClosing, LeadInterrupted, LeadReady, LeadScreen, LoadingNote, RouterLink],
-  providers: [LEAD_STORE, WakeLock],
+  providers: [LEAD_STORE, LeadingTab, WakeLock],
   host: { '(window:beforeunload)': 'unload($event)', '(document:keydown.escape)': 'stopWhenBegun()' },
   template: `
     <nv-loading-note [state]="page.state()" (retry)="page.again()" />
@@ -98,6 +100,7 @@ export class LeadPage implements AsksBeforeLeaving {
   private readonly store = inject(LeadStore);
   private readonly outbox = inject(RecordOutbox);
   private readonly injector = inject(Injector);
+  private readonly tab = inject(LeadingTab);
 
   protected readonly page = asked(this.id, (id) => this.sessions.withOwner(id));
   protected readonly student = computed(() => {
@@ -141,6 +144,9 @@ export class LeadPage implements AsksBeforeLeaving {
       const [student, ready] = [this.student(), this.page.value()];
       if (student && ready) this.store.leadFor(student, ready.session.overrulings);
     });
+    effect(() => {
+      if (this.phase() === 'closing') void this.tab.release();
+    });
   }
 
   /** Stop counts from the press of Start on, not only once the picture is there. */
@@ -153,14 +159,28 @@ export class LeadPage implements AsksBeforeLeaving {
   protected start(): void {
     const ready = this.page.value();
     if (!ready || this.busy()) return;
-    this.busy.set(true);
     this.stopWanted = false;
+    this.here(() => this.begin(ready.session));
+  }
+
+  /** Does what only the tab that leads may do, or says that another one does. */
+  private here(lead: () => void): void {
+    this.busy.set(true);
     this.problem.set(null);
+    void this.tab.take().then((mine) => {
+      if (mine) return lead();
+      this.busy.set(false);
+      this.problem.set(LED_ELSEWHERE);
+    });
+  }
+
+  private begin(session: StoredSession): void {
     this.store.putAsideOther();
-    this.store.begin(ready.session, this.sittingId).subscribe({
+    this.store.begin(session, this.sittingId).subscribe({
       next: (sitting) => void this.store.start(sitting).then(() => this.begun()),
       error: (problem: ApiProblem) => {
         this.busy.set(false);
+        void this.tab.release();
         const stale = problem.kind === 'refused' && problem.problem.code === 'stale';
         if (stale) this.page.again();
         this.problem.set(
@@ -179,13 +199,14 @@ export class LeadPage implements AsksBeforeLeaving {
   }
 
   protected goOn(kept: KeptLead): void {
-    this.busy.set(true);
     this.stopWanted = false;
-    this.problem.set(null);
-    void this.store.takeUpAgain(kept).then((objection) => {
-      this.problem.set(objection);
-      this.begun();
-    });
+    this.here(
+      () =>
+        void this.store.takeUpAgain(kept).then((objection) => {
+          this.problem.set(objection);
+          this.begun();
+        }),
+    );
   }
 
   /** Until the controls are drawn and take the keys themselves, a stop is taken here. */
@@ -198,7 +219,10 @@ export class LeadPage implements AsksBeforeLeaving {
   }
 
   protected endThere(kept: KeptLead): void {
-    this.store.endInterrupted(kept);
+    this.here(() => {
+      this.busy.set(false);
+      this.store.endInterrupted(kept);
+    });
   }
 
   mayLeave(): boolean {
