@@ -5,11 +5,12 @@ import {
   asHeard,
   conventions,
   counted,
+  passageOf,
   sessionOf,
   stillness,
 } from '../testing.js';
 import { countsOf, formatRatio } from '../ratio/index.js';
-import { counts, millis, type Millis } from '../units/index.js';
+import { counts, millis, seconds, type Millis } from '../units/index.js';
 import {
   beginRun,
   currentTake,
@@ -247,5 +248,31 @@ describe('the numbers on record', () => {
     expect(endedAt(record, plan)).toEqual(inRound(3, 0));
     expect(endedAt(recordOf(must(stopRun(begin(), millis(3)))), plan)).toEqual(millis(0));
     expect(endedAt(recordOf(must(finishRun(begin()))), plan)).toEqual(plan.total);
+  });
+});
+
+describe('two passages of one breath each', () => {
+  it('are both on record: the next one begins with the number that the last one ended with', () => {
+    const one = passageOf('viloma-inhale', 'counted', { cycles: 1, handUp: seconds(0) });
+    const session = sessionOf({ ...one, id: 'a' }, { ...one, id: 'b' });
+    const run = must(
+      finishRun(beginRun({ session, student: { hand: 'right' }, conventions: conventions() })),
+    );
+    expect(recordOf(run).passages.map((one) => one.kind === 'counted' && one.cyclesDone)).toEqual([1, 1]);
+  });
+});
+
+describe('a pause while the hand goes up for the next side', () => {
+  it('goes on with that side', () => {
+    const strokes = passageOf('even-rapid', 'strokes', { turns: ['left', 'right'], sets: 1 });
+    const run = beginRun({
+      session: sessionOf(strokes),
+      student: { hand: 'right' },
+      conventions: conventions(),
+    });
+    const up = currentTake(run).timeline.events.find(({ kind, cycle }) => kind === 'handUp' && cycle === 2);
+    const again = must(resumeRun(must(pauseRun(run, millis((up?.from ?? 0) + 1)))));
+    const sides = currentTake(again).timeline.events.filter(({ strokes: some }) => some);
+    expect(sides.map(({ airway }) => airway)).toEqual(['right']);
   });
 });

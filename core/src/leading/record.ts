@@ -342,7 +342,8 @@ function cyclesHeard(run: LeadRun, passage: number): ReadonlySet<number> {
   for (const { timeline, ledTo } of run.takes) {
     const events = timeline.events;
     events.forEach((event, i) => {
-      const lastOfCycle = events[i + 1]?.cycle !== event.cycle;
+      const next = events[i + 1];
+      const lastOfCycle = next?.cycle !== event.cycle || next.passage !== event.passage;
       if (event.passage === passage && event.cycle !== null && lastOfCycle && event.to <= (ledTo ?? 0)) {
         heard.add(event.cycle);
       }

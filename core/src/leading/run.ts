@@ -356,7 +356,8 @@ function resumePoint(timeline: Timeline, event: TimelineEvent | undefined, at: M
         ? { kind: 'cycle', passage, cycle: firstCycleOf(timeline, passage) }
         : { kind: 'rest', passage, remaining: millis((span?.to ?? event.to) - event.to) };
     case 'recovery': {
-      const next = (event.cycle ?? 1) + 1;
+      // The hand goes up for the turn that comes; anything else recovers from the one before.
+      const next = (event.cycle ?? 1) + (event.kind === 'handUp' ? 0 : 1);
       return next > (rounds?.cycles ?? 0)
         ? { kind: 'closing', passage }
         : { kind: 'cycle', passage, cycle: next };
