@@ -2,6 +2,7 @@
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import fs from 'node:fs';
+import net from 'node:net';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -42,12 +43,14 @@ export function aptInstall(...packages) {
     fail(`Debian could not install ${packages.join(', ')}.`, 'Install it by hand and start again.');
 }
 
+/** Where the application is open unless PORT says otherwise. */
+export const DEFAULT_PORT = 4310;
+
 /** Says at once that a port is taken, before anything is installed, built or opened for it. */
 export async function ensurePortFree(port) {
   const number = Number(port);
   if (!Number.isInteger(number) || number < 0 || number > 65_535)
     fail(`PORT is "${port}".`, 'Set it to a number from 1024 to 65535.');
-  const { default: net } = await import('node:net');
   const code = await new Promise((resolve) => {
     const tried = net.createServer();
     tried.once('error', (error) => resolve(error.code));
@@ -56,11 +59,8 @@ export async function ensurePortFree(port) {
   if (code === 'EADDRINUSE')
     fail(`Port ${port} is in use.`, `Stop what uses it, or take another: PORT=${number + 1} npm start`);
   if (code !== null)
-    fail(`Port ${port} cannot be used (${code}).`, `Take another: PORT=${DEFAULT_FREE} npm start`);
+    fail(`Port ${port} cannot be used (${code}).`, `Take another: PORT=${DEFAULT_PORT} npm start`);
 }
-/** A port that no rights are needed for. */
-const DEFAULT_FREE = 4310;
-
 /** What npm calls a network that is not there. */
 const NO_NETWORK =
   /ENOTFOUND|EAI_AGAIN|ECONNREFUSED|ECONNRESET|ENETUNREACH|EHOSTUNREACH|ETIMEDOUT|ERR_SOCKET_TIMEOUT|network/i;

@@ -4,10 +4,16 @@ import { randomBytes } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
 import { buildIfChanged, SERVER_FLAGS, SERVER_MAIN, WEB_FOLDER } from './build.mjs';
-import { ensureNode, ensurePackages, ensurePortFree, fail, projectRoot, say } from './machine.mjs';
+import {
+  DEFAULT_PORT,
+  ensureNode,
+  ensurePackages,
+  ensurePortFree,
+  fail,
+  projectRoot,
+  say,
+} from './machine.mjs';
 import { openDatabase } from './database.mjs';
-
-const DEFAULT_PORT = 4310;
 
 /** Signs the session cookies; kept, so that a restart signs nobody out. */
 function sessionSecret() {
@@ -40,6 +46,7 @@ function startServer(databaseUrl) {
       for (const line of text.split('\n').filter((one) => one !== '')) {
         const [, address] = /^listening on (\S+)/.exec(line) ?? [];
         if (address) resolve(address);
+        else if (said === null) say(line);
         else said.push(line);
       }
     });
@@ -51,8 +58,8 @@ function startServer(databaseUrl) {
 const demo = process.env.DEMO_DATA !== '0';
 /** An empty one is none. */
 const port = process.env.PORT || String(DEFAULT_PORT);
-/** What the server says beside its address. */
-const said = [];
+/** What the server says before its address is shown; null from then on. */
+let said = [];
 
 ensureNode();
 await ensurePortFree(port);
@@ -76,4 +83,5 @@ server.once('error', (error) => fail('The server could not be started.', error.m
 const address = await listening;
 say(`\nNuvrah is open at ${process.env.PUBLIC_URL || address}`);
 said.forEach(say);
+said = null;
 say('Ctrl-C stops it.');

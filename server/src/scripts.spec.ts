@@ -18,13 +18,13 @@ async function until(so: () => boolean): Promise<boolean> {
 
 describe('the scripts', () => {
   let clone: string;
-  beforeAll(() => {
+  beforeEach(() => {
     // Below a folder that PostgreSQL's own account reaches too.
     clone = fs.mkdtempSync(path.join(os.tmpdir(), 'nuvrah-clone-'));
     fs.chmodSync(clone, 0o755);
     fs.cpSync(path.join(root, 'scripts'), path.join(clone, 'scripts'), { recursive: true });
   });
-  afterAll(() => fs.rmSync(clone, { recursive: true, force: true }));
+  afterEach(() => fs.rmSync(clone, { recursive: true, force: true }));
 
   const start = (args: readonly string[], env: Record<string, string | undefined> = {}): ChildProcess =>
     spawn(process.execPath, [...args], {

@@ -2,8 +2,6 @@ import { routes, type BodyOf, type Ladder } from '@nuvrah/contract';
 import { isDeepStrictEqual } from 'node:util';
 import {
   buildLadder,
-  decideNextStep,
-  decisionWaits,
   describeReason,
   describeRung,
   GAPS,
@@ -12,46 +10,25 @@ import {
   REASON_WANTED,
   resolveConventions,
   rungAfter,
-  rungFits,
   rungOf,
   SCHOOLS,
   sessionFromChecked,
-  sustainableOf,
   type Conventions,
-  type Decision,
   type LadderProblem,
-  type OpenEmergency,
   type Pace,
-  type PractisedSitting,
-  type RungNumbers,
   type SessionJson,
   type Sustainable,
 } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
-import type { InstructorRow, LadderRow, RungDecisionRow, StudentRow } from '../db/entities.js';
+import type { InstructorRow, LadderRow, RungDecisionRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
 import { idTaken, invalidRequest, notFound, staleVersion } from '../http/problem.js';
 import { changeDocument } from '../sessions/sessions.js';
-import { openEmergencies } from '../students/emergencies.js';
-import { checksOnRecord } from '../students/students.js';
-import { KnownPractices } from './known-practice.js';
-import { logOf, onLadder, onRung } from './practice.js';
 import { addOnce } from '../http/once.js';
-
-/** Everything that a ladder's decision depends on. */
-export interface Around {
-  readonly instructor: InstructorRow;
-  readonly emergency: OpenEmergency | null;
-  readonly sustainable: Sustainable;
-  readonly sittings: readonly PractisedSitting[];
-  readonly now: Date;
-}
-
-/** Whether today's fit allows a rung. */
-const fits = (numbers: RungNumbers, { pace }: Pick<LadderRow, 'pace'>, sustainable: Sustainable): boolean =>
-  rungFits(numbers, sustainable, pace as Pace);
+import { logOf, onLadder } from './practice.js';
+import { aroundIds, fits, ruleFor, waits, type Around } from './rules-now.js';
 
 /** A rung above today's fit opens only when a later capacity check allows it. Domain 12. */
 function refuseAboveFit(pointer: string, to: number, row: LadderRow, sustainable: Sustainable): void {
@@ -59,22 +36,6 @@ function refuseAboveFit(pointer: string, to: number, row: LadderRow, sustainable
   if (!numbers || fits(numbers, row, sustainable)) return;
   const detail = `${describeRung(numbers)} is above today's fit: it opens when a capacity check allows it.`;
   throw invalidRequest([{ pointer, detail }]);
-}
-
-/** What the rules say of a ladder now. Domain 12. */
-export function ruleFor(
-  row: LadderRow,
-  { instructor, emergency, sustainable, sittings, now }: Around,
-): Decision {
-  const next = row.rungs[row.at + 1];
-  return decideNextStep({
-    sittings: onRung(row, sittings),
-    since: localDay(instructor, row.since),
-    today: localDay(instructor, now),
-    gate: row.gate,
-    nextFits: next ? fits(next, row, sustainable) : null,
-    emergency,
-  });
 }
 
 function toLadder(row: LadderRow, decisions: readonly RungDecisionRow[], around: Around): Ladder {
@@ -96,74 +57,6 @@ function toLadder(row: LadderRow, decisions: readonly RungDecisionRow[], around:
     })),
     log: logOf(row, around.sittings, around.now),
   };
-}
-
-/** Whether a decision about a ladder waits. */
-export function waits(
-  row: LadderRow,
-  step: Decision['step'],
-  [last]: readonly Pick<RungDecisionRow, 'madeAt'>[],
-  { instructor, sittings, now }: Around,
-): boolean {
-  const decided = last ? last.madeAt : row.createdAt;
-  return decisionWaits({
-    decidedAt: decided.getTime(),
-    decidedOn: localDay(instructor, decided),
-    today: localDay(instructor, now),
-    step,
-    onRung: onRung(row, sittings),
-  });
-}
-
-const practices = new KnownPractices();
-
-/** Students and the emergency signs of them that are open, as far as that is known already. */
-interface Known {
-  readonly students: readonly Pick<StudentRow, 'id' | 'birthYear' | 'comfort'>[];
-  readonly emergencies: ReadonlyMap<string, OpenEmergency>;
-}
-
-/** What the decisions about the ladders of some students depend on, with one query for each kind of it. */
-export async function aroundOf(
-  store: InstructorStore,
-  instructor: InstructorRow,
-  { students, emergencies }: Known,
-  now: Date,
-): Promise<(student: string) => Around> {
-  const ids = students.map(({ id }) => id);
-  const [practice, checks] = await Promise.all([
-    practices.of(store, ids, instructor.timeZone),
-    checksOnRecord(store, ids),
-  ]);
-  const today = localDay(instructor, now);
-  const known = new Map(
-    students.map((student): [string, Around] => {
-      const { id } = student;
-      const { sittings, led } = practice(id);
-      const sustainable = sustainableOf({ ...student, ...led, capacity: checks(id) }, { today });
-      return [id, { instructor, emergency: emergencies.get(id) ?? null, sustainable, sittings, now }];
-    }),
-  );
-  return (id) => {
-    const around = known.get(id);
-    if (!around) throw notFound('student');
-    return around;
-  };
-}
-
-/** As {@link aroundOf}, of students of whom nothing is known yet. */
-async function aroundIds(
-  store: InstructorStore,
-  instructor: InstructorRow,
-  of: readonly string[],
-  now: Date,
-): Promise<(student: string) => Around> {
-  const ids = [...new Set(of)];
-  const [students, emergencies] = await Promise.all([
-    store.students.listIn('id', ids, { id: 'ASC' }),
-    openEmergencies(store, ids),
-  ]);
-  return aroundOf(store, instructor, { students, emergencies }, now);
 }
 
 /** Ladders of some students, the newest first, each with what the rules say of it. */

@@ -20,7 +20,7 @@ import { instructorById, localDay } from '../accounts/accounts.js';
 import type { ClearanceRow, InstructorRow, LadderRow, StudentRow } from '../db/entities.js';
 import type { Implement } from '../http/implement.js';
 import { openEmergencies } from '../students/emergencies.js';
-import { aroundOf, ruleFor, waits, type Around } from '../ladders/ladders.js';
+import { aroundOf, ruleFor, waits, type Around } from '../ladders/rules-now.js';
 import { byStudent } from '../students/practice-of.js';
 
 /** Days before its last one on which a clearance is said to run out. */
@@ -213,7 +213,7 @@ const byNeed = (items: readonly TodayItem[]): TodayItem[] =>
 
 const ofUnfinished = (rows: readonly UnfinishedRow[], today: Day): TodayItem[] =>
   rows.map(({ id, sessionId, title, day }) =>
-    item('unfinished', `“${title}” was begun ${daysAgo(daysBetween(day, today))} and never ended.`, {
+    item('unfinished', `“${title}” was begun ${daysAgo(daysBetween(day, today))} and has not ended.`, {
       sittingId: id,
       sessionId,
     }),

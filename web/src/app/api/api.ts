@@ -56,7 +56,7 @@ export function toApiProblem(error: unknown): ApiProblem {
     return { kind: 'refused', message: error.error.detail, problem: error.error };
   // Only what a queue of this browser holds is called kept, and by whoever put it there.
   const message =
-    'The server cannot be reached just now. Nothing was taken away here: try again in a moment.';
+    'The server cannot be reached just now. What you typed is still here: try again in a moment.';
   return { kind: 'away', message };
 }
 

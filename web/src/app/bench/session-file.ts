@@ -114,7 +114,10 @@ export class SessionFile {
     const variants = 'Variants that are not on your Shelf became the techniques that they are of.';
     this.said.set(['Opening it as a new session …', ...(lost.length > 0 ? [variants] : [])]);
     this.sessions.add(this.owner(), session).subscribe({
-      next: ({ id }) => void this.router.navigate(['/bench', id]),
+      next: ({ id }) => {
+        this.said.set(lost.length > 0 ? [variants] : []);
+        void this.router.navigate(['/bench', id]);
+      },
       error: (problem: ApiProblem) => this.refuse(['Nothing was taken from it.', saidOf(problem)]),
     });
   }

@@ -33,6 +33,7 @@ const PREGNANCIES: readonly PersonFact[] = ['pregnancy', 'pregnancy-guarded'];
               <input
                 type="checkbox"
                 [checked]="row.record !== null"
+                [disabled]="busy()"
                 (change)="toggle(row.fact, row.record, $event)"
               />
               {{ row.name }}
@@ -127,6 +128,8 @@ export class FactChecklist {
 
   private readonly students = inject(Students);
   protected readonly today = inject(ScreeningClock).today;
+  /** One tick at a time: a second press on one that is on its way would be taken for another. */
+  protected readonly busy = signal(false);
   /** What was refused or not sent, where it stands: it is not shown as if it were on record. */
   protected readonly failed = signal<{ readonly fact: PersonFact; readonly message: string } | null>(null);
 
@@ -154,15 +157,17 @@ export class FactChecklist {
   /** Ticked: on record. Unticked: off it if it was a slip of today, else ended with yesterday. */
   protected toggle(fact: PersonFact, record: StudentFact | null, event: Event): void {
     this.failed.set(null);
+    this.busy.set(true);
     const box = event.target as HTMLInputElement;
     const refused = (message: string): void => {
+      this.busy.set(false);
       // As it is on record, not as it was pressed.
       box.checked = record !== null;
       this.failed.set({ fact, message });
     };
     if (record === null) return this.send(this.truth(fact), refused);
     this.students.removeFact(record.id).subscribe({
-      next: () => this.changed.emit(),
+      next: () => this.arrived(),
       error: (problem: ApiProblem) => {
         // Only what is refused as too old is ended; when the server is away nothing is.
         if (problem.kind !== 'refused') return refused(problem.message);
@@ -187,9 +192,14 @@ export class FactChecklist {
 
   private send(request: Observable<unknown>, refused: (message: string) => void): void {
     request.subscribe({
-      next: () => this.changed.emit(),
+      next: () => this.arrived(),
       error: (problem: ApiProblem) => refused(saidOf(problem)),
     });
+  }
+
+  private arrived(): void {
+    this.busy.set(false);
+    this.changed.emit();
   }
 
   protected change(record: StudentFact, change: Partial<StudentFact>): void {
