@@ -305,6 +305,10 @@ export type LedgerLine = Static<typeof ledgerLineSchema>;
 export const ledgerPageSchema = object({ lines: listOf(ledgerLineSchema), more: Type.Boolean() });
 export type LedgerRows = Static<typeof ledgerPageSchema>;
 
+/** A moment and an id. */
+const LINE =
+  '^[0-9]{4}(-[0-9]{2}){2}T[0-9]{2}(:[0-9]{2}){2}(.[0-9]{3})?Z,[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$';
+
 /** What the Ledger is filtered by; dates are the instructor's, both inclusive. */
 export const ledgerQuerySchema = Type.Object(
   {
@@ -315,11 +319,15 @@ export const ledgerQuerySchema = Type.Object(
     sign: Type.Optional(oneOf(SIGN_IDS)),
     /** Lowest effort, 0 to 10. */
     effort: Type.Optional(Type.String({ pattern: '^(10|[0-9])$' })),
-    /** How many rows are shown already. */
-    after: Type.Optional(Type.String({ pattern: '^[0-9]{1,7}$' })),
+    /** The last line that is shown already, as {@link afterLine} writes it. */
+    after: Type.Optional(Type.String({ pattern: LINE })),
   },
   { additionalProperties: false },
 );
+
+/** Where the next page of the Ledger begins: after this line. */
+export const afterLine = ({ startedAt, id }: Pick<LedgerLine, 'startedAt' | 'id'>): string =>
+  `${startedAt},${id}`;
 
 /** A sitting that is read from a log outside. */
 export const loggedSittingSchema = object({

@@ -104,7 +104,15 @@ const dayFields = {
   pulse: nullable(Type.Integer({ minimum: 25, maximum: 220 })),
   note: text(500),
 };
-export const newDayCheckSchema = object({ id: uuid, ...dayFields });
+/** How long ago today may have been asked, in milliseconds: what waited longer counts as asked then. */
+export const LONGEST_WAIT = 366 * 86_400_000;
+
+export const newDayCheckSchema = object({
+  id: uuid,
+  /** Milliseconds since today was asked, by one clock: what waited in a browser is of the moment when it was asked. */
+  waited: Type.Optional(Type.Integer({ minimum: 0, maximum: LONGEST_WAIT })),
+  ...dayFields,
+});
 export const dayCheckSchema = object({ id: uuid, day, checkedAt: moment, ...dayFields });
 export type DayCheck = Static<typeof dayCheckSchema>;
 

@@ -29,6 +29,9 @@ export interface Application {
   kill(): Promise<void>;
   /** Starts it again on the same port and data. */
   restart(): Promise<void>;
+  /** Its database lets nobody in and throws everybody out, as while PostgreSQL is started again. */
+  stopDatabase(): Promise<void>;
+  startDatabase(): Promise<void>;
 }
 
 async function startServer(
@@ -154,6 +157,13 @@ export const test = base.extend<{ application: Application; signedIn: Page }, { 
       restart: async () => {
         running = await startServer(database, port);
       },
+      stopDatabase: async () => {
+        await onCluster(`ALTER DATABASE ${database} ALLOW_CONNECTIONS false`);
+        await onCluster(
+          `SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '${database}'`,
+        );
+      },
+      startDatabase: () => onCluster(`ALTER DATABASE ${database} ALLOW_CONNECTIONS true`),
     });
     running.server.kill('SIGTERM');
     await ended(running.server);

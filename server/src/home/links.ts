@@ -50,6 +50,11 @@ export async function openLink(source: DataSource, token: string, on: Date): Pro
   return { link, store, instructor };
 }
 
+/** How many reports came by each link. */
+const REPORTS_SQL = `
+SELECT share_link_id AS link, count(*)::int AS reports
+  FROM home_report WHERE instructor_id = $1 AND share_link_id = ANY($2::uuid[]) GROUP BY share_link_id`;
+
 export function implementLinks(
   implement: Implement,
   source: DataSource,
@@ -70,8 +75,15 @@ export function implementLinks(
       reports,
     };
   };
+  const allReportsOf = async (
+    store: InstructorStore,
+    links: readonly string[],
+  ): Promise<Map<string, number>> => {
+    const rows = await store.query<{ link: string; reports: number }>(REPORTS_SQL, links);
+    return new Map(rows.map(({ link, reports }) => [link, reports]));
+  };
   const reportsOf = async (store: InstructorStore, link: string): Promise<number> =>
-    (await store.homeReports.list({ shareLinkId: link })).length;
+    (await allReportsOf(store, [link])).get(link) ?? 0;
   /** What may not be led is not given out. @throws RequestProblem (409) with what is in the way. */
   const refuseHeld = async (store: InstructorStore, sessionId: string, studentId: string): Promise<void> => {
     const instructor = await instructorById(source, store.instructorId);
@@ -88,9 +100,9 @@ export function implementLinks(
   implement(routes.listLinks, async ({ store, params, request }) => {
     if (!(await store.students.get(params.id))) throw notFound('student');
     const rows = await store.links.list({ studentId: params.id }, { order: { madeAt: 'DESC', id: 'ASC' } });
-    return Promise.all(
-      rows.map(async (row) => toLink(row, originOf(request), await reportsOf(store, row.id))),
-    );
+    const ids = rows.map(({ id }) => id);
+    const reports = await allReportsOf(store, ids);
+    return rows.map((row) => toLink(row, originOf(request), reports.get(row.id) ?? 0));
   });
 
   implement(routes.addLink, async ({ store, params, body, request }) => {

@@ -1,6 +1,13 @@
 import { dayAt, type Day } from '@nuvrah/core';
 import { randomUUID } from 'node:crypto';
-import { routes, type LedgerRows, type QueryOf, type Sitting } from '@nuvrah/contract';
+import {
+  afterLine,
+  routes,
+  type LedgerLine,
+  type LedgerRows,
+  type QueryOf,
+  type Sitting,
+} from '@nuvrah/contract';
 import type { SignId } from '@nuvrah/core';
 import { addStudentWithSession, aDay, documentOf, finishedRecord } from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
@@ -71,8 +78,14 @@ describe('the Ledger', () => {
       [first.id, many],
     );
     const pages: LedgerRows[] = [];
-    for (let after = 0; pages.at(-1)?.more !== false; after += 100)
-      pages.push(await client.must(routes.ledger, { query: { after: String(after) } }));
+    const page = async (query: QueryOf<typeof routes.ledger> = {}): Promise<LedgerLine> => {
+      pages.push(await client.must(routes.ledger, { query }));
+      return pages.at(-1)?.lines.at(-1) as LedgerLine;
+    };
+    const last = await page();
+    // What is led while somebody reads moves no line from one page to another.
+    await sit(who, 3, 2);
+    await page({ after: afterLine(last) });
     expect(pages.map(({ lines, more }) => [lines.length, more])).toEqual([
       [100, true],
       [51, false],
@@ -80,6 +93,10 @@ describe('the Ledger', () => {
     const all = pages.flatMap(({ lines }) => lines);
     expect(new Set(all.map(({ id }) => id)).size).toBe(many + 1);
     expect([all[0]?.note, all.at(-1)?.note]).toEqual(['copy 150', 'day 1']);
+    for (const after of ['100', `2026-13-01T00:00:00Z,${first.id}`, `${first.startedAt},x`]) {
+      const refused = await client.call(routes.ledger, { query: { after } });
+      expect([after, refused.status]).toEqual([after, 422]);
+    }
   });
 
   it('keeps what was on record when it is corrected', async () => {

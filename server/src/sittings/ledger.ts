@@ -1,4 +1,4 @@
-import { routes, type LedgerLine, type QueryOf, type TrendPoint } from '@nuvrah/contract';
+import { afterLine, routes, type LedgerLine, type QueryOf, type TrendPoint } from '@nuvrah/contract';
 import { millis, sittingsToCsv, type LeadRecord, type LoggedSitting } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById } from '../accounts/accounts.js';
@@ -23,7 +23,8 @@ SELECT sitting.id, student_id AS "studentId", led->'session'->>'title' AS title,
                                      WHERE passage.sitting_id = sitting.id AND passage.technique = $6))
    AND ($7::text IS NULL OR $7 = ANY(signs))
    AND ($8::int IS NULL OR effort >= $8)
- ORDER BY started_at DESC, sitting.id LIMIT $9 OFFSET $10`;
+   AND ($10::timestamptz IS NULL OR (started_at, sitting.id) < ($10, $11::uuid))
+ ORDER BY started_at DESC, sitting.id DESC LIMIT $9`;
 
 type LineRow = Omit<LedgerLine, 'startedAt' | 'record'> & { readonly startedAt: Date } & Parameters<
     typeof toRecord
@@ -56,7 +57,7 @@ async function linesOf(
   page = PAGE,
 ) {
   const filters = [student, from, to, technique, sign, effort].map((value) => value ?? null);
-  const rows = await store.query<LineRow>(LINES_SQL, timeZone, ...filters, page + 1, Number(after ?? 0));
+  const rows = await store.query<LineRow>(LINES_SQL, timeZone, ...filters, page + 1, ...lineOf(after));
   const shown = rows.slice(0, page);
   const ids = shown.map(({ id }) => id);
   const passages = bySitting(await store.sittingPassages.listIn('sittingId', ids, { position: 'ASC' }));
@@ -73,6 +74,16 @@ async function linesOf(
   return { lines, more: rows.length > page };
 }
 
+/** The moment and the id of the last line that is shown already. */
+function lineOf(after: string | undefined): readonly [startedAt: Date | null, id: string | null] {
+  if (after === undefined) return [null, null];
+  const [moment = '', id = ''] = after.split(',');
+  const startedAt = new Date(moment);
+  if (!Number.isNaN(startedAt.getTime())) return [startedAt, id];
+  const detail = 'This is no line of the Ledger: take “after” from the last line of the page before.';
+  throw invalidRequest([{ pointer: '/after', detail }]);
+}
+
 /** Rows that are read from the database in one go for a file. */
 const FILE_PAGE = 2_000;
 
@@ -85,8 +96,11 @@ async function csvOf(
   const students = await store.students.list({});
   const names = new Map(students.map(({ id, name }) => [id, name]));
   const all: LoggedSitting[] = [];
+  let after: string | undefined;
   for (let more = true; more;) {
-    const found = await linesOf(store, timeZone, { ...query, after: String(all.length) }, FILE_PAGE);
+    const found = await linesOf(store, timeZone, { ...query, ...(after && { after }) }, FILE_PAGE);
+    const last = found.lines.at(-1);
+    after = last && afterLine(last);
     for (const { record, title, studentId, ...line } of found.lines)
       all.push({
         ...line,

@@ -34,6 +34,19 @@ describe('what is known of a student', () => {
     expect((await client.must(routes.getStudent, { params })).facts).toEqual([{ id, ...change }]);
   });
 
+  it('is answered as it is on record when it is added again with other words, also at the same time', async () => {
+    const { student } = await addStudentWithSession(client);
+    const params = { id: student.id };
+    const body = fact('vertigo', { note: 'first' });
+    const answers = await Promise.all([
+      client.must(routes.addFact, { params, body }),
+      client.must(routes.addFact, { params, body: { ...body, note: 'second' } }),
+    ]);
+    const { facts } = await client.must(routes.getStudent, { params });
+    expect(facts.length).toBe(1);
+    expect(answers).toEqual([...facts, ...facts]);
+  });
+
   it('is refused at the field when it contradicts what is there, ends before it begins or is unknown', async () => {
     const { student } = await addStudentWithSession(client);
     const add = (body: StudentFact) => client.call(routes.addFact, { params: { id: student.id }, body });

@@ -74,14 +74,16 @@ export function implementFacts(implement: Implement, source: DataSource, now: ()
     const there = await store.facts.get(body.id);
     if (there) return toFact(there);
     const row = { ...body, studentId: params.id, createdAt: now() };
-    await store.whole(async (within) => {
+    return await store.whole(async (within) => {
       if (!(await within.lockStudent(params.id))) throw notFound('student');
+      const meanwhile = await within.facts.get(body.id);
+      if (meanwhile) return toFact(meanwhile);
       await refuseImpossible(within, params.id, body.id, body);
-      if (!(await addOnce(within.facts, row))) return;
+      await addOnce(within.facts, row);
       const said = describeFact(body);
       await writeAudit(within, now(), params.id, 'fact-added', said, { after: said });
+      return body;
     });
-    return body;
   });
 
   implement(routes.changeFact, async ({ store, params, body }) => {

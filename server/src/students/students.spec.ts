@@ -1,7 +1,7 @@
 import { day, type Day } from '@nuvrah/core';
-import { API_ROOT, routes, type Problem } from '@nuvrah/contract';
+import { API_ROOT, routes, type DayCheck, type Problem } from '@nuvrah/contract';
 import { randomUUID } from 'node:crypto';
-import { aCapacity, addStudentWithSession, aStudent, finishedRecord } from '../testing/documents.js';
+import { aCapacity, aDay, addStudentWithSession, aStudent, finishedRecord } from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
 
 describe('students', () => {
@@ -60,6 +60,19 @@ describe('students', () => {
       body: { version: 1, record, effort: 2, note: '' },
     });
     expect((await line())?.sittings).toBe(1);
+  });
+
+  it('have a day check of when it was asked, however long it waited to be sent', async () => {
+    const { id } = await client.must(routes.addStudent, { body: aStudent });
+    const hours = 3_600_000;
+    const before = server.now;
+    const sent = async (waited = 0): Promise<DayCheck> =>
+      client.must(routes.addDayCheck, { params: { id }, body: { ...aDay(), waited } });
+    const late = await sent(20 * hours);
+    expect(late.checkedAt).toBe(new Date(before.getTime() - 20 * hours).toISOString());
+    expect([late.day, (await sent()).day]).toEqual([day('2026-03-09'), day('2026-03-10')]);
+    const ahead = await client.call(routes.addDayCheck, { params: { id }, body: { ...aDay(), waited: -1 } });
+    expect(ahead.status).toBe(422);
   });
 
   it('show the newest capacity, and all of them in their order', async () => {

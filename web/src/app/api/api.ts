@@ -54,11 +54,14 @@ const AWAY_FROM = 500;
 export function toApiProblem(error: unknown): ApiProblem {
   if (error instanceof HttpErrorResponse && error.status < AWAY_FROM && isProblem(error.error))
     return { kind: 'refused', message: error.error.detail, problem: error.error };
-  // Only what a queue of this browser holds is called kept, and by whoever put it there.
-  const message =
-    'The server cannot be reached just now. What you typed is still here: try again in a moment.';
-  return { kind: 'away', message };
+  return AWAY;
 }
+
+/** Only what the queue of this browser holds is called kept, and by whoever put it there. */
+export const AWAY: ApiProblem = {
+  kind: 'away',
+  message: 'The server cannot be reached just now. Try again in a moment; what is typed here stays.',
+};
 
 const isProblem = (body: unknown): body is Problem =>
   typeof body === 'object' && body !== null && 'code' in body && 'detail' in body && 'status' in body;

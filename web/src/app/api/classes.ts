@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { routes, type BodyOf, type ClassGroup, type Student } from '@nuvrah/contract';
-import { forkJoin, map, type Observable, of, switchMap } from 'rxjs';
+import { combineLatest, map, type Observable, of, switchMap } from 'rxjs';
 import { Api } from './api';
 import { Students } from './students';
 
@@ -19,7 +19,7 @@ export class Classes {
     return this.get(id).pipe(
       switchMap((group) => {
         const members = group.members.map((member) => this.students.get(member));
-        return (members.length > 0 ? forkJoin(members) : of([])).pipe(
+        return (members.length > 0 ? combineLatest(members) : of([])).pipe(
           map((known) => ({ group, members: known })),
         );
       }),

@@ -1,12 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import {
-  routes,
-  type AnswerOf,
-  type BodyOf,
-  type Home,
-  type HomeLink,
-  type HomeReport,
-} from '@nuvrah/contract';
+import { routes, type BodyOf, type Home, type HomeLink } from '@nuvrah/contract';
 import type { Observable } from 'rxjs';
 import { Api } from './api';
 
@@ -29,9 +22,5 @@ export class Links {
 
   open(token: string): Observable<Home> {
     return this.api.call(routes.home, { params: { token } });
-  }
-
-  report(token: string, body: HomeReport): Observable<AnswerOf<typeof routes.reportHome>> {
-    return this.api.call(routes.reportHome, { params: { token }, body });
   }
 }

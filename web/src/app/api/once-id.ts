@@ -1,15 +1,16 @@
-import { sameJson } from './same-json';
+import { markOf } from '../queue/entry';
 
 /**
  * The id of something that is added: sent again because its answer was lost, it has the same id and is there once. Another thing
  * has another id, and so has the same thing once the first is known to be there.
  */
 export class OnceId {
-  private last: { readonly of: unknown; readonly id: string } | null = null;
+  private last: { readonly mark: string; readonly id: string } | null = null;
 
   /** @param of what is added, as far as it tells one from another. */
   for(of: unknown): string {
-    if (!this.last || !sameJson(this.last.of, of)) this.last = { of, id: crypto.randomUUID() };
+    const mark = markOf(of);
+    if (this.last?.mark !== mark) this.last = { mark, id: crypto.randomUUID() };
     return this.last.id;
   }
 

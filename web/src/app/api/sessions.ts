@@ -11,7 +11,7 @@ import {
   type Student,
 } from '@nuvrah/contract';
 import type { Session, SessionJson } from '@nuvrah/core';
-import { forkJoin, map, type Observable, of, switchMap, tap } from 'rxjs';
+import { combineLatest, map, type Observable, of, switchMap, tap } from 'rxjs';
 import { Api } from './api';
 import { Classes } from './classes';
 import { OnceId } from './once-id';
@@ -71,7 +71,7 @@ export class Sessions {
     const owned = this.get(id).pipe(
       switchMap((session) => this.ownerOf(session).pipe(map((owner) => ({ session, owner })))),
     );
-    return forkJoin([owned, this.variants.load()]).pipe(map(([found]) => found));
+    return combineLatest([owned, this.variants.load()]).pipe(map(([found]) => found));
   }
 
   private ownerOf({ owner }: StoredSession): Observable<Owner> {
@@ -108,15 +108,7 @@ export class Sessions {
   withdraw(id: string): Observable<null> {
     return this.api.call(routes.withdrawOverruling, { params: { id } });
   }
-
-  /** Saves over `version`; refused with what is stored now when that has moved on. */
-  save(id: string, version: number, session: Session): Observable<StoredSession> {
-    return this.api.call(routes.saveSession, {
-      params: { id },
-      body: { version, document: toJson(session) },
-    });
-  }
 }
 
 /** The document is its own JSON: only the units are gone from the types. */
-const toJson = (session: Session): SessionJson => session as unknown as SessionJson;
+export const toJson = (session: Session): SessionJson => session as unknown as SessionJson;

@@ -57,8 +57,4 @@ export class Sittings {
   takeSignBack(id: string, body: BodyOf<typeof routes.takeSignBack>): Observable<Sitting> {
     return this.api.call(routes.takeSignBack, { params: { id }, body });
   }
-
-  record(id: string, body: BodyOf<typeof routes.recordSitting>): Observable<Sitting> {
-    return this.api.call(routes.recordSitting, { params: { id }, body });
-  }
 }

@@ -5,7 +5,6 @@ import {
   type AuditEvent,
   type BodyOf,
   type CapacityCheck,
-  type DayCheck,
   type RuleBook,
   type StoredClearance,
   type Student,
@@ -14,14 +13,20 @@ import {
   type StudentLine,
   type StoredApproval,
 } from '@nuvrah/contract';
+import type { Day } from '@nuvrah/core';
 import { tap, type Observable } from 'rxjs';
 import { Api } from './api';
 import { OnceId } from './once-id';
+import { OfflineQueue, type Accepted } from '../queue/offline-queue';
+import { StudentHere } from '../queue/student-here';
+import type { Bodies } from '../queue/entry';
 
 /** Students on the server. */
 @Injectable({ providedIn: 'root' })
 export class Students {
   private readonly api = inject(Api);
+  private readonly queue = inject(OfflineQueue);
+  private readonly here = inject(StudentHere);
   private readonly added = new OnceId();
   private readonly checked = new OnceId();
 
@@ -29,8 +34,9 @@ export class Students {
     return this.api.call(routes.listStudents);
   }
 
+  /** A student as they are known here, facts and day checks that still wait here included; emits whenever that changes. */
   get(id: string): Observable<Student> {
-    return this.api.call(routes.getStudent, { params: { id } });
+    return this.here.live(id, () => this.api.call(routes.getStudent, { params: { id } }));
   }
 
   /** Adds a student; pressed again because the answer was lost, they are there once. */
@@ -58,20 +64,21 @@ export class Students {
       .pipe(tap(() => this.checked.done()));
   }
 
-  addFact(student: string, body: BodyOf<typeof routes.addFact>): Observable<StudentFact> {
-    return this.api.call(routes.addFact, { params: { id: student }, body });
+  /**
+   * Puts a fact on record as it is now, or takes it off with `gone`. Kept in this browser while the server is away; what is
+   * refused is not kept, and fails.
+   */
+  saveFact(
+    studentId: string,
+    { id, ...fact }: StudentFact,
+    gone: Day | null = null,
+  ): Observable<Accepted<'fact'>> {
+    return this.queue.putOrFail({ kind: 'fact', id, studentId, body: { fact, gone } });
   }
 
-  changeFact({ id, ...body }: StudentFact): Observable<StudentFact> {
-    return this.api.call(routes.changeFact, { params: { id }, body });
-  }
-
-  removeFact(id: string): Observable<null> {
-    return this.api.call(routes.removeFact, { params: { id } });
-  }
-
-  addDayCheck(student: string, body: BodyOf<typeof routes.addDayCheck>): Observable<DayCheck> {
-    return this.api.call(routes.addDayCheck, { params: { id: student }, body });
+  /** Puts on record how today is. Kept in this browser while the server is away; what is refused is not kept, and fails. */
+  addDayCheck(studentId: string, id: string, body: Bodies['day-check']): Observable<Accepted<'day-check'>> {
+    return this.queue.putOrFail({ kind: 'day-check', id, studentId, body });
   }
 
   addClearance(student: string, body: BodyOf<typeof routes.addClearance>): Observable<StoredClearance> {

@@ -208,9 +208,13 @@ export class BenchPage {
   constructor() {
     effect(() => {
       const page = this.page.value();
-      if (!page) return;
-      this.review.open(page);
-      this.draft.open(page.session);
+      if (page) this.review.open(page);
+    });
+    // Not when only more is known of the student: what was edited since stays.
+    const stored = computed(() => this.page.value()?.session ?? null);
+    effect(() => {
+      const session = stored();
+      if (session) this.draft.open(session);
     });
     effect(() => {
       const session = this.draft.session();

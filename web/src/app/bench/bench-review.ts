@@ -1,5 +1,5 @@
 import { computed, effect, inject, Injectable, linkedSignal, signal } from '@angular/core';
-import type { DayCheck, StoredOverruling, Student, StoredApproval } from '@nuvrah/contract';
+import type { StoredApproval, StoredOverruling, StoredSession, Student } from '@nuvrah/contract';
 import {
   checkOrder,
   compileSession,
@@ -44,16 +44,18 @@ export class BenchReview {
   readonly day = inject(ScreeningClock).day;
 
   private readonly opened = signal<OwnedSession | null>(null);
-  /** The day check that was just made, or the one on record. */
-  private readonly checkedNow = signal<DayCheck | null>(null);
-  /** Approvals that were just put on record. */
-  private readonly approvedNow = signal<readonly StoredApproval[]>([]);
+  /** As the server answered; the same while only more is known of its owner. */
+  private readonly stored = computed(() => this.opened()?.session ?? null);
+  /** Approvals that were put on record since it was opened. */
+  private readonly approvedNow = linkedSignal<StoredSession | null, readonly StoredApproval[]>({
+    source: this.stored,
+    computation: () => [],
+  });
   readonly owner = computed((): Owner | null => {
     const owner = this.opened()?.owner ?? null;
     if (owner?.kind !== 'student') return owner;
-    const dayCheck = this.checkedNow() ?? owner.student.dayCheck;
     const approvals = [...owner.student.approvals, ...this.approvedNow()];
-    return { kind: 'student', student: { ...owner.student, dayCheck, approvals } };
+    return { kind: 'student', student: { ...owner.student, approvals } };
   });
   /** The student whose it is; null for a class and a template. */
   readonly student = computed(() => {
@@ -74,9 +76,7 @@ export class BenchReview {
     return student && sustainable && { sustainable, seats: student.seats, conventions: this.conventions() };
   });
   /** Decisions about findings of this session; they are no edits of it, and not undone with them. */
-  readonly overrulings = linkedSignal<readonly StoredOverruling[]>(
-    () => this.opened()?.session.overrulings ?? [],
-  );
+  readonly overrulings = linkedSignal<readonly StoredOverruling[]>(() => this.stored()?.overrulings ?? []);
 
   readonly profile = computed(() => this.account.required().conventions);
   readonly conventions = computed(() =>
@@ -164,16 +164,9 @@ export class BenchReview {
 
   open(opened: OwnedSession): void {
     this.opened.set(opened);
-    // It was asked of whoever was open before: another session may be another student's.
-    this.checkedNow.set(null);
-    this.approvedNow.set([]);
   }
 
   approved(approval: StoredApproval): void {
     this.approvedNow.update((approvals) => [...approvals, approval]);
-  }
-
-  dayAsked(check: DayCheck): void {
-    this.checkedNow.set(check);
   }
 }

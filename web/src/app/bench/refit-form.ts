@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { Router } from '@angular/router';
 import type { SessionOwner, Student } from '@nuvrah/contract';
 import { describeFinding, refitSession, withFreshIds, type Session, screeningCaseOf } from '@nuvrah/core';
-import { forkJoin } from 'rxjs';
+import { forkJoin, take } from 'rxjs';
 import { Classes } from '../api/classes';
 import { askedOnce } from '../api/loaded';
 import { ScreeningClock } from '../api/screening-clock';
@@ -120,7 +120,9 @@ export class RefitForm {
       const id = this.chosen();
       this.other.set(null);
       if (id !== '' && this.lists.value()?.[0].some((student) => student.id === id))
-        untracked(() => this.sent.send(this.students.get(id), (student) => this.other.set(student)));
+        untracked(() =>
+          this.sent.send(this.students.get(id).pipe(take(1)), (student) => this.other.set(student)),
+        );
     });
   }
 

@@ -1,5 +1,6 @@
 import { Component, computed, input } from '@angular/core';
 import { clockInWords } from '../shell/dates';
+import { NOT_KEPT } from '../queue/words';
 import type { SaveState } from './session-draft';
 
 /** The state of saving, in words. */
@@ -19,7 +20,7 @@ export class SaveNote {
       case 'saving':
         return 'Saving …';
       case 'away':
-        return 'Kept in this browser: the server is away.';
+        return state.kept ? 'Kept in this browser: the server is away.' : NOT_KEPT;
       case 'stale':
         return 'Not saved: changed elsewhere.';
       case 'refused':

@@ -94,7 +94,7 @@ describe('the session draft', () => {
     wait(700);
     save().error(new ProgressEvent('error'));
     expect(draft.saveState().kind).toBe('away');
-    wait(4_100);
+    wait(5_100);
     answer(save(), 2);
     expect([draft.saveState().kind, baseOf(draft.session())]).toEqual(['saved', 5]);
   });
@@ -197,6 +197,49 @@ describe('the session draft', () => {
     const clean = TestBed.createComponent(View).componentInstance.draft;
     clean.open(storedSession(again.session() as Session, 2));
     expect(clean.canUndo()).toBeFalse();
+  });
+
+  it('takes for its own what arrived before the page was lost, however much was edited since', () => {
+    setBase(5);
+    wait(700);
+    const lost = save();
+    setBase(6);
+    view.destroy();
+    lost.error(new ProgressEvent('error'));
+    const again = TestBed.createComponent(View).componentInstance.draft;
+    // The first save had arrived: what stands there is no stranger's.
+    again.open(storedSession(withCounted({ base: 5 as never }), 2));
+    expect([baseOf(again.session()), again.saveState().kind]).toEqual([6, 'unsaved']);
+    wait(700);
+    const request = save();
+    expect((request.request.body as { version: number }).version).toBe(2);
+    answer(request, 3);
+    expect(again.saveState().kind).toBe('saved');
+  });
+
+  it('sends an undo of what may have arrived though no answer came', () => {
+    setBase(5);
+    wait(700);
+    save().error(new ProgressEvent('error'));
+    draft.undo();
+    wait(700);
+    const request = save();
+    expect(baseOf((request.request.body as { document: unknown }).document as Session)).toBe(
+      Number(countedOf(session).base),
+    );
+    answer(request, 2);
+    expect(draft.saveState().kind).toBe('saved');
+  });
+
+  it('takes up what an earlier version kept', () => {
+    view.destroy();
+    const kept = { format: 3, version: 1, session: withCounted({ base: 5 as never }) };
+    localStorage.setItem(`nuvrah.session.${ids.session}`, JSON.stringify(kept));
+    const again = TestBed.createComponent(View).componentInstance.draft;
+    again.open(storedSession());
+    wait(700);
+    answer(save(), 2);
+    expect([baseOf(again.session()), localStorage.length]).toEqual([5, 0]);
   });
 
   it('shows kept edits beside what somebody else saved meanwhile', () => {

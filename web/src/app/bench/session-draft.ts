@@ -1,58 +1,35 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import type { StoredSession } from '@nuvrah/contract';
 import { checkSession, sessionFromChecked, type Session, type SessionProblem } from '@nuvrah/core';
-import {
-  AsyncSubject,
-  catchError,
-  concatMap,
-  debounceTime,
-  map,
-  merge,
-  type Observable,
-  of,
-  Subject,
-  timer,
-} from 'rxjs';
+import { AsyncSubject, concatMap, debounceTime, map, merge, type Observable, of, Subject } from 'rxjs';
 import { AccountStore } from '../api/account';
-import type { ApiProblem } from '../api/api';
 import { BrowserStore } from '../api/browser-store';
-import { sameJson } from '../api/same-json';
-import { Sessions } from '../api/sessions';
+import { toJson } from '../api/sessions';
+import { markOf, type Entry } from '../queue/entry';
+import { forgetSessionKeptBefore, sessionKeptBefore } from '../queue/kept-before';
+import { OfflineQueue, type Delivery } from '../queue/offline-queue';
 import { beginHistory, record, redo, undo, type History } from './history';
 
 export type SaveState =
   | { readonly kind: 'saved'; readonly at: Date }
   | { readonly kind: 'unsaved' }
   | { readonly kind: 'saving' }
-  /** The server cannot be reached; it is tried again by itself. */
-  | { readonly kind: 'away' }
+  /** The server cannot be reached; it is tried again by itself. `kept`: a reload loses nothing either. */
+  | { readonly kind: 'away'; readonly kept: boolean }
   /** Somebody else saved in between: nothing is written until one version is chosen. */
   | { readonly kind: 'stale'; readonly theirs: StoredSession }
   /** The document cannot be saved as it is. */
   | { readonly kind: 'refused'; readonly message: string };
 
-/** Quiet time after an edit before it is saved, and between tries when the server is away; milliseconds. */
+/** Quiet time after an edit before it is saved, in milliseconds. */
 const QUIET = 600;
-const TRY_AGAIN = 4_000;
-
-/** Edits that this browser keeps, with the version that they were based on. */
-interface KeptEdits {
-  /** Another number was written by another version, and is not read. */
-  readonly format: number;
-  readonly version: number;
-  readonly session: Session;
-}
-
-const EDITS_FORMAT = 3;
-
-export const keptAs = (sessionId: string): string => `session.${sessionId}`;
 
 /** The session being written: every edit can be undone and saves itself, over the version that it was based on. */
 @Injectable()
 export class SessionDraft {
-  private readonly sessions = inject(Sessions);
-  private readonly browser = inject(BrowserStore);
+  private readonly queue = inject(OfflineQueue);
   private readonly account = inject(AccountStore);
+  private readonly browser = inject(BrowserStore);
 
   private stored: StoredSession | null = null;
   private underWay: Observable<void> | null = null;
@@ -78,10 +55,16 @@ export class SessionDraft {
     const saves = merge(quiet, this.saveNow)
       .pipe(concatMap(() => this.saveOnce()))
       .subscribe();
+    const outcomes = this.queue.outcomes.subscribe(({ entry, delivery }) => {
+      if (entry.kind === 'session' && entry.id === this.stored?.id)
+        this.came(entry.body.document as unknown as Session, delivery as Delivery<'session'>);
+    });
     inject(DestroyRef).onDestroy(() => {
       saves.unsubscribe();
-      // What was edited in the last moment is still sent; the request outlives the page.
-      this.saveOnce().subscribe();
+      outcomes.unsubscribe();
+      // What was edited in the last moment is still sent; the queue outlives the page.
+      const { stored } = this;
+      if (stored && this.queue.of('session', stored.id)) this.queue.send({ kind: 'session', id: stored.id });
     });
   }
 
@@ -92,14 +75,17 @@ export class SessionDraft {
   open(stored: StoredSession): void {
     this.accept(stored);
     const asStored = beginHistory(sessionFromChecked(stored.document));
-    const kept = this.browser.read<KeptEdits>(keptAs(stored.id));
-    if (!kept || kept.format !== EDITS_FORMAT || sameJson(kept.session, stored.document)) {
+    this.adoptKeptBefore(stored);
+    const kept = this.queue.of('session', stored.id);
+    if (!kept || markOf(kept.body.document) === markOf(stored.document)) {
+      if (kept) this.queue.discard(kept);
       this.history.set(asStored);
       return;
     }
-    this.history.set(record(asStored, kept.session, null));
-    const stale = kept.version !== stored.version;
-    this.saving.set(stale ? { kind: 'stale', theirs: stored } : { kind: 'unsaved' });
+    this.history.set(record(asStored, kept.body.document as unknown as Session, null));
+    const own = kept.body.version === stored.version || kept.sent.includes(markOf(stored.document));
+    if (!own) return this.saving.set({ kind: 'stale', theirs: stored });
+    this.saving.set({ kind: 'unsaved' });
     this.edited.next();
   }
 
@@ -134,7 +120,7 @@ export class SessionDraft {
     const history = this.history();
     if (state.kind !== 'stale' || !history) return;
     this.accept(state.theirs);
-    this.browser.remove(keptAs(state.theirs.id));
+    this.queue.discard({ kind: 'session', id: state.theirs.id });
     this.history.set(record(history, sessionFromChecked(state.theirs.document), null));
   }
 
@@ -154,15 +140,24 @@ export class SessionDraft {
     this.edited.next();
   }
 
+  private adoptKeptBefore(stored: StoredSession): void {
+    const body = sessionKeptBefore(this.browser, stored.id);
+    const entry = this.entryOf(sessionFromChecked(stored.document));
+    if (body && entry) this.queue.keep({ ...entry, body });
+    forgetSessionKeptBefore(this.browser, stored.id);
+  }
+
   /** Edits stay in this browser until the server has them: neither a reload nor a dead battery loses one. */
   private keepEdits(session: Session): void {
-    const stored = this.stored;
-    if (stored)
-      this.browser.write(keptAs(stored.id), {
-        format: EDITS_FORMAT,
-        version: stored.version,
-        session,
-      } satisfies KeptEdits);
+    const entry = this.entryOf(session);
+    if (entry) this.queue.keep(entry);
+  }
+
+  private entryOf(session: Session): Entry<'session'> | null {
+    if (!this.stored) return null;
+    const { id, version, owner } = this.stored;
+    const studentId = owner.kind === 'student' ? owner.studentId : null;
+    return { kind: 'session', id, studentId, body: { version, document: toJson(session) } };
   }
 
   private accept(stored: StoredSession): void {
@@ -190,10 +185,12 @@ export class SessionDraft {
   private send(): Observable<void> {
     const session = this.session();
     const stored = this.stored;
-    if (!session || !stored || this.saving().kind === 'stale') return of(undefined);
-    if (session === this.savedSession) {
-      this.browser.remove(keptAs(stored.id));
+    const entry = session && this.entryOf(session);
+    if (!entry || !stored || this.saving().kind === 'stale') return of(undefined);
+    const kept = this.queue.of('session', stored.id);
+    if (session === this.savedSession && (kept?.sent ?? []).length === 0) {
       // Undone and redone in a moment: there is nothing to send.
+      this.queue.discard(entry);
       this.saving.set({ kind: 'saved', at: new Date(stored.updatedAt) });
       return of(undefined);
     }
@@ -203,9 +200,25 @@ export class SessionDraft {
       return of(undefined);
     }
     this.saving.set({ kind: 'saving' });
-    return this.sessions.save(stored.id, stored.version, session).pipe(
-      map((saved) => this.arrived(saved, session)),
-      catchError((failed: ApiProblem) => this.notSaved(failed, session)),
+    return this.queue.put(entry).pipe(
+      map((delivery) => {
+        // The others are told as they come; what had to wait for something else was not tried at all.
+        if (delivery.kind === 'waiting') this.came(session, delivery);
+      }),
+    );
+  }
+
+  /** What became of saving this document. */
+  private came(session: Session, delivery: Delivery<'session'>): void {
+    if (this.saving().kind === 'stale') return;
+    if (delivery.kind === 'there') return this.arrived(delivery.answer, session);
+    if (delivery.kind === 'waiting') return this.saving.set({ kind: 'away', kept: delivery.kept });
+    const { problem } = delivery;
+    const stale = problem.kind === 'refused' && problem.problem.code === 'stale';
+    this.saving.set(
+      stale
+        ? { kind: 'stale', theirs: problem.problem.current as StoredSession }
+        : { kind: 'refused', message: problem.message },
     );
   }
 
@@ -213,28 +226,7 @@ export class SessionDraft {
     this.stored = saved;
     this.savedSession = session;
     const still = this.session() === session;
-    if (still) this.browser.remove(keptAs(saved.id));
-    else {
-      this.keepEdits(this.session() ?? session);
-      this.edited.next();
-    }
+    if (!still) this.edited.next();
     this.saving.set(still ? { kind: 'saved', at: new Date(saved.updatedAt) } : { kind: 'unsaved' });
-  }
-
-  private notSaved(failed: ApiProblem, sent: Session): Observable<void> {
-    if (failed.kind === 'away') {
-      this.saving.set({ kind: 'away' });
-      timer(TRY_AGAIN).subscribe(() => {
-        if (this.saving().kind === 'away') this.saveNow.next();
-      });
-    } else if (failed.problem.code === 'stale') {
-      const there = failed.problem.current as StoredSession;
-      // The save had arrived and only its answer was lost.
-      if (sameJson(there.document, sent)) return of(this.arrived(there, sent));
-      this.saving.set({ kind: 'stale', theirs: there });
-    } else {
-      this.saving.set({ kind: 'refused', message: failed.message });
-    }
-    return of(undefined);
   }
 }

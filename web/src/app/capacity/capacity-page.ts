@@ -22,6 +22,7 @@ import { LoadingNote } from '../api/loading-note';
 import { sending } from '../api/sending';
 import { Students } from '../api/students';
 import { ChoiceChips } from '../forms/choice-chips';
+import { asksWhileUnsaved } from '../forms/unsaved';
 import { NostrilTest, type Freer } from '../students/nostril-test';
 import { CapacityHistory } from './capacity-history';
 import { NaturalMinute } from './natural-minute';
@@ -99,6 +100,7 @@ export class CapacityPage {
   protected readonly freer = signal<Freer | null>(null);
   protected readonly testing = signal(false);
   protected readonly sent = sending();
+  private recorded = false;
 
   /** What screening says about holding, for each kind of hold. */
   private readonly holds = computed((): Partial<Record<CapacityPhase, HoldCheck>> => {
@@ -144,6 +146,14 @@ export class CapacityPage {
       return { name: NAMES[phase], line };
     });
   });
+
+  constructor() {
+    asksWhileUnsaved(
+      () =>
+        !this.sent.busy() && !this.recorded && Object.values(this.tries()).some(({ length }) => length > 0),
+    );
+  }
+
   protected take(phase: CapacityPhase, tries: readonly number[]): void {
     this.tries.update((all) => ({ ...all, [phase]: tries }));
   }
@@ -188,9 +198,9 @@ export class CapacityPage {
       strokes: null,
       atLeast: this.endedAtCap(),
     };
-    this.sent.send(
-      this.students.addCapacity(student.id, body),
-      () => void this.router.navigate(['/students', student.id]),
-    );
+    this.sent.send(this.students.addCapacity(student.id, body), () => {
+      this.recorded = true;
+      void this.router.navigate(['/students', student.id]);
+    });
   }
 }

@@ -8,13 +8,15 @@ import { Fold } from '../forms/fold';
 import { LeadRunner, PATIENCE } from '../lead/lead-runner';
 import { LeadScreen } from '../lead/lead-screen';
 import { WakeLock } from '../lead/wake-lock';
+import { OfflineQueue, type Delivery } from '../queue/offline-queue';
+import type { Waiting } from '../queue/entry';
+import { NOT_KEPT } from '../queue/words';
 import { PracticeSteps } from '../practice/practice-steps';
 import { practisedOf, timelineOf } from '../practice/practised';
 import { StopSigns } from '../practice/stop-signs';
 import { dayInWords, weekdayInWords } from '../shell/dates';
 import { LocalNumber } from '../shell/local-number';
 import { HomeByHand, type ByHand } from './home-by-hand';
-import { HomeReports, type Reported, type WaitingReport } from './home-reports';
 import { HomeRunner } from './home-runner';
 import { HomeStore, type Opened } from './home-store';
 import { HomeTelling } from './home-telling';
@@ -43,7 +45,7 @@ export class HomePage {
   readonly token = input.required<string>();
 
   private readonly homes = inject(HomeStore);
-  private readonly reports = inject(HomeReports);
+  private readonly queue = inject(OfflineQueue);
   private readonly runner = inject(HomeRunner);
   private readonly localNumber = inject(LocalNumber);
   protected readonly copy = inject(OfflineCopy);
@@ -84,22 +86,19 @@ export class HomePage {
   protected readonly naming = computed(() => this.home()?.practice?.naming ?? 'plain');
 
   protected readonly busy = signal(false);
-  protected readonly told = signal<Reported | null>(null);
+  protected readonly told = signal<Delivery<'report'> | null>(null);
   protected readonly toldDay = computed(() => {
     const told = this.told();
-    return told?.kind === 'there' ? dayInWords(told.day) : '';
+    return told?.kind === 'there' ? dayInWords(told.answer.day) : '';
   });
+  protected readonly notKept = NOT_KEPT;
   /** Reports of this link that are still on this phone. */
-  protected readonly waiting = computed(() =>
-    this.reports.waiting().filter(({ token, refused }) => token === this.token() && refused === null),
-  );
+  protected readonly waiting = computed(() => this.ofThisLink(this.queue.waiting()));
   /** An emergency sign that is told but not there yet holds the practice here already. */
   protected readonly heldHere = computed(() =>
-    this.waiting().some(({ body }) => body.record.signs.some((sign) => isEmergencySign(sign))),
+    this.waiting().some(({ body }) => body.report.record.signs.some((sign) => isEmergencySign(sign))),
   );
-  protected readonly refused = computed(() =>
-    this.reports.waiting().filter(({ token, refused }) => token === this.token() && refused !== null),
-  );
+  protected readonly refused = computed(() => this.ofThisLink(this.queue.refused()));
 
   constructor() {
     const root = inject(DOCUMENT).documentElement;
@@ -143,12 +142,13 @@ export class HomePage {
     if (!practice || this.busy()) return;
     this.busy.set(true);
     const { id, practiceId, startedAt } = practice;
-    this.reports.send(this.token(), { id, practiceId, startedAt, ...report }).subscribe((reported) => {
+    const body = { token: this.token(), report: { id, practiceId, startedAt, ...report } };
+    this.queue.put({ kind: 'report', id, studentId: null, body }).subscribe((told) => {
       this.busy.set(false);
-      this.told.set(reported);
-      // From here on the report has it.
-      this.drop();
-      if (reported.kind === 'there') this.page.again();
+      this.told.set(told);
+      // From here on the queue has it.
+      if (told.kind !== 'waiting' || told.kept) this.drop();
+      if (told.kind === 'there') this.page.again();
     });
   }
 
@@ -158,12 +158,18 @@ export class HomePage {
   }
 
   /** Sends a refused report once more: the reason may be gone, like a clock that was ahead. */
-  protected sendAgain({ token, body }: WaitingReport): void {
-    this.reports.send(token, body).subscribe((reported) => this.told.set(reported));
+  protected sendAgain(entry: Waiting<'report'>): void {
+    this.queue.put(entry).subscribe((told) => this.told.set(told));
   }
 
-  protected discard(id: string): void {
-    this.reports.discard(id);
+  protected discard(entry: Waiting<'report'>): void {
+    this.queue.discard(entry);
+  }
+
+  private ofThisLink(entries: readonly Waiting[]): readonly Waiting<'report'>[] {
+    return entries.filter(
+      (entry): entry is Waiting<'report'> => entry.kind === 'report' && entry.body.token === this.token(),
+    );
   }
 
   /** The day of a moment as the instructor's days go; where that is not known, as the phone's do. */

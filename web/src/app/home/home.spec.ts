@@ -8,7 +8,6 @@ import { practisedOf } from '../practice/practised';
 import { PracticeSteps } from '../practice/practice-steps';
 import { HomeByHand, type ByHand } from './home-by-hand';
 import { HomePage } from './home-page';
-import { HomeReports, type Reported } from './home-reports';
 import { HomeStore, type Opened } from './home-store';
 
 const TOKEN = 't'.repeat(43);
@@ -107,77 +106,19 @@ describe('a private link that was opened', () => {
   });
 });
 
-describe('a report of a practice at home', () => {
-  let http: HttpTestingController;
-  let reports: HomeReports;
-  beforeEach(() => {
-    jasmine.clock().install();
-    localStorage.clear();
-    http = configure();
-    reports = TestBed.inject(HomeReports);
-  });
-  afterEach(() => jasmine.clock().uninstall());
-  const sent = () => http.expectOne(`${API_ROOT}/home/${TOKEN}/reports`);
-  const send = (): (() => Reported | null) => {
-    let reported: Reported | null = null;
-    reports.send(TOKEN, report).subscribe((answer) => (reported = answer));
-    return () => reported;
-  };
-
-  it('waits on the phone without a connection, over a reload too, and is sent by itself', () => {
-    const now = send();
-    sent().error(new ProgressEvent('away'), away);
-    expect([now(), reports.waiting().length]).toEqual([{ kind: 'waiting' }, 1]);
-    const again = TestBed.runInInjectionContext(() => new HomeReports());
-    expect(again.waiting().map(({ body }) => body)).toEqual([report]);
-    window.dispatchEvent(new Event('online'));
-    const tries = http.match(`${API_ROOT}/home/${TOKEN}/reports`);
-    expect(tries.every(({ request }) => (request.body as HomeReport).id === report.id)).toBeTrue();
-    tries.forEach((one) => one.flush({ day: '2026-03-10', held: false }));
-    expect([reports.waiting(), again.waiting()]).toEqual([[], []]);
-  });
-
-  it('is there once the server says so', () => {
-    const now = send();
-    sent().flush({ day: '2026-03-10', held: true });
-    expect([now(), reports.waiting()]).toEqual([{ kind: 'there', day: '2026-03-10', held: true }, []]);
-  });
-
-  it('that is refused is kept to be told by word of mouth, and not sent again', () => {
-    const now = send();
-    sent().flush(...refusal(410, 'link-ended'));
-    expect(now()).toEqual({ kind: 'refused', message: 'because link-ended' });
-    window.dispatchEvent(new Event('online'));
-    http.expectNone(`${API_ROOT}/home/${TOKEN}/reports`);
-    expect(reports.waiting().map(({ refused }) => refused)).toEqual(['because link-ended']);
-    reports.discard(report.id);
-    expect(reports.waiting()).toEqual([]);
-  });
-
-  it('waits where the server is busy or broken', () => {
-    for (const [status, code] of [
-      [429, 'too-many-requests'],
-      [500, 'internal'],
-    ] as const) {
-      const now = send();
-      sent().flush(...refusal(status, code));
-      expect(now()).toEqual({ kind: 'waiting' });
-    }
-  });
-});
-
 describe('the page of a private link', () => {
   it('holds the practice after an emergency sign that has not reached the server yet', () => {
     localStorage.clear();
-    const waits = (signs: HomeReport['record']['signs']) =>
-      JSON.stringify([
-        { token: TOKEN, body: { ...report, record: { ...report.record, signs } }, refused: null },
-      ]);
+    const waits = (signs: HomeReport['record']['signs']) => {
+      const body = { token: TOKEN, report: { ...report, record: { ...report.record, signs } } };
+      const onItsWay = { format: 1, owner: null, at: 0, sent: [], refused: null };
+      return JSON.stringify({ kind: 'report', id: report.id, studentId: null, body, ...onItsWay });
+    };
     for (const [signs, held] of [
       [['dizzy'], false],
       [['dizzy', 'faint'], true],
     ] as const) {
-      localStorage.setItem('nuvrah.home.reports', waits([...signs]));
+      localStorage.setItem(`nuvrah.waiting.report.${report.id}`, waits([...signs]));
       TestBed.resetTestingModule();
       const http = configure();
       const page = new Shown(HomePage, { token: TOKEN });

@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { givenNameOf, routes, type CalendarDay } from '@nuvrah/contract';
 import { CAUTION_LINE, describeRung, weekdayOf } from '@nuvrah/core';
-import { forkJoin, of, switchMap } from 'rxjs';
+import { combineLatest, of, switchMap } from 'rxjs';
 import { AccountStore } from '../api/account';
 import { addressOf } from '../api/api';
 import { Ladders } from '../api/ladders';
@@ -152,7 +152,7 @@ export class CalendarPage {
   protected readonly page = asked(this.asking, ({ id, weeks }) =>
     this.ladders.get(id).pipe(
       switchMap(({ studentId, rungs, at }) =>
-        forkJoin({
+        combineLatest({
           student: this.students.get(studentId),
           days: this.ladders.calendar(id, weeks),
           at: of(at),

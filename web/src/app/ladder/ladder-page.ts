@@ -16,7 +16,7 @@ import {
   sustainableFrom,
   unmeasured,
 } from '@nuvrah/core';
-import { concatMap, EMPTY, filter, forkJoin, map, Observable, of, Subject, switchMap, take } from 'rxjs';
+import { combineLatest, concatMap, EMPTY, filter, map, Observable, of, Subject, switchMap, take } from 'rxjs';
 import { AccountStore } from '../api/account';
 import { ScreeningClock } from '../api/screening-clock';
 import { Ladders } from '../api/ladders';
@@ -67,7 +67,7 @@ export class LadderPage {
   protected readonly page = asked(this.id, (id) =>
     this.ladders.get(id).pipe(
       switchMap((ladder) =>
-        forkJoin([
+        combineLatest([
           of(ladder),
           this.students.get(ladder.studentId),
           this.sessions.list({ student: ladder.studentId }),

@@ -4,10 +4,10 @@ import { Router } from '@angular/router';
 import type { Student } from '@nuvrah/contract';
 import { CAUTION_LINE, formatClock, type SignId } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
-import type { ApiProblem } from '../api/api';
-import { RecordOutbox } from '../api/record-outbox';
 import { describePassageRecord } from '../ledger/describe-record';
 import { EffortAndNote } from '../ledger/effort-and-note';
+import { NOT_KEPT } from '../queue/words';
+import { OfflineQueue } from '../queue/offline-queue';
 import { LeadStore } from './lead-store';
 import { SignPanel } from './sign-panel';
 
@@ -92,8 +92,8 @@ export class LeadClosing {
   protected readonly busy = signal(false);
   protected readonly problem = signal<string | null>(null);
 
-  private readonly outbox = inject(RecordOutbox);
-  private readonly waiting = computed(() => this.outbox.isWaiting(this.store.sitting()?.id ?? ''));
+  private readonly queue = inject(OfflineQueue);
+  private readonly waiting = computed(() => this.queue.waits('sitting', this.store.sitting()?.id ?? ''));
   private readonly record = computed(() => this.store.record());
   protected readonly stopped = computed(() => this.record()?.outcome === 'stopped');
   protected readonly signs = computed(() => this.record()?.signs ?? []);
@@ -135,19 +135,14 @@ export class LeadClosing {
     }
     this.busy.set(true);
     this.problem.set(null);
-    this.store.save(this.effort(), this.note().trim()).subscribe({
-      next: () => {
-        this.busy.set(false);
-        const { again } = this;
-        this.again = null;
-        if (again) this.keep(then ?? again.then);
-        else then?.();
-      },
-      error: (problem: ApiProblem) => {
-        this.again = null;
-        this.busy.set(false);
-        this.problem.set(problem.message);
-      },
+    this.store.save(this.effort(), this.note().trim()).subscribe((delivery) => {
+      const { again } = this;
+      this.again = null;
+      this.busy.set(false);
+      if (delivery.kind === 'refused') this.problem.set(delivery.problem.message);
+      else if (delivery.kind === 'waiting' && !delivery.kept) this.problem.set(NOT_KEPT);
+      else if (again) this.keep(then ?? again.then);
+      else then?.();
     });
   }
 }

@@ -15,8 +15,8 @@ import type { StoredSession } from '@nuvrah/contract';
 import type { ApiProblem } from '../api/api';
 import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
-import { RecordOutbox } from '../api/record-outbox';
 import { Sessions } from '../api/sessions';
+import { OfflineQueue } from '../queue/offline-queue';
 import { LeadClosing } from './lead-closing';
 import { LeadInterrupted } from './lead-interrupted';
 import { LeadKeeper, type KeptLead } from './lead-keeper';
@@ -29,6 +29,10 @@ import { WakeLock } from './wake-lock';
 import { ScreeningClock } from '../api/screening-clock';
 import { DayCheckForm } from '../students/day-check-form';
 import { isDayChecked } from '@nuvrah/core';
+
+/** A leading begins on record: without the server none does. */
+const NOT_BEGUN =
+  'Leading has not begun: the server, which says whether it may, cannot be reached just now. Press Start again in a moment.';
 
 /** Lead: ready, leading, closing. Dark, because the room is. */
 @Component({
@@ -98,7 +102,7 @@ export class LeadPage implements AsksBeforeLeaving {
 
   private readonly sessions = inject(Sessions);
   private readonly store = inject(LeadStore);
-  private readonly outbox = inject(RecordOutbox);
+  private readonly queue = inject(OfflineQueue);
   private readonly injector = inject(Injector);
   private readonly tab = inject(LeadingTab);
 
@@ -124,7 +128,7 @@ export class LeadPage implements AsksBeforeLeaving {
   /** On the server, or on its way there in this browser. */
   private readonly safe = computed(() => {
     const sitting = this.store.sitting();
-    return !sitting || sitting.record !== null || this.outbox.isWaiting(sitting.id);
+    return !sitting || sitting.record !== null || this.queue.waits('sitting', sitting.id);
   });
   private readonly lastSeen = signal(inject(LeadKeeper).kept());
   /** What was being led here when the page went away. */
@@ -181,7 +185,8 @@ export class LeadPage implements AsksBeforeLeaving {
       error: (problem: ApiProblem) => {
         this.busy.set(false);
         void this.tab.release();
-        const stale = problem.kind === 'refused' && problem.problem.code === 'stale';
+        if (problem.kind === 'away') return this.problem.set(NOT_BEGUN);
+        const stale = problem.problem.code === 'stale';
         if (stale) this.page.again();
         this.problem.set(
           stale

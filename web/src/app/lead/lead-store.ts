@@ -8,10 +8,10 @@ import {
   describeNeed,
   needsToLeadOn,
 } from '@nuvrah/core';
-import { tap, type Observable, of } from 'rxjs';
+import { of, take, tap, type Observable } from 'rxjs';
 import { AccountStore } from '../api/account';
-import { RecordOutbox, type Delivery } from '../api/record-outbox';
 import { Sittings } from '../api/sittings';
+import { OfflineQueue, type Delivery } from '../queue/offline-queue';
 import { endedRun, interruptedRun, LeadKeeper, type KeptLead } from './lead-keeper';
 import { LeadRunner, type LeadAbout } from './lead-runner';
 import { Students } from '../api/students';
@@ -21,7 +21,7 @@ import { ScreeningClock } from '../api/screening-clock';
 @Injectable()
 export class LeadStore extends LeadRunner {
   private readonly sittings = inject(Sittings);
-  private readonly outbox = inject(RecordOutbox);
+  private readonly queue = inject(OfflineQueue);
   private readonly keeper = inject(LeadKeeper);
   private readonly account = inject(AccountStore);
 
@@ -91,21 +91,26 @@ export class LeadStore extends LeadRunner {
       effort: null,
       note: '',
     };
-    this.outbox.send(other.sitting.id, body).subscribe({ error: () => undefined });
-    this.keeper.forget();
+    const { id, studentId } = other.sitting;
+    this.queue.put({ kind: 'sitting', id, studentId, body });
+    if (this.queue.waits('sitting', id)) this.keeper.forget();
   }
 
   /** Puts on record what really happened, over what is there of this sitting; it waits here while the server is away. */
-  save(effort: number | null, note: string): Observable<Delivery> {
+  save(effort: number | null, note: string): Observable<Delivery<'sitting'>> {
     const [sitting, record] = [this.kept(), this.record()];
     if (!sitting || !record) throw new Error('nothing was led');
     const body = { version: sitting.version, record: record as never, effort, note };
-    const delivery = this.outbox.send(sitting.id, body);
-    // From here on the outbox has it.
-    this.keeper.forget();
+    const { id, studentId } = sitting;
+    const delivery = this.queue.put({ kind: 'sitting', id, studentId, body });
+    // From here on the queue has it.
+    if (this.queue.waits('sitting', id)) this.keeper.forget();
     return delivery.pipe(
       tap((delivered) => {
-        if (delivered.kind === 'on-record') this.kept.set(delivered.sitting);
+        if (delivered.kind === 'there') {
+          this.kept.set(delivered.answer);
+          this.keeper.forget();
+        }
       }),
     );
   }
@@ -122,7 +127,10 @@ export class LeadStore extends LeadRunner {
     const sitting = this.kept();
     const known = this.known();
     if (!sitting || !known) return of(null);
-    return this.students.get(sitting.studentId).pipe(tap((student) => this.known.set({ ...known, student })));
+    return this.students.get(sitting.studentId).pipe(
+      take(1),
+      tap((student) => this.known.set({ ...known, student })),
+    );
   }
 
   protected override keepRun(run: LeadRun, at: Millis): void {

@@ -1,17 +1,20 @@
 import { Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import { routes, type LedgerLine, type QueryOf } from '@nuvrah/contract';
+import { afterLine, routes, type LedgerLine, type QueryOf } from '@nuvrah/contract';
 import { signById, SIGNS, TECHNIQUES } from '@nuvrah/core';
-import { Subscription } from 'rxjs';
+import { filter, Subscription } from 'rxjs';
 import { AccountStore } from '../api/account';
 import { addressOf, type ApiProblem } from '../api/api';
-import { askedOnce } from '../api/loaded';
+import { askedOnce, askingAgain } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
 import { Sittings } from '../api/sittings';
 import { Students } from '../api/students';
 import { ChoiceField } from '../forms/choice-field';
 import { Fold } from '../forms/fold';
+import { WAITS_HERE } from '../queue/words';
+import { OfflineQueue } from '../queue/offline-queue';
 import { momentInWords } from '../shell/dates';
 import { describePassageRecord, describePlace } from './describe-record';
 import { Trends } from './trends';
@@ -35,6 +38,7 @@ export class LedgerPage {
   readonly effort = input<string>();
 
   private readonly sittings = inject(Sittings);
+  private readonly queue = inject(OfflineQueue);
   private readonly studentsApi = inject(Students);
   private readonly account = inject(AccountStore);
   private readonly router = inject(Router);
@@ -84,6 +88,11 @@ export class LedgerPage {
       const filters = this.filters();
       untracked(() => this.load(filters, []));
     });
+    const arrived = this.queue.outcomes.pipe(
+      filter(({ entry, delivery }) => entry.kind === 'sitting' && delivery.kind === 'there'),
+      takeUntilDestroyed(),
+    );
+    arrived.subscribe(() => this.again());
   }
 
   protected readonly rows = computed(() => {
@@ -97,7 +106,7 @@ export class LedgerPage {
       day: momentInWords(startedAt, timeZone),
       done: record
         ? record.passages.map((passage) => describePassageRecord(passage, naming))
-        : ['Begun; what was done never arrived.'],
+        : [this.queue.waits('sitting', id) ? WAITS_HERE : 'Begun; what was done never arrived.'],
       effort,
       signs: (record?.signs ?? []).map((sign) => signById(sign).label).join(', '),
       note,
@@ -132,8 +141,12 @@ export class LedgerPage {
     this.asked.unsubscribe();
     this.loading.set(true);
     this.problem.set(null);
-    this.asked = this.sittings.ledger({ ...filters, after: String(there.length) }).subscribe({
+    const last = there.at(-1);
+    const query = { ...filters, ...(last && { after: afterLine(last) }) };
+    const page = askingAgain(this.sittings.ledger(query), (message) => this.problem.set(message));
+    this.asked = page.subscribe({
       next: ({ lines, more }) => {
+        this.problem.set(null);
         this.lines.set([...there, ...lines]);
         this.more.set(more);
         this.loading.set(false);

@@ -1,4 +1,5 @@
 import { Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import {
@@ -16,7 +17,7 @@ import {
   dayAt,
   momentFromText,
 } from '@nuvrah/core';
-import { forkJoin, map, switchMap } from 'rxjs';
+import { combineLatest, filter, map, switchMap } from 'rxjs';
 import { AccountStore } from '../api/account';
 import type { Sitting } from '@nuvrah/contract';
 import type { ApiProblem } from '../api/api';
@@ -24,6 +25,7 @@ import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
 import { Sittings } from '../api/sittings';
 import { Students } from '../api/students';
+import { asksWhileUnsaved } from '../forms/unsaved';
 import { Fold } from '../forms/fold';
 import { LeadKeeper, recordOfNothing } from '../lead/lead-keeper';
 import { SignPanel } from '../lead/sign-panel';
@@ -31,6 +33,8 @@ import { describePassageRecord, describePlace } from './describe-record';
 import { EffortAndNote } from './effort-and-note';
 import { LEVEL_SIGNS } from '../findings/levels';
 import { elementWidth } from '../score/element-width';
+import { NOT_KEPT, WAITS_HERE } from '../queue/words';
+import { OfflineQueue } from '../queue/offline-queue';
 import { ScoreStaff } from '../score/score-staff';
 import { windowOf } from '../score/score-window';
 import { momentInWords } from '../shell/dates';
@@ -120,6 +124,8 @@ import { SignBack } from './sign-back';
               }
             </ul>
           }
+        } @else if (waits()) {
+          <p class="notice" role="status">{{ waitsHere }}</p>
         } @else {
           <div class="notice">
             <p>This sitting was begun; what was done never arrived.</p>
@@ -169,6 +175,7 @@ export class SittingPage {
   readonly id = input.required<string>();
 
   private readonly sittings = inject(Sittings);
+  private readonly queue = inject(OfflineQueue);
   private readonly students = inject(Students);
   private readonly account = inject(AccountStore);
 
@@ -177,7 +184,7 @@ export class SittingPage {
       .get(id)
       .pipe(
         switchMap((sitting) =>
-          forkJoin([this.students.get(sitting.studentId), this.sittings.corrections(id)]).pipe(
+          combineLatest([this.students.get(sitting.studentId), this.sittings.corrections(id)]).pipe(
             map(([student, corrections]) => ({ sitting, student, corrections })),
           ),
         ),
@@ -238,12 +245,17 @@ export class SittingPage {
   protected readonly signs = computed(() =>
     (this.page.value()?.sitting.record?.signs ?? []).map((sign) => signById(sign).label).join(', '),
   );
-  protected readonly effort = linkedSignal(() => this.page.value()?.sitting.effort ?? null);
-  protected readonly note = linkedSignal(() => this.page.value()?.sitting.note ?? '');
+  /** The same while only more is known of the student: what was typed stays. */
+  private readonly sitting = computed(() => this.page.value()?.sitting ?? null);
+  protected readonly effort = linkedSignal(() => this.sitting()?.effort ?? null);
+  protected readonly note = linkedSignal(() => this.sitting()?.note ?? '');
   protected readonly busy = signal(false);
   protected readonly problem = signal<string | null>(null);
   protected readonly said = signal('');
 
+  protected readonly waitsHere = WAITS_HERE;
+  /** Its record is on its way. */
+  protected readonly waits = computed(() => this.queue.waits('sitting', this.id()));
   /** Whether this browser still has what was led of it. */
   protected readonly interrupted = computed(() => {
     const sitting = this.page.value()?.sitting;
@@ -254,6 +266,19 @@ export class SittingPage {
   private readonly keeper = inject(LeadKeeper);
 
   protected readonly emergencyNumber = this.account.required().emergencyNumber;
+
+  constructor() {
+    const arrived = this.queue.outcomes.pipe(
+      filter(({ entry, delivery }) => entry.id === this.id() && delivery.kind === 'there'),
+      takeUntilDestroyed(),
+    );
+    arrived.subscribe(() => this.page.again());
+    asksWhileUnsaved(() => {
+      const sitting = this.sitting();
+      if (!sitting?.record || this.busy() || this.queue.waits('sitting', sitting.id)) return false;
+      return this.effort() !== sitting.effort || this.note().trim() !== sitting.note;
+    });
+  }
 
   /** What came to light later; what was pressed by mistake is taken back, not left out. */
   protected addSigns(sitting: Sitting, signs: readonly SignId[]): void {
@@ -279,12 +304,16 @@ export class SittingPage {
     this.problem.set(null);
     const version = this.saved()?.version ?? sitting.version;
     const body = { version, record, effort: this.effort(), note: this.note().trim() };
-    this.sittings.record(sitting.id, body).subscribe({
-      next: (saved) => {
+    const { id, studentId } = sitting;
+    this.queue.putOrFail({ kind: 'sitting', id, studentId, body }).subscribe({
+      next: (delivery) => {
         this.busy.set(false);
-        this.saved.set(saved);
+        if (delivery.kind !== 'there') {
+          this.said.set(delivery.kept ? 'Kept in this browser: the server is away.' : NOT_KEPT);
+          return;
+        }
+        this.saved.set(delivery.answer);
         this.said.set('Saved.');
-        this.page.again();
       },
       error: (problem: ApiProblem) => {
         this.busy.set(false);

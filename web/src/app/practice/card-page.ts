@@ -14,7 +14,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { givenNameOf, type HomeLink } from '@nuvrah/contract';
 import { describeNeed, resolveConventions, reviewToGiveOut, sessionFromChecked } from '@nuvrah/core';
-import { forkJoin, map, of, switchMap } from 'rxjs';
+import { combineLatest, map, of, switchMap } from 'rxjs';
 import { AccountStore } from '../api/account';
 import { Ladders } from '../api/ladders';
 import { Links } from '../api/links';
@@ -211,7 +211,7 @@ export class CardPage {
   protected readonly page = asked(this.id, (id) =>
     this.sessions.withOwner(id).pipe(
       switchMap((ready) =>
-        forkJoin({
+        combineLatest({
           ready: of(ready),
           ladders: ready.owner.kind === 'student' ? this.ladders.list(ready.owner.student.id) : of([]),
           links: ready.owner.kind === 'student' ? this.links.list(ready.owner.student.id) : of([]),

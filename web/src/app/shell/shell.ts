@@ -2,12 +2,12 @@ import { Component, inject, Injector } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { AccountStore } from '../api/account';
-import { RecordOutbox } from '../api/record-outbox';
-import { RefusedRecords } from './refused-records';
+import { WaitingNote } from '../queue/waiting-note';
+import { PageTrouble } from './page-trouble';
 
 @Component({
   selector: 'nv-shell',
-  imports: [MatButtonModule, RefusedRecords, RouterLink, RouterLinkActive, RouterOutlet],
+  imports: [MatButtonModule, RouterLink, RouterLinkActive, RouterOutlet, WaitingNote],
   template: `
     <a class="skip" href="#main" (click)="skip($event)">Skip to the page</a>
     <nav aria-label="Main">
@@ -24,13 +24,12 @@ import { RefusedRecords } from './refused-records';
       <button matButton type="button" (click)="signOut()">Sign out</button>
     </nav>
     <main id="main" tabindex="-1">
-      @if (outbox.waiting().length; as waiting) {
-        <p class="notice waits" role="status">
-          The server is away. {{ waiting === 1 ? 'One record waits' : waiting + ' records wait' }} in this
-          browser and will be sent by itself.
+      <nv-waiting-note />
+      @if (trouble.message(); as text) {
+        <p class="notice problem trouble" role="alert">
+          {{ text }} <button matButton type="button" (click)="trouble.clear()">Close</button>
         </p>
       }
-      <nv-refused-records />
       <router-outlet />
     </main>
   `,
@@ -76,7 +75,7 @@ import { RefusedRecords } from './refused-records';
       font-size: 0.9375rem;
       line-height: 1.25;
     }
-    .waits {
+    .trouble {
       margin: 1rem 1.25rem 0;
     }
     main:focus {
@@ -120,7 +119,7 @@ import { RefusedRecords } from './refused-records';
 })
 export class Shell {
   protected readonly account = inject(AccountStore);
-  protected readonly outbox = inject(RecordOutbox);
+  protected readonly trouble = inject(PageTrouble);
   private readonly router = inject(Router);
   private readonly injector = inject(Injector);
 

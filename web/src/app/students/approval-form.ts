@@ -7,6 +7,7 @@ import type { StoredApproval } from '@nuvrah/contract';
 import { describeApprovalOf, isPersonName, NAME_WANTED, type ApprovalOf } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
 import { ScreeningClock } from '../api/screening-clock';
+import { OnceId } from '../api/once-id';
 import { sending } from '../api/sending';
 import { Students } from '../api/students';
 
@@ -57,8 +58,7 @@ export class ApprovalForm {
   /** Who teaches is who approves, until another name is typed. */
   protected readonly by = linkedSignal(() => this.account.required().name);
   protected readonly note = linkedSignal(() => '');
-  /** One form, one id: sent twice it is kept once. */
-  private id = crypto.randomUUID();
+  private readonly added = new OnceId();
 
   protected what(): string {
     return describeApprovalOf(this.of());
@@ -68,9 +68,10 @@ export class ApprovalForm {
     event.preventDefault();
     const by = this.by().trim();
     if (!isPersonName(by)) return this.sent.say(NAME_WANTED);
-    const body = { id: this.id, of: this.of(), by, givenOn: this.today(), note: this.note().trim() };
-    this.sent.send(this.students.addApproval(this.studentId(), body), (approval) => {
-      this.id = crypto.randomUUID();
+    const body = { of: this.of(), by, givenOn: this.today(), note: this.note().trim() };
+    const once = { id: this.added.for(body), ...body };
+    this.sent.send(this.students.addApproval(this.studentId(), once), (approval) => {
+      this.added.done();
       this.recorded.emit(approval);
     });
   }

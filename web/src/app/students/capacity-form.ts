@@ -1,4 +1,4 @@
-import { Component, computed, effect, inject, input, output, signal } from '@angular/core';
+import { Component, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
@@ -18,6 +18,7 @@ import {
 import { ScreeningClock } from '../api/screening-clock';
 import type { ApiProblem } from '../api/api';
 import { Students } from '../api/students';
+import { asksWhileUnsaved } from '../forms/unsaved';
 import { dayInWords } from '../shell/dates';
 import { savingStudent } from './saving-student';
 
@@ -31,6 +32,10 @@ const LABELS: readonly {
   { phase: 'exhale', label: 'Exhale', optional: false },
   { phase: 'emptyHold', label: 'Empty hold', optional: true },
 ];
+
+type Typed = Readonly<Record<CapacityPhase, string>>;
+
+const sameTyped = (a: Typed, b: Typed): boolean => LABELS.every(({ phase }) => a[phase] === b[phase]);
 
 /** The comfortable capacity typed in, and what follows from it as sustainable, with the derivation. */
 @Component({
@@ -181,12 +186,22 @@ export class CapacityForm {
 
   protected readonly fields = LABELS;
   protected readonly dayInWords = dayInWords;
-  protected readonly typed = signal<Readonly<Record<CapacityPhase, string>>>({
-    inhale: '',
-    hold: '',
-    exhale: '',
-    emptyHold: '',
-  });
+  /** The newest check, as it stands in the fields. */
+  private readonly onRecord = computed(
+    (): Typed => {
+      const check = this.student().capacity;
+      const text = (value: number | null | undefined): string =>
+        value === null || value === undefined ? '' : formatSeconds(value);
+      return {
+        inhale: text(check?.inhale),
+        hold: text(check?.hold),
+        exhale: text(check?.exhale),
+        emptyHold: text(check?.emptyHold),
+      };
+    },
+    { equal: sameTyped },
+  );
+  protected readonly typed = linkedSignal(() => this.onRecord());
   protected readonly busy = signal(false);
   protected readonly message = signal<string | null>(null);
   private readonly tried = signal(false);
@@ -251,17 +266,7 @@ export class CapacityForm {
   });
 
   constructor() {
-    effect(() => {
-      const check = this.student().capacity;
-      const text = (value: number | null | undefined): string =>
-        value === null || value === undefined ? '' : formatSeconds(value);
-      this.typed.set({
-        inhale: text(check?.inhale),
-        hold: text(check?.hold),
-        exhale: text(check?.exhale),
-        emptyHold: text(check?.emptyHold),
-      });
-    });
+    asksWhileUnsaved(() => !this.busy() && !sameTyped(this.typed(), this.onRecord()));
   }
 
   protected setComfort(breathText: string, holdText: string): void {

@@ -15,8 +15,10 @@ import {
   SIGNS,
 } from '@nuvrah/core';
 import { ScreeningClock } from '../api/screening-clock';
+import { OnceId } from '../api/once-id';
 import { sending } from '../api/sending';
 import { Students } from '../api/students';
+import { asksWhileUnsaved } from '../forms/unsaved';
 import { ChoiceField } from '../forms/choice-field';
 import { dayInWords } from '../shell/dates';
 
@@ -52,7 +54,7 @@ const EMERGENCY_SIGNS = SIGNS.filter(({ kind }) => kind === 'emergency');
     </ul>
     <details>
       <summary>File a clearance</summary>
-      <form (submit)="add($event)">
+      <form (submit)="add($event)" (input)="typing.set(true)">
         <div class="row">
           <nv-choice-field label="for" [value]="cause()" [words]="causes()" (choose)="cause.set($event)" />
           @if (!ofSign()) {
@@ -97,6 +99,8 @@ export class ClearanceList {
   private readonly students = inject(Students);
   protected readonly today = inject(ScreeningClock).today;
   protected readonly sent = sending();
+  private readonly added = new OnceId();
+  protected readonly typing = signal(false);
   protected readonly scopes = CLEARANCE_SCOPES as Readonly<Record<ClearanceScope, string>>;
   /** The condition or the emergency sign that it is for; the sign that keeps everything from being led comes first. */
   protected readonly cause = linkedSignal<Cause | ''>(() => this.student().emergency?.sign ?? '');
@@ -134,6 +138,10 @@ export class ClearanceList {
     }),
   );
 
+  constructor() {
+    asksWhileUnsaved(() => this.typing() && !this.sent.busy());
+  }
+
   protected add(event: Event): void {
     event.preventDefault();
     const form = event.target as HTMLFormElement;
@@ -152,7 +160,6 @@ export class ClearanceList {
       ? { fact: null, sign: cause as SignId, scope: 'everything' as const }
       : { fact: cause as PersonFact, sign: null, scope: this.scope() };
     const body = {
-      id: crypto.randomUUID(),
       clinician: typed('clinician'),
       givenOn: day(typed('givenOn')),
       until: day(typed('until')),
@@ -161,9 +168,12 @@ export class ClearanceList {
       withdrawnOn: null,
       note: typed('note'),
     };
-    this.sent.send(this.students.addClearance(this.student().id, body), () => {
+    const once = { id: this.added.for(body), ...body };
+    this.sent.send(this.students.addClearance(this.student().id, once), () => {
+      this.added.done();
       this.cause.set('');
       form.reset();
+      this.typing.set(false);
       this.changed.emit();
     });
   }

@@ -1,5 +1,8 @@
 import type { HttpTestingController } from '@angular/common/http/testing';
 import { API_ROOT, type DayCheck } from '@nuvrah/contract';
+import { TestBed } from '@angular/core/testing';
+import { BrowserStore } from '../api/browser-store';
+import { OfflineQueue } from '../queue/offline-queue';
 import { configure, dayCheck, ids, NOON, student } from '../testing/fixtures';
 import { Shown } from '../testing/shown';
 import { DayCheckForm } from './day-check-form';
@@ -9,13 +12,14 @@ import { clockInWords } from '../shell/dates';
 describe('the day check', () => {
   let http: HttpTestingController;
   let form: Shown<DayCheckForm>;
-  let recorded: DayCheck[];
+  let recorded: number;
 
   beforeEach(() => {
+    localStorage.clear();
     http = configure();
-    recorded = [];
+    recorded = 0;
     form = new Shown(DayCheckForm, { student });
-    form.fixture.componentInstance.recorded.subscribe((check) => recorded.push(check));
+    form.fixture.componentInstance.recorded.subscribe(() => recorded++);
   });
   const sent = () => http.expectOne(`${API_ROOT}/students/${ids.student}/day-checks`);
 
@@ -72,18 +76,43 @@ describe('the day check', () => {
     expect((sent().request.body as DayCheck).freerNostril).toBe('even');
   });
 
-  it('keeps what was told when the server is away, and sends the same check again', () => {
+  it('is kept while the server is away, and arrives as of when it was asked', () => {
+    jasmine.clock().install().mockDate(new Date(NOON));
     form.tick('fever, ill');
     form.submit();
     const first = sent();
     first.error(new ProgressEvent('error'));
     form.fixture.detectChanges();
-    expect(form.text('[role=alert]')).toContain('cannot be reached');
-    form.submit();
+    // It is in the queue: the form is free for the next one.
+    expect([recorded, form.text('[role=alert]')]).toEqual([1, '']);
+    expect(TestBed.inject(OfflineQueue).waiting().length).toBe(1);
+    window.dispatchEvent(new Event('online'));
     const again = sent();
     expect(again.request.body).toEqual(first.request.body);
     again.flush(dayCheck);
-    expect(recorded).toEqual([dayCheck]);
+    expect(TestBed.inject(OfflineQueue).waiting()).toEqual([]);
+    jasmine.clock().uninstall();
+  });
+
+  it('says so where neither the server nor this browser can keep it', () => {
+    spyOn(TestBed.inject(BrowserStore), 'write').and.returnValue(false);
+    form.tick('fever, ill');
+    form.submit();
+    sent().error(new ProgressEvent('error'));
+    form.fixture.detectChanges();
+    expect(recorded).toBe(0);
+    expect(form.text('[role=alert]')).toContain('leave this page open');
+  });
+
+  it('stays in the form when it is refused, with why', () => {
+    form.tick('fever, ill');
+    form.submit();
+    const errors = [{ pointer: '/lastMealAt', detail: 'The last meal lies in the future.' }];
+    const problem = { code: 'invalid', detail: 'no', status: 422, errors };
+    sent().flush(problem, { status: 422, statusText: 'no' });
+    form.fixture.detectChanges();
+    expect([recorded, form.text('[role=alert]')]).toEqual([0, 'The last meal lies in the future.']);
+    expect(TestBed.inject(OfflineQueue).refused()).toEqual([]);
   });
 
   it('is told in one line', () => {

@@ -1,12 +1,14 @@
 import { Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { DayCheck, Student } from '@nuvrah/contract';
+import type { Student } from '@nuvrah/contract';
 import { LOW_MOOD, type TodayFact } from '@nuvrah/core';
 import { NOW } from '../api/now';
 import { Students } from '../api/students';
 import { sending } from '../api/sending';
+import { asksWhileUnsaved } from '../forms/unsaved';
 import { CheckChips } from '../forms/check-chips';
 import { ChoiceChips } from '../forms/choice-chips';
+import { NOT_KEPT } from '../queue/words';
 import { NostrilTest, type Freer } from './nostril-test';
 
 /** Minutes since the last meal, as they are told. */
@@ -78,11 +80,25 @@ type Feeling = (typeof FEELINGS)[number]['key'];
         }
         <label>
           <span>pulse (if wished)</span>
-          <input type="number" min="25" max="220" step="1" aria-label="pulse" (input)="takePulse($event)" />
+          <input
+            type="number"
+            min="25"
+            max="220"
+            step="1"
+            aria-label="pulse"
+            [value]="pulse() ?? ''"
+            (input)="takePulse($event)"
+          />
         </label>
         <label class="wide">
           <span>note</span>
-          <input aria-label="note on today" maxlength="500" autocomplete="off" (input)="write($event)" />
+          <input
+            aria-label="note on today"
+            maxlength="500"
+            autocomplete="off"
+            [value]="note()"
+            (input)="write($event)"
+          />
         </label>
       </div>
       @if (lowMood()) {
@@ -103,7 +119,7 @@ type Feeling = (typeof FEELINGS)[number]['key'];
 })
 export class DayCheckForm {
   readonly student = input.required<Pick<Student, 'id'>>();
-  readonly recorded = output<DayCheck>();
+  readonly recorded = output();
 
   private readonly students = inject(Students);
   private readonly now = inject(NOW);
@@ -122,13 +138,27 @@ export class DayCheckForm {
   protected readonly freer = signal<Freer | null>(null);
   protected readonly testing = signal(false);
   protected readonly felt = signal<Readonly<Partial<Record<Feeling, number>>>>({});
-  private readonly pulse = signal<number | null>(null);
-  private readonly note = signal('');
+  protected readonly pulse = signal<number | null>(null);
+  protected readonly note = signal('');
   protected readonly sent = sending();
   /** One form, one check: sending it twice is recording it once. */
   private id = crypto.randomUUID();
 
   protected readonly lowMood = computed(() => (this.felt().mood ?? 10) <= LOW_MOOD);
+
+  constructor() {
+    asksWhileUnsaved(
+      () =>
+        !this.sent.busy() &&
+        (this.meal() !== null ||
+          this.facts().length > 0 ||
+          this.sleep() !== null ||
+          this.freer() !== null ||
+          Object.keys(this.felt()).length > 0 ||
+          this.pulse() !== null ||
+          this.note() !== ''),
+    );
+  }
 
   protected found(side: Freer): void {
     this.freer.set(side);
@@ -154,7 +184,6 @@ export class DayCheckForm {
     const { calm = null, alert = null, mood = null } = this.felt();
     const lastMealAt = meal === null ? null : new Date(this.now() - Number(meal) * 60_000).toISOString();
     const body = {
-      id: this.id,
       facts: this.facts(),
       lastMealAt,
       freerNostril: this.freer(),
@@ -165,10 +194,22 @@ export class DayCheckForm {
       pulse: this.pulse(),
       note: this.note().trim(),
     };
-    this.sent.send(this.students.addDayCheck(this.student().id, body), (check) => {
-      this.id = crypto.randomUUID();
-      this.recorded.emit(check);
+    this.sent.send(this.students.addDayCheck(this.student().id, this.id, body), (delivery) => {
+      if (delivery.kind === 'waiting' && !delivery.kept) return this.sent.say(NOT_KEPT);
+      this.startAnew();
+      this.recorded.emit();
     });
+  }
+
+  private startAnew(): void {
+    this.id = crypto.randomUUID();
+    this.meal.set(null);
+    this.facts.set([]);
+    this.sleep.set(null);
+    this.freer.set(null);
+    this.felt.set({});
+    this.pulse.set(null);
+    this.note.set('');
   }
 }
 

@@ -1,4 +1,5 @@
 import { Component, computed, inject, input, output, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import type { Student, StudentFact } from '@nuvrah/contract';
 import {
   FACT_GROUPS,
@@ -11,11 +12,13 @@ import {
   type PersonFact,
   type Day,
 } from '@nuvrah/core';
-import type { Observable } from 'rxjs';
 import { ScreeningClock } from '../api/screening-clock';
 import type { ApiProblem } from '../api/api';
 import { saidOf } from '../api/sending';
 import { Students } from '../api/students';
+import { NOT_KEPT } from '../queue/words';
+import { OfflineQueue } from '../queue/offline-queue';
+import { endingQuestion } from './ending-question';
 import { dayTyped } from '../forms/day-typed';
 
 const PREGNANCIES: readonly PersonFact[] = ['pregnancy', 'pregnancy-guarded'];
@@ -23,6 +26,7 @@ const PREGNANCIES: readonly PersonFact[] = ['pregnancy', 'pregnancy-guarded'];
 /** Every condition to ask about, in the order in which it is asked. Each tick is on record at once: nothing is lost. */
 @Component({
   selector: 'nv-fact-checklist',
+  imports: [MatButtonModule],
   template: `
     @for (group of groups(); track group.name) {
       <fieldset>
@@ -38,6 +42,27 @@ const PREGNANCIES: readonly PersonFact[] = ['pregnancy', 'pregnancy-guarded'];
               />
               {{ row.name }}
             </label>
+            @if (row.waits) {
+              <p class="soft kept" role="status">Kept in this browser until the server is back.</p>
+            }
+            @if (row.ended; as ended) {
+              <span class="row">
+                <label>
+                  <span>was true until</span>
+                  <input
+                    type="date"
+                    [attr.aria-label]="row.name + ', until'"
+                    [min]="ended.since ?? ''"
+                    [max]="today()"
+                    [value]="ended.until ?? ''"
+                    (change)="endOn(ended, $event)"
+                  />
+                </label>
+                <button matButton type="button" [disabled]="busy()" (click)="save(ended, { until: null })">
+                  True again
+                </button>
+              </span>
+            }
             @if (failed(); as problem) {
               @if (problem.fact === row.fact) {
                 <p class="notice problem" role="alert">
@@ -54,7 +79,7 @@ const PREGNANCIES: readonly PersonFact[] = ['pregnancy', 'pregnancy-guarded'];
                     [attr.aria-label]="row.name + ', since'"
                     [max]="today()"
                     [value]="record.since ?? ''"
-                    (change)="change(record, { since: dayIn($event) })"
+                    (change)="save(record, { since: dayIn($event) })"
                   />
                 </label>
                 @if (row.pregnancy) {
@@ -64,7 +89,7 @@ const PREGNANCIES: readonly PersonFact[] = ['pregnancy', 'pregnancy-guarded'];
                       type="date"
                       [attr.aria-label]="row.name + ', due date'"
                       [value]="record.due ?? ''"
-                      (change)="change(record, { due: dayIn($event) })"
+                      (change)="save(record, { due: dayIn($event) })"
                     />
                   </label>
                 }
@@ -75,7 +100,7 @@ const PREGNANCIES: readonly PersonFact[] = ['pregnancy', 'pregnancy-guarded'];
                     autocomplete="off"
                     [attr.aria-label]="row.name + ', note'"
                     [value]="record.note"
-                    (change)="change(record, { note: textIn($event) })"
+                    (change)="save(record, { note: textIn($event) })"
                   />
                 </label>
               </span>
@@ -114,6 +139,9 @@ const PREGNANCIES: readonly PersonFact[] = ['pregnancy', 'pregnancy-guarded'];
       height: 1.25rem;
       accent-color: var(--ink);
     }
+    .kept {
+      margin: 0 0 0.25rem 1.75rem;
+    }
     .true > label {
       font-weight: 600;
     }
@@ -127,7 +155,10 @@ export class FactChecklist {
   readonly changed = output();
 
   private readonly students = inject(Students);
+  private readonly queue = inject(OfflineQueue);
   protected readonly today = inject(ScreeningClock).today;
+  /** Ticked on this page: unticking them again is taking back a slip, and asks nothing. */
+  private readonly ticked = new Set<string>();
   /** One tick at a time: a second press on one that is on its way would be taken for another. */
   protected readonly busy = signal(false);
   /** What was refused or not sent, where it stands: it is not shown as if it were on record. */
@@ -135,13 +166,19 @@ export class FactChecklist {
 
   protected readonly groups = computed(() => {
     const today = this.today();
-    const now = this.student().facts.filter((fact) => isTrueOn(fact, today));
+    const { id, facts: known } = this.student();
+    const now = known.filter((fact) => isTrueOn(fact, today));
+    const waiting = this.queue.waiting().filter(({ kind, studentId }) => kind === 'fact' && studentId === id);
+    const waits = (fact: PersonFact): boolean =>
+      waiting.some((entry) => entry.kind === 'fact' && entry.body.fact.fact === fact);
     return FACT_GROUPS.map(({ name, facts }) => ({
       name,
       rows: facts.map((fact) => {
         const record = now.find((one) => one.fact === fact) ?? null;
         const weeks = record?.due ? `(${weeksPregnant(record.due, today)} weeks)` : '';
-        return { fact, name: PERSON_FACTS[fact], record, pregnancy: PREGNANCIES.includes(fact), weeks };
+        const ended = record === null ? this.endedLast(fact) : null;
+        const pregnancy = PREGNANCIES.includes(fact);
+        return { fact, name: PERSON_FACTS[fact], record, ended, pregnancy, weeks, waits: waits(fact) };
       }),
     }));
   });
@@ -156,56 +193,59 @@ export class FactChecklist {
 
   /** Ticked: on record. Unticked: off it if it was a slip of today, else ended with yesterday. */
   protected toggle(fact: PersonFact, record: StudentFact | null, event: Event): void {
-    this.failed.set(null);
-    this.busy.set(true);
     const box = event.target as HTMLInputElement;
-    const refused = (message: string): void => {
-      this.busy.set(false);
-      // As it is on record, not as it was pressed.
-      box.checked = record !== null;
-      this.failed.set({ fact, message });
-    };
-    if (record === null) return this.send(this.truth(fact), refused);
-    this.students.removeFact(record.id).subscribe({
-      next: () => this.arrived(),
-      error: (problem: ApiProblem) => {
-        // Only what is refused as too old is ended; when the server is away nothing is.
-        if (problem.kind !== 'refused') return refused(problem.message);
-        const until = lastDayBefore(this.today(), record);
-        this.send(this.students.changeFact({ ...record, until }), refused);
-      },
-    });
+    if (record && !this.ticked.has(record.id) && !confirm(endingQuestion(record))) {
+      box.checked = true;
+      return;
+    }
+    const told = record ?? this.truth(fact);
+    if (record === null) this.ticked.add(told.id);
+    const gone = record && lastDayBefore(this.today(), record);
+    this.send(told, gone, () => (box.checked = record !== null));
+  }
+
+  protected save(record: StudentFact, change: Partial<StudentFact>): void {
+    this.send({ ...record, ...change }, null);
+  }
+
+  protected endOn(record: StudentFact, event: Event): void {
+    const until = this.dayIn(event);
+    if (until) return this.save(record, { until });
+    (event.target as HTMLInputElement).value = record.until ?? '';
+    const message = 'Say until which day it was true, or press “True again”.';
+    this.failed.set({ fact: record.fact, message });
   }
 
   /** What was ended a day ago at the most is true again; what ended longer ago is true anew, from today on. */
-  private truth(fact: PersonFact): Observable<unknown> {
-    const ended = this.student()
-      .facts.filter((one) => one.fact === fact)
-      .sort((a, b) => ((lastDayOf(a) ?? '') < (lastDayOf(b) ?? '') ? 1 : -1))[0];
+  private truth(fact: PersonFact): StudentFact {
+    const ended = this.endedLast(fact);
     const last = ended && lastDayOf(ended);
-    if (ended?.until && last && daysBetween(last, this.today()) <= 1)
-      return this.students.changeFact({ ...ended, until: null });
+    if (ended?.until && last && daysBetween(last, this.today()) <= 1) return { ...ended, until: null };
     const since = last ? this.today() : null;
-    const body = { id: crypto.randomUUID(), fact, since, until: null, due: null, note: '' };
-    return this.students.addFact(this.student().id, body);
+    return { id: crypto.randomUUID(), fact, since, until: null, due: null, note: '' };
   }
 
-  private send(request: Observable<unknown>, refused: (message: string) => void): void {
-    request.subscribe({
-      next: () => this.arrived(),
-      error: (problem: ApiProblem) => refused(saidOf(problem)),
-    });
+  private endedLast(fact: PersonFact): StudentFact | null {
+    const ended = this.student().facts.filter((one) => one.fact === fact && lastDayOf(one) !== null);
+    return ended.sort((a, b) => ((lastDayOf(a) ?? '') < (lastDayOf(b) ?? '') ? 1 : -1))[0] ?? null;
   }
 
-  private arrived(): void {
-    this.busy.set(false);
-    this.changed.emit();
-  }
-
-  protected change(record: StudentFact, change: Partial<StudentFact>): void {
+  /** @param refused puts what was pressed back as it is on record */
+  private send(fact: StudentFact, gone: Day | null, refused: () => void = () => undefined): void {
     this.failed.set(null);
-    this.send(this.students.changeFact({ ...record, ...change }), (message) =>
-      this.failed.set({ fact: record.fact, message }),
-    );
+    this.busy.set(true);
+    this.students.saveFact(this.student().id, fact, gone).subscribe({
+      next: (delivery) => {
+        this.busy.set(false);
+        if (delivery.kind === 'waiting' && !delivery.kept)
+          this.failed.set({ fact: fact.fact, message: NOT_KEPT });
+        else this.changed.emit();
+      },
+      error: (problem: ApiProblem) => {
+        this.busy.set(false);
+        refused();
+        this.failed.set({ fact: fact.fact, message: saidOf(problem) });
+      },
+    });
   }
 }

@@ -1,4 +1,4 @@
-import type { HttpTestingController } from '@angular/common/http/testing';
+import type { HttpTestingController, TestRequest } from '@angular/common/http/testing';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { API_ROOT, type StudentFact } from '@nuvrah/contract';
 import { dayInWords } from '../shell/dates';
@@ -23,6 +23,7 @@ describe('what is known of a student', () => {
   let changed: number;
 
   beforeEach(() => {
+    localStorage.clear();
     http = configure();
     changed = 0;
     fixture = TestBed.createComponent(FactList);
@@ -33,6 +34,11 @@ describe('what is known of a student', () => {
     fixture.detectChanges();
     page = fixture.nativeElement as HTMLElement;
   }
+  /** The change of a fact that the server has. */
+  const changeOf = (stored: StudentFact): TestRequest => {
+    http.expectOne(`${API_ROOT}/students/${ids.student}/facts`).flush(stored);
+    return http.expectOne(`${API_ROOT}/student-facts/${ids.session}`);
+  };
   const rows = (): string[] =>
     [...page.querySelectorAll('li')].map((row) => row.textContent.replace(/\s+/g, ' ').trim());
   const choose = (value: string): void => {
@@ -97,18 +103,25 @@ describe('what is known of a student', () => {
     http.expectNone(`${API_ROOT}/student-facts/${ids.session}`);
     (page.querySelector('li button') as HTMLButtonElement).click();
     expect(asked).toHaveBeenCalledTimes(2);
-    const request = http.expectOne(`${API_ROOT}/student-facts/${ids.session}`);
+    const request = changeOf(fact({ since: day('2026-03-01') }));
     expect((request.request.body as StudentFact).until).toBe(day('2026-03-09'));
     request.flush(fact({ since: day('2026-03-01'), until: day('2026-03-09') }));
     expect(changed).toBe(1);
   });
 
-  it('makes a fact true again that was ended by mistake', () => {
-    show(fact({ fact: 'pregnancy', until: day('2026-03-08'), due: day('2026-06-30') }));
+  it('makes a fact true again that was ended by mistake, or ends it on another day', () => {
+    const ended = fact({ fact: 'pregnancy', until: day('2026-03-08'), due: day('2026-06-30') });
+    show(ended);
     expect(rows()[0]).toContain('was due');
     expect(rows()[0]).not.toContain('weeks now');
+    const until = page.querySelector('li input') as HTMLInputElement;
+    until.value = '2026-03-01';
+    until.dispatchEvent(new Event('change'));
+    const sooner = changeOf(ended);
+    expect((sooner.request.body as StudentFact).until).toBe(day('2026-03-01'));
+    sooner.flush({ ...ended, until: day('2026-03-01') });
+    fixture.detectChanges();
     (page.querySelector('li button') as HTMLButtonElement).click();
-    const request = http.expectOne(`${API_ROOT}/student-facts/${ids.session}`);
-    expect((request.request.body as StudentFact).until).toBeNull();
+    expect((changeOf(ended).request.body as StudentFact).until).toBeNull();
   });
 });

@@ -13,6 +13,10 @@ import {
 import { ScreeningClock } from '../api/screening-clock';
 import { sending } from '../api/sending';
 import { Students } from '../api/students';
+import { NOT_KEPT } from '../queue/words';
+import { OfflineQueue } from '../queue/offline-queue';
+import { endingQuestion } from './ending-question';
+import { asksWhileUnsaved } from '../forms/unsaved';
 import { ChoiceField } from '../forms/choice-field';
 import { dayInWords } from '../shell/dates';
 import { dayTyped } from '../forms/day-typed';
@@ -31,12 +35,25 @@ import { dayTyped } from '../forms/day-typed';
             @if (row.fact.note) {
               <span class="note">{{ row.fact.note }}</span>
             }
+            @if (row.waits) {
+              <span class="note" role="status">Kept in this browser until the server is back.</span>
+            }
           </span>
           @if (row.now) {
             <button matButton type="button" [disabled]="sent.busy()" (click)="end(row.fact)">
               No longer
             </button>
           } @else if (row.fact.until !== null) {
+            <label>
+              <span>until</span>
+              <input
+                type="date"
+                [attr.aria-label]="row.name + ', until'"
+                [min]="row.fact.since ?? ''"
+                [value]="row.fact.until"
+                (change)="endOn(row.fact, $event)"
+              />
+            </label>
             <button matButton type="button" [disabled]="sent.busy()" (click)="reopen(row.fact)">
               True again
             </button>
@@ -46,7 +63,7 @@ import { dayTyped } from '../forms/day-typed';
         <li class="soft">{{ nothing() }}</li>
       }
     </ul>
-    <form (submit)="add($event)">
+    <form (submit)="add($event)" (input)="typing.set(true)">
       <div class="row">
         <nv-choice-field label="what is true" [value]="fact()" [words]="facts" (choose)="fact.set($event)" />
         <label>
@@ -81,6 +98,7 @@ export class FactList {
   readonly changed = output();
 
   private readonly students = inject(Students);
+  private readonly queue = inject(OfflineQueue);
 
   protected readonly facts = { '': 'choose …', ...PERSON_FACTS } as Record<PersonFact | '', string>;
   protected readonly fact = signal<PersonFact | ''>('');
@@ -88,6 +106,7 @@ export class FactList {
     () => this.fact() === 'pregnancy' || this.fact() === 'pregnancy-guarded',
   );
   protected readonly sent = sending();
+  protected readonly typing = signal(false);
   protected readonly today = inject(ScreeningClock).today;
 
   protected readonly nothing = computed(() => {
@@ -103,9 +122,14 @@ export class FactList {
       name: PERSON_FACTS[fact.fact],
       when: this.whenOf(fact, today),
       now: isTrueOn(fact, today),
+      waits: this.queue.waits('fact', fact.id),
     }));
     return [...rows.filter(({ now }) => now), ...rows.filter(({ now }) => !now)];
   });
+
+  constructor() {
+    asksWhileUnsaved(() => this.typing() && !this.sent.busy());
+  }
 
   private whenOf(fact: StudentFact, today: Day): string {
     const { since, due } = fact;
@@ -132,7 +156,7 @@ export class FactList {
     const typed = (name: string): string =>
       form.querySelector<HTMLInputElement>(`input[name="${name}"]`)?.value.trim() ?? '';
     const day = (name: string): Day | null => dayTyped(typed(name));
-    const body = {
+    const body: StudentFact = {
       id: crypto.randomUUID(),
       fact,
       since: day('since'),
@@ -140,24 +164,36 @@ export class FactList {
       due: day('due'),
       note: typed('note'),
     };
-    this.sent.send(this.students.addFact(this.student().id, body), () => {
+    this.save(body, () => {
       this.fact.set('');
       form.reset();
-      this.changed.emit();
+      this.typing.set(false);
     });
   }
 
   /** What was ended by mistake is true again, from when it was before. */
   protected reopen(fact: StudentFact): void {
-    this.sent.send(this.students.changeFact({ ...fact, until: null }), () => this.changed.emit());
+    this.save({ ...fact, until: null });
+  }
+
+  protected endOn(fact: StudentFact, event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const until = dayTyped(field.value);
+    if (until) return this.save({ ...fact, until });
+    field.value = fact.until ?? '';
+    this.sent.say('Say until which day it was true, or press “True again”.');
   }
 
   /** It was true up to yesterday; what was found when something was led stays with the sitting. */
   protected end(fact: StudentFact): void {
-    const question = `${PERSON_FACTS[fact.fact]}: no longer true? From today on nothing is screened by it any more.`;
-    if (!confirm(question)) return;
-    this.sent.send(this.students.changeFact({ ...fact, until: lastDayBefore(this.today(), fact) }), () =>
-      this.changed.emit(),
-    );
+    if (confirm(endingQuestion(fact))) this.save({ ...fact, until: lastDayBefore(this.today(), fact) });
+  }
+
+  private save(fact: StudentFact, then: () => void = () => undefined): void {
+    this.sent.send(this.students.saveFact(this.student().id, fact), (delivery) => {
+      if (delivery.kind === 'waiting' && !delivery.kept) return this.sent.say(NOT_KEPT);
+      then();
+      this.changed.emit();
+    });
   }
 }

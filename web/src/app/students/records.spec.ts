@@ -1,5 +1,8 @@
-import type { HttpTestingController } from '@angular/common/http/testing';
+import type { HttpTestingController, TestRequest } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
 import { API_ROOT, type StoredClearance, type StudentFact } from '@nuvrah/contract';
+import { BrowserStore } from '../api/browser-store';
+import { OfflineQueue } from '../queue/offline-queue';
 import { configure, ids, student } from '../testing/fixtures';
 import { Shown } from '../testing/shown';
 import { ClearanceList } from './clearance-list';
@@ -20,13 +23,30 @@ describe('the checklist of the intake', () => {
   };
 
   beforeEach(() => {
+    localStorage.clear();
     http = configure();
     changed = 0;
   });
+  afterEach(() => localStorage.clear());
   function show(...facts: StudentFact[]): void {
     list = new Shown(FactChecklist, { student: { ...student, facts } });
     list.fixture.componentInstance.changed.subscribe(() => changed++);
   }
+  const box = (): HTMLInputElement | undefined =>
+    [...list.page.querySelectorAll('label')]
+      .find((one) => one.textContent.trim() === 'asthma')
+      ?.querySelector('input') ?? undefined;
+  const added = () => http.expectOne(`${API_ROOT}/students/${ids.student}/facts`);
+  const removal = () => http.expectOne(`${API_ROOT}/student-facts/${ids.session}/removal`);
+  const refuse = (request: TestRequest, detail: string): void => {
+    request.flush({ code: 'invalid', detail, status: 422 }, { status: 422, statusText: 'no' });
+    list.fixture.detectChanges();
+  };
+  /** What a fact that is there already is changed to. */
+  const changedTo = (stored: StudentFact): StudentFact => {
+    added().flush(stored);
+    return http.expectOne(`${API_ROOT}/student-facts/${ids.session}`).request.body as StudentFact;
+  };
 
   it('asks for every condition', () => {
     show();
@@ -36,63 +56,96 @@ describe('the checklist of the intake', () => {
   it('puts a tick on record at once', () => {
     show();
     list.tick('asthma');
-    const request = http.expectOne(`${API_ROOT}/students/${ids.student}/facts`);
+    const request = added();
     expect((request.request.body as StudentFact).fact).toBe('asthma');
-    request.flush(asthma);
+    request.flush(request.request.body as StudentFact);
     expect(changed).toBe(1);
   });
 
-  it('does not show as ticked what was refused or not sent, and says why where it stands', () => {
+  it('does not show as ticked what was refused, and says why where it stands', () => {
     show();
-    const box = (): HTMLInputElement | undefined =>
-      [...list.page.querySelectorAll('label')]
-        .find((one) => one.textContent.trim() === 'asthma')
-        ?.querySelector('input') ?? undefined;
     list.tick('asthma');
     expect(box()?.checked).toBeTrue();
-    http.expectOne(`${API_ROOT}/students/${ids.student}/facts`).error(new ProgressEvent('error'));
-    list.fixture.detectChanges();
+    refuse(added(), 'It is there.');
     expect([box()?.checked, changed]).toEqual([false, 0]);
-    expect(list.text('.fact [role=alert]')).toContain('Not on record. The server cannot be reached');
-    list.tick('asthma');
-    http
-      .expectOne(`${API_ROOT}/students/${ids.student}/facts`)
-      .flush({ code: 'invalid', detail: 'It is there.', status: 422 }, { status: 422, statusText: 'no' });
-    list.fixture.detectChanges();
-    expect(box()?.checked).toBeFalse();
     expect(list.text('.fact [role=alert]')).toContain('Not on record. It is there.');
-    show(asthma);
+    expect(TestBed.inject(OfflineQueue).refused()).toEqual([]);
+  });
+
+  it('says of a tick that waits that it is kept, and of one that cannot even wait that it is not', () => {
+    show();
     list.tick('asthma');
-    http.expectOne(`${API_ROOT}/student-facts/${ids.session}/removal`).error(new ProgressEvent('error'));
+    added().error(new ProgressEvent('error'));
     list.fixture.detectChanges();
-    expect(box()?.checked).toBeTrue();
-    expect(list.text('.fact [role=alert]')).toContain('Still on record.');
+    expect([changed, list.text('.fact [role=status]')]).toEqual([
+      1,
+      'Kept in this browser until the server is back.',
+    ]);
+    localStorage.clear();
+    TestBed.resetTestingModule();
+    http = configure();
+    spyOn(TestBed.inject(BrowserStore), 'write').and.returnValue(false);
+    show();
+    list.tick('asthma');
+    added().error(new ProgressEvent('error'));
+    list.fixture.detectChanges();
+    expect(list.text('.fact [role=alert]')).toContain('leave this page open');
   });
 
   it('makes what ended yesterday true again, and what ended long ago true anew from today', () => {
     show({ ...asthma, until: day('2026-03-09') });
     list.tick('asthma');
-    const again = http.expectOne(`${API_ROOT}/student-facts/${ids.session}`);
-    expect((again.request.body as StudentFact).until).toBeNull();
+    expect(changedTo({ ...asthma, until: day('2026-03-09') }).until).toBeNull();
     show({ ...asthma, until: day('2026-01-31') });
     list.tick('asthma');
-    const anew = http.expectOne(`${API_ROOT}/students/${ids.student}/facts`).request.body as StudentFact;
-    expect([anew.since, anew.until]).toEqual([day('2026-03-10'), null]);
+    TestBed.inject(OfflineQueue).discard({ kind: 'fact', id: ids.session });
+    expect([box()?.checked, changed]).toEqual([true, 0]);
   });
 
-  it('takes a slip of today off the record, and ends what is older', () => {
+  it('shows until when it was true, which can be set otherwise, and makes it true again', () => {
+    const ended = { ...asthma, since: day('2025-01-01'), until: day('2026-01-31') };
+    show(ended);
+    list.type('asthma, until', '2026-02-10');
+    expect(changedTo(ended).until).toBe(day('2026-02-10'));
+    TestBed.resetTestingModule();
+    http = configure();
+    localStorage.clear();
+    show(ended);
+    list.type('asthma, until', '');
+    expect(list.text('.fact [role=alert]')).toContain('Say until which day');
+    list.press('True again');
+    expect(changedTo(ended)).toEqual(jasmine.objectContaining({ since: day('2025-01-01'), until: null }));
+  });
+
+  it('asks before it ends what stood there before, not before a slip of now is taken back', () => {
     show(asthma);
+    const asked = spyOn(window, 'confirm').and.returnValue(false);
     list.tick('asthma');
-    const removal = http.expectOne(`${API_ROOT}/student-facts/${ids.session}/removal`);
+    expect(box()?.checked).toBeTrue();
+    http.expectNone(`${API_ROOT}/student-facts/${ids.session}/removal`);
+    asked.and.returnValue(true);
+    list.tick('asthma');
+    const first = removal();
     // Pressed again while it is on its way, nothing more is sent.
     list.tick('asthma');
-    removal.flush(null);
-    expect(changed).toBe(1);
-    list.fixture.detectChanges();
+    first.flush(null);
+    expect([changed, asked.calls.count()]).toEqual([1, 2]);
+    list.set('student', { ...student, facts: [] });
     list.tick('asthma');
-    http
-      .expectOne(`${API_ROOT}/student-facts/${ids.session}/removal`)
-      .flush({ code: 'invalid', detail: 'no', status: 422 }, { status: 422, statusText: 'no' });
+    const again = added();
+    const { id } = again.request.body as StudentFact;
+    again.flush({ ...asthma, id });
+    list.set('student', { ...student, facts: [{ ...asthma, id }] });
+    list.tick('asthma');
+    http.expectOne(`${API_ROOT}/student-facts/${id}/removal`).flush(null);
+    expect(asked.calls.count()).toBe(2);
+  });
+
+  it('takes what was put on record today off it, and ends what is older', () => {
+    spyOn(window, 'confirm').and.returnValue(true);
+    show(asthma);
+    list.tick('asthma');
+    refuse(removal(), 'Only of today.');
     const ended = http.expectOne(`${API_ROOT}/student-facts/${ids.session}`);
     expect((ended.request.body as StudentFact).until).toBe(day('2026-03-09'));
   });
@@ -100,12 +153,13 @@ describe('the checklist of the intake', () => {
   it('keeps dates and a note where the tick stands', () => {
     show(asthma);
     list.type('asthma, since', '2020-05-01');
-    const since = http.expectOne(`${API_ROOT}/student-facts/${ids.session}`);
-    expect((since.request.body as StudentFact).since).toBe(day('2020-05-01'));
-    since.flush(asthma);
+    expect(changedTo(asthma).since).toBe(day('2020-05-01'));
+    TestBed.resetTestingModule();
+    http = configure();
+    localStorage.clear();
+    show(asthma);
     list.type('asthma, note', 'Pollen.');
-    const note = http.expectOne(`${API_ROOT}/student-facts/${ids.session}`);
-    expect((note.request.body as StudentFact).note).toBe('Pollen.');
+    expect(changedTo(asthma).note).toBe('Pollen.');
   });
 });
 

@@ -1,5 +1,7 @@
 import type { HttpTestingController } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
 import { API_ROOT } from '@nuvrah/contract';
+import { OfflineQueue } from '../queue/offline-queue';
 import { configure, ids, storedSession, student } from '../testing/fixtures';
 import { Shown } from '../testing/shown';
 import { StudentData } from './student-data';
@@ -24,7 +26,15 @@ describe('everything that is kept of a student', () => {
   });
 
   it('is erased only when the name is typed, and what this browser keeps goes too', () => {
-    localStorage.setItem(`nuvrah.session.${ids.session}`, '{}');
+    const entry = { kind: 'session', id: ids.session, studentId: ids.student } as const;
+    const queue = TestBed.inject(OfflineQueue);
+    queue.keep({ ...entry, body: { version: 1, document: storedSession().document } });
+    queue.keep({
+      ...entry,
+      id: ids.sitting,
+      studentId: ids.natural,
+      body: { version: 1, document: {} as never },
+    });
     data.submit();
     data.type(FIELD, 'Hesper Vale');
     data.submit();
@@ -37,6 +47,6 @@ describe('everything that is kept of a student', () => {
     const sent = http.expectOne(address);
     expect(sent.request.body).toEqual({ name: 'Hesper Vane' });
     sent.flush({ sittings: 7, sessions: 1 });
-    expect([gone, localStorage.getItem(`nuvrah.session.${ids.session}`)]).toEqual([true, null]);
+    expect([gone, queue.waiting().map(({ id }) => id)]).toEqual([true, [ids.sitting]]);
   });
 });

@@ -2,10 +2,11 @@ import { Component, computed, inject, input, output, signal } from '@angular/cor
 import { MatButtonModule } from '@angular/material/button';
 import { routes, type StoredSession, type Student } from '@nuvrah/contract';
 import { addressOf } from '../api/api';
-import { BrowserStore } from '../api/browser-store';
 import { sending } from '../api/sending';
 import { Students } from '../api/students';
-import { keptAs } from '../bench/session-draft';
+import { BrowserStore } from '../api/browser-store';
+import { forgetSessionKeptBefore } from '../queue/kept-before';
+import { OfflineQueue } from '../queue/offline-queue';
 import { LeadKeeper } from '../lead/lead-keeper';
 
 /** Everything that is kept of a student: taken out as one archive, or erased for good. */
@@ -64,6 +65,7 @@ export class StudentData {
   readonly erased = output();
 
   private readonly students = inject(Students);
+  private readonly queue = inject(OfflineQueue);
   private readonly browser = inject(BrowserStore);
   private readonly keeper = inject(LeadKeeper);
   protected readonly sent = sending();
@@ -89,7 +91,8 @@ export class StudentData {
 
   /** What this browser keeps of them goes too. */
   private forgetHere(id: string): void {
-    for (const session of this.sessions()) this.browser.remove(keptAs(session.id));
+    this.queue.forgetStudent(id);
+    for (const session of this.sessions()) forgetSessionKeptBefore(this.browser, session.id);
     if (this.keeper.kept()?.sitting.studentId === id) this.keeper.forget();
   }
 }

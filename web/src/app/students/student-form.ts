@@ -1,4 +1,4 @@
-import { Component, computed, effect, inject, input, output, signal } from '@angular/core';
+import { Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule, Validators } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
@@ -16,11 +16,14 @@ import {
   type Goal,
   type SeatId,
 } from '@nuvrah/core';
+import { map } from 'rxjs';
 import { ScreeningClock } from '../api/screening-clock';
 import { fieldProblem, type ApiProblem } from '../api/api';
 import { fieldsOf, NOTHING_ASKED } from '../api/students';
 import { CheckChips } from '../forms/check-chips';
 import { dayTyped } from '../forms/day-typed';
+import { asksWhileUnsaved } from '../forms/unsaved';
+import { markOf } from '../queue/entry';
 
 const FIRST_BIRTH_YEAR = 1900;
 const SEAT_WORDS = Object.fromEntries(Object.entries(SEATS).map(([id, { name }]) => [id, name])) as Readonly<
@@ -173,7 +176,15 @@ export class StudentForm {
       ? describeBirthYearProblem(checked.problem)
       : `A year of four digits from ${FIRST_BIRTH_YEAR} on, or nothing yet.`;
   });
-  protected readonly changed = signal(false);
+  private readonly typed = toSignal(this.form.valueChanges.pipe(map(() => this.form.getRawValue())), {
+    initialValue: this.form.getRawValue(),
+  });
+  /** What stood there before anything was typed. */
+  private readonly shown = signal<Typed | null>(null);
+  protected readonly changed = computed(() => {
+    const typed = { ...this.typed(), goals: this.goals(), seats: this.seats() };
+    return markOf(typed) !== markOf(this.shown() ?? typedOf(NOTHING_ASKED));
+  });
 
   protected readonly message = computed(() => {
     const problem = this.problem();
@@ -185,19 +196,22 @@ export class StudentForm {
   });
 
   constructor() {
+    // What is on record takes the place of what was there of it before; what was typed elsewhere in the form stays.
     effect(() => {
       const value = this.value();
-      if (!value) return;
-      this.form.reset({
-        ...value,
-        birthYear: value.birthYear === null ? '' : String(value.birthYear),
-        consentOn: value.consentOn ?? '',
-      });
-      this.goals.set(value.goals);
-      this.seats.set(value.seats);
-      this.changed.set(false);
+      if (value) untracked(() => this.show(value));
     });
-    this.form.valueChanges.subscribe(() => this.changed.set(this.form.dirty));
+    asksWhileUnsaved(() => this.changed() && !this.busy());
+  }
+
+  private show(value: StudentFields): void {
+    const [now, before] = [typedOf(value), this.shown()];
+    const differs = (key: keyof Typed): boolean => !before || markOf(now[key]) !== markOf(before[key]);
+    for (const [name, control] of Object.entries(this.form.controls) as [FormKey, FormControl][])
+      if (differs(name)) control.reset(now[name]);
+    if (differs('goals')) this.goals.set(now.goals);
+    if (differs('seats')) this.seats.set(now.seats);
+    this.shown.set(now);
   }
 
   protected submit(): void {
@@ -220,12 +234,10 @@ export class StudentForm {
 
   protected setGoals(goals: Goal[]): void {
     this.goals.set(goals);
-    this.changed.set(true);
   }
 
   protected setSeats(seats: SeatId[]): void {
     this.seats.set(seats);
-    this.changed.set(true);
   }
 
   private checkYear(text: string): { year: true } | null {
@@ -235,3 +247,19 @@ export class StudentForm {
     return known && checkBirthYear(year, this.today()).ok ? null : { year: true };
   }
 }
+
+/** A student as they stand in the form. */
+const typedOf = ({ birthYear, consentOn, ...value }: StudentFields) => ({
+  name: value.name,
+  birthYear: birthYear === null ? '' : String(birthYear),
+  hand: value.hand,
+  tongueRolls: value.tongueRolls,
+  experienced: value.experienced,
+  guardian: value.guardian,
+  consentOn: consentOn ?? '',
+  note: value.note,
+  goals: value.goals,
+  seats: value.seats,
+});
+type Typed = ReturnType<typeof typedOf>;
+type FormKey = Exclude<keyof Typed, 'goals' | 'seats'>;

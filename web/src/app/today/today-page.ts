@@ -7,6 +7,7 @@ import { Ladders } from '../api/ladders';
 import { askedOnce } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
 import { LeadKeeper } from '../lead/lead-keeper';
+import { OfflineQueue } from '../queue/offline-queue';
 import { dayInWords } from '../shell/dates';
 
 /** How urgent something is, as a sign, a word and a colour that only helps. */
@@ -153,21 +154,27 @@ function wayOf(
 })
 export class TodayPage {
   private readonly ladders = inject(Ladders);
+  private readonly queue = inject(OfflineQueue);
   private readonly clock = inject(ScreeningClock);
   /** The sitting that was interrupted in this browser. */
   private readonly begun = inject(LeadKeeper).kept()?.sitting.id ?? null;
 
+  /** Its record is kept here and on its way: nothing is left to be ended. */
+  private waits = ({ kind, sittingId }: TodayItem): boolean =>
+    kind === 'unfinished' && sittingId !== null && this.queue.waits('sitting', sittingId);
+
   protected readonly page = askedOnce(() => this.ladders.today());
   protected readonly day = computed(() => dayInWords(this.clock.today()));
   protected readonly rows = computed(() =>
-    (this.page.value() ?? []).map((student) => ({
-      id: student.id,
-      name: student.name,
-      items: student.items.map((item) => ({
-        ...KINDS[item.kind],
-        said: item.said,
-        way: { fragment: undefined, ...wayOf(student, item, this.begun) },
-      })),
-    })),
+    (this.page.value() ?? []).flatMap((student) => {
+      const items = student.items
+        .filter((item) => !this.waits(item))
+        .map((item) => ({
+          ...KINDS[item.kind],
+          said: item.said,
+          way: { fragment: undefined, ...wayOf(student, item, this.begun) },
+        }));
+      return items.length === 0 ? [] : [{ id: student.id, name: student.name, items }];
+    }),
   );
 }
