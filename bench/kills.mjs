@@ -1,102 +1,293 @@
-// 200 kills at random moments while sessions are saved and sittings recorded: nothing acknowledged is lost or doubled.
-import { randomUUID } from 'node:crypto';
+// Kills of server, database and browser while everything that can be entered is entered in the real application: what a
+// screen said was saved or kept is there in the end, once, and nothing is called somebody else's change that is not.
+import { spawn } from 'node:child_process';
+import fs from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
 import pg from 'pg';
-import { beginRun, DEFAULT_CONVENTIONS, millis, recordOf, stopRun } from '../core/dist/index.js';
-import { apiClient, report, startApplication } from './measure.mjs';
+import { chromium } from '@playwright/test';
+import { CHROMIUM, ensureChromium } from '../scripts/machine.mjs';
+import { apiClient, report, signIn, startApplication } from './measure.mjs';
 
-const KILLS = Number(process.argv[2] ?? 200);
+const KILLS = Number(process.argv[2] ?? 300);
+const pause = (time) => new Promise((resolve) => setTimeout(resolve, time));
+const random = (from, to) => from + Math.random() * (to - from);
+const pick = (list) => list[Math.floor(Math.random() * list.length)];
+
+ensureChromium();
 const application = await startApplication();
 const client = await apiClient(application);
-const { body: sessions } = await client.call('GET', '/sessions');
-const session = sessions.find(({ document }) => document.title === 'Slow hands');
+const admin = new pg.Client({ connectionString: application.databaseUrl.replace(/\/[^/]+$/, '/postgres') });
+await admin.connect();
+const name = path.basename(application.databaseUrl);
 
-/** What the server has said that it has. */
-const acknowledged = { title: session.document.title, version: session.version, sittings: new Map() };
-let running = true;
-const pause = (time) => new Promise((resolve) => setTimeout(resolve, time));
-
-/** Sends until it is answered, as the application does: a request that was cut off is sent again unchanged. */
-async function insist(method, path, body) {
+async function stopDatabase() {
+  await admin.query(`ALTER DATABASE ${name} ALLOW_CONNECTIONS false`);
+  await admin.query('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = $1', [name]);
+}
+const startDatabase = () => admin.query(`ALTER DATABASE ${name} ALLOW_CONNECTIONS true`);
+/** Asks the database itself, which may just be coming back. */
+async function rows(sql, values) {
   for (;;) {
+    const asked = new pg.Client({ connectionString: application.databaseUrl });
+    asked.on('error', () => undefined);
     try {
-      return await client.call(method, path, body);
+      await asked.connect();
+      return (await asked.query(sql, values)).rows;
     } catch {
-      if (!running) return null;
-      await pause(20);
+      await pause(100);
+    } finally {
+      await asked.end().catch(() => undefined);
     }
   }
 }
 
-async function saveSession() {
-  for (let edit = 0; running; edit++) {
-    const title = `Slow hands ${edit}`;
-    const document = { ...session.document, title };
-    const answer = await insist('PUT', `/sessions/${session.id}`, {
-      version: acknowledged.version,
-      document,
-    });
-    if (answer === null) return;
-    if (answer.status === 200) Object.assign(acknowledged, { title, version: answer.body.version });
-    else if (answer.status === 409 && answer.body.current.document.title === title) {
-      // It had arrived; only the answer was lost.
-      Object.assign(acknowledged, { title, version: answer.body.current.version });
-    } else if (answer.status !== 500)
-      throw new Error(`save: ${answer.status} ${JSON.stringify(answer.body)}`);
+// One browser with a profile of its own: what it keeps outlives it.
+const profile = fs.mkdtempSync(path.join(os.tmpdir(), 'kills-'));
+let browser;
+let page;
+async function startBrowser() {
+  fs.rmSync(path.join(profile, 'DevToolsActivePort'), { force: true });
+  for (const lock of ['SingletonLock', 'SingletonCookie', 'SingletonSocket'])
+    fs.rmSync(path.join(profile, lock), { force: true });
+  const child = spawn(
+    CHROMIUM,
+    [
+      '--headless',
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--disable-background-networking',
+      '--disable-sync',
+      '--no-first-run',
+      '--remote-debugging-port=0',
+      `--user-data-dir=${profile}`,
+      'about:blank',
+    ],
+    { stdio: 'ignore', detached: true },
+  );
+  const file = path.join(profile, 'DevToolsActivePort');
+  while (!fs.existsSync(file) || fs.readFileSync(file, 'utf8').split('\n').length < 2) await pause(50);
+  const [port] = fs.readFileSync(file, 'utf8').split('\n');
+  const connected = await chromium.connectOverCDP(`http://127.0.0.1:${port}`);
+  const [context] = connected.contexts();
+  browser = { child, connected };
+  page = context.pages()[0] ?? (await context.newPage());
+  page.setDefaultTimeout(20_000);
+  page.on('dialog', (dialog) => void dialog.accept().catch(() => undefined));
+}
+async function killBrowser() {
+  const gone = new Promise((resolve) => browser.child.once('exit', resolve));
+  process.kill(-browser.child.pid, 'SIGKILL');
+  await gone;
+  await browser.connected.close().catch(() => undefined);
+}
+
+await startBrowser();
+await signIn(page, application.origin);
+const { body: students } = await client.call('GET', '/students');
+const student = students.find((one) => one.name === 'Hesper Vane');
+const { body: sessions } = await client.call('GET', '/sessions');
+const session = sessions.find(({ document }) => document.title === 'Slow hands');
+const homeSession = sessions.find(({ document }) => document.title === 'Out to sixteen');
+const { body: sittings } = await client.call('GET', `/sittings?student=${student.id}`);
+const sitting = sittings.find(({ record }) => record !== null);
+const expiresOn = new Date(Date.now() + 20 * 86_400_000).toISOString().slice(0, 10);
+const link = await client.call('POST', `/students/${student.id}/links`, {
+  id: crypto.randomUUID(),
+  sessionId: homeSession.id,
+  called: 'Hesper',
+  expiresOn,
+});
+if (link.status !== 201) throw new Error(`no link: ${JSON.stringify(link.body)}`);
+const token = link.body.address.split('/').at(-1);
+
+const at = (place) => page.goto(`${application.origin}${place}`);
+const seen = (locator, timeout = 8_000) =>
+  locator
+    .first()
+    .waitFor({ timeout })
+    .then(() => true)
+    .catch(() => false);
+const either = (...texts) => page.getByText(new RegExp(texts.join('|')));
+
+/** What is entered: where, how, what the screen says once it has it, and how often it is there. */
+const WRITES = {
+  'edit of a session': {
+    open: () => at(`/bench/${session.id}`),
+    ready: () => page.getByRole('spinbutton', { name: 'rounds', exact: true }),
+    enter: async (turn) => page.getByLabel('title of the session').fill(`Slow hands ${turn}`),
+    said: () => either('^Saved \\d', 'Kept in this browser: the server is away'),
+    there: async (turn) =>
+      (
+        await rows('SELECT 1 FROM session WHERE id = $1 AND document->>$2 = $3', [
+          session.id,
+          'title',
+          `Slow hands ${turn}`,
+        ])
+      ).length,
+  },
+  'health fact': {
+    open: () => at(`/students/${student.id}/intake`),
+    ready: () => page.getByRole('checkbox', { name: 'vertigo' }),
+    enter: async (turn) => {
+      await page.getByRole('checkbox', { name: 'vertigo' }).check();
+      await page.getByLabel('vertigo, note').fill(`turn ${turn}`);
+      await page.getByLabel('vertigo, note').press('Tab');
+    },
+    // On its way the boxes are closed; they open when it is there or kept.
+    said: () => page.locator('.fact.true input[type=checkbox]:enabled').first(),
+    there: async (turn) =>
+      (
+        await rows('SELECT 1 FROM student_fact WHERE student_id = $1 AND note = $2', [
+          student.id,
+          `turn ${turn}`,
+        ])
+      ).length,
+  },
+  'day check': {
+    open: () => at(`/students/${student.id}`),
+    ready: async () => {
+      await page
+        .locator('summary')
+        .filter({ hasText: /ask now|Ask again/ })
+        .click();
+      return page.getByRole('button', { name: 'Today was asked' });
+    },
+    enter: async (turn) => {
+      await page.getByLabel('note on today').fill(`turn ${turn}`);
+      await page.getByRole('button', { name: 'Today was asked' }).click();
+    },
+    // The form is empty again once it is there or kept.
+    said: () => page.locator('input[aria-label="note on today"]:not([data-typed])'),
+    accepted: async () =>
+      page
+        .waitForFunction(
+          () => document.querySelector('input[aria-label="note on today"]')?.value === '',
+          null,
+          {
+            timeout: 8_000,
+          },
+        )
+        .then(() => true)
+        .catch(() => false),
+    there: async (turn) =>
+      (
+        await rows('SELECT 1 FROM day_check WHERE student_id = $1 AND note = $2', [
+          student.id,
+          `turn ${turn}`,
+        ])
+      ).length,
+  },
+  'record of a sitting': {
+    open: () => at(`/ledger/${sitting.id}`),
+    ready: () => page.getByRole('button', { name: 'Save', exact: true }),
+    enter: async (turn) => {
+      await page.getByLabel('Note').fill(`turn ${turn}`);
+      await page.getByRole('button', { name: 'Save', exact: true }).click();
+    },
+    said: () => either('^Saved\\.$', 'Kept in this browser: the server is away'),
+    there: async (turn) =>
+      (await rows('SELECT 1 FROM sitting WHERE id = $1 AND note = $2', [sitting.id, `turn ${turn}`])).length,
+  },
+  'report from home': {
+    open: () => at(`/home/${token}`),
+    ready: async () => {
+      await page.getByText('I practised without this page').click();
+      return page.getByRole('button', { name: 'Go on to tell it' });
+    },
+    enter: async (turn) => {
+      // Each practice begins at a moment of its own.
+      const when = new Date(Date.now() - (turn + 2) * 60_000 - new Date().getTimezoneOffset() * 60_000);
+      await page.getByLabel('when').fill(when.toISOString().slice(0, 16));
+      await page.getByRole('button', { name: 'Go on to tell it' }).click();
+      await page.getByText('3', { exact: true }).click();
+      await page.getByLabel('Note').fill(`home ${turn}`);
+      await page.getByRole('button', { name: 'Tell your instructor' }).click();
+    },
+    said: () => either('It stands in your instructor', 'It is kept on this phone'),
+    there: async (turn) =>
+      (await rows('SELECT 1 FROM sitting WHERE student_id = $1 AND note = $2', [student.id, `home ${turn}`]))
+        .length,
+  },
+};
+
+/** What is hit, and how it comes back. */
+const HITS = {
+  server: { hit: () => application.kill(), back: () => application.start() },
+  database: { hit: stopDatabase, back: startDatabase },
+  browser: { hit: killBrowser, back: startBrowser },
+};
+
+const found = { acknowledged: 0, lost: [], doubled: [], conflicts: [], afterServer: 0 };
+const counts = {};
+for (let turn = 1; turn <= KILLS; turn++) {
+  const hit = Object.keys(HITS)[turn % 3];
+  const kind = pick(Object.keys(WRITES));
+  const write = WRITES[kind];
+  counts[hit] = (counts[hit] ?? 0) + 1;
+  for (;;) {
+    try {
+      await write.open();
+      await (await write.ready()).waitFor();
+      break;
+    } catch {
+      await pause(200);
+    }
   }
-}
-
-async function recordSittings() {
-  while (running) {
-    const id = randomUUID();
-    const begun = await insist('POST', '/sittings', {
-      id,
-      sessionId: session.id,
-      sessionVersion: acknowledged.version,
-    });
-    if (begun === null) return;
-    // The session is saved all the while: a version that has moved on is no sitting.
-    if (begun.status !== 201) continue;
-    const { led, version } = begun.body;
-    const run = beginRun({
-      session: led.session,
-      student: { hand: led.hand },
-      conventions: DEFAULT_CONVENTIONS,
-    });
-    const record = JSON.parse(JSON.stringify(recordOf(stopRun(run, millis(60_000)).value)));
-    const note = `sitting ${id}`;
-    const done = await insist('PUT', `/sittings/${id}`, { version, record, effort: 3, note });
-    if (done === null) return;
-    if (done.status === 200) acknowledged.sittings.set(id, { note, version: done.body.version });
-    else if (done.status !== 500) throw new Error(`record: ${done.status} ${JSON.stringify(done.body)}`);
+  // Half of the browsers die while the server is away as well: what they have is in them alone.
+  const alone = hit === 'browser' && Math.random() < 0.5;
+  if (alone) await application.kill();
+  // Before, in the middle of, or after what is entered.
+  const early = Math.random() < 0.5;
+  const blow = early && hit !== 'browser' ? pause(random(0, 500)).then(HITS[hit].hit) : null;
+  let said = false;
+  try {
+    await write.enter(turn);
+    said = write.accepted ? await write.accepted() : await seen(write.said());
+  } catch {
+    // The browser is gone, or the page was.
   }
+  if (blow) await blow;
+  else await HITS[hit].hit();
+  if (said) found.acknowledged++;
+  await pause(random(0, 300));
+  await HITS[hit].back();
+  if (alone) await application.start();
+  if (hit === 'browser' || Math.random() < 0.5) {
+    for (;;) {
+      try {
+        await at(kind === 'report from home' ? `/home/${token}` : '/students');
+        break;
+      } catch {
+        await pause(200);
+      }
+    }
+  }
+  let there = 0;
+  for (const end = Date.now() + (said ? 40_000 : 4_000); Date.now() < end && there === 0; await pause(250))
+    there = await write.there(turn);
+  if (said && there === 0) found.lost.push(`${turn}: ${kind}, ${hit}${alone ? ' alone' : ''}`);
+  if (there > 1) found.doubled.push(`${turn}: ${kind}, ${hit}`);
+  if (await page.getByText(/changed somewhere else|Not accepted and kept/).count())
+    found.conflicts.push(`${turn}: ${kind}, ${hit}`);
+  if (turn % 20 === 0)
+    process.stdout.write(`  ${turn}: lost ${found.lost.length}, conflicts ${found.conflicts.length}\n`);
 }
 
-const work = [saveSession(), recordSittings(), recordSittings()];
-for (let kill = 0; kill < KILLS; kill++) {
-  await pause(30 + Math.random() * 250);
-  await application.kill();
-  await application.start();
-}
-running = false;
-await Promise.all(work);
-
-const pool = new pg.Pool({ connectionString: application.databaseUrl });
-const { rows: saved } = await pool.query('SELECT version, document FROM session WHERE id = $1', [session.id]);
-const { rows: sittings } = await pool.query(
-  `SELECT s.id, s.note, s.version, count(p.id)::int AS passages
-     FROM sitting s LEFT JOIN sitting_passage p ON p.sitting_id = s.id WHERE s.note LIKE 'sitting %' GROUP BY s.id`,
-);
-const byId = new Map(sittings.map((row) => [row.id, row]));
-const lost = [...acknowledged.sittings].filter(([id, { note }]) => byId.get(id)?.note !== note).length;
-const doubled = sittings.filter(({ passages, version }) => passages !== 2 || version !== 2).length;
-const saveLost = saved[0].version < acknowledged.version ? 1 : 0;
-report('kills', String(KILLS));
 report(
-  'saves and sittings acknowledged',
-  `${acknowledged.version - session.version} and ${acknowledged.sittings.size}`,
+  'kills',
+  `${KILLS} (${Object.entries(counts)
+    .map((one) => one.join(' '))
+    .join(', ')})`,
 );
-report('lost after acknowledgement', String(lost + saveLost), '0');
-report('doubled', String(doubled), '0');
-await pool.end();
+report('said to be saved or kept', String(found.acknowledged));
+report('lost after that', String(found.lost.length), '0');
+report('there twice', String(found.doubled.length), '0');
+report('false conflicts', String(found.conflicts.length), '0');
+for (const one of [...found.lost, ...found.doubled, ...found.conflicts]) process.stdout.write(`  ${one}\n`);
+await killBrowser();
+fs.rmSync(profile, { recursive: true, force: true });
+await admin.end();
 await application.stop();
-process.exitCode = lost + saveLost + doubled > 0 ? 1 : 0;
+process.exitCode = found.lost.length + found.doubled.length + found.conflicts.length > 0 ? 1 : 0;

@@ -3,7 +3,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { expect, test as base, type Page } from '@playwright/test';
+import { expect, test as base, type Browser, type Locator, type Page } from '@playwright/test';
 import pg from 'pg';
 
 const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '../..');
@@ -98,6 +98,8 @@ export interface AudioClock {
   pass(seconds: number): Promise<void>;
   /** Lets time pass in small steps until this round is shown. */
   untilRound(line: string): Promise<void>;
+  /** Lets time pass in small steps until this is said of the breath that is led. */
+  untilPhase(words: string): Promise<void>;
 }
 
 /** Takes the audio clock of the page in hand, before the page is opened. Nothing in the application knows. */
@@ -113,18 +115,38 @@ export async function takeAudioClock(page: Page): Promise<AudioClock> {
       // What was drawn two frames later has seen it.
       return new Promise<void>((done) => requestAnimationFrame(() => requestAnimationFrame(() => done())));
     }, seconds);
-  const round = page.locator('.round');
+  const until = async (what: Locator, line: string): Promise<void> => {
+    await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
+    for (let step = 0; step < 300; step++) {
+      if ((await what.count()) > 0 && (await what.textContent())?.trim() === line) return;
+      await pass(2);
+    }
+    throw new Error(`"${line}" was never shown`);
+  };
   return {
     pass,
-    untilRound: async (line) => {
-      await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
-      for (let step = 0; step < 300; step++) {
-        if ((await round.count()) > 0 && (await round.textContent()) === line) return;
-        await pass(2);
-      }
-      throw new Error(`"${line}" was never shown`);
-    },
+    untilRound: (line) => until(page.locator('.round'), line),
+    untilPhase: (words) => until(page.locator('.phase'), words),
   };
+}
+
+/** A phone of the student's, with nobody signed in. */
+export async function phone(browser: Browser, { origin }: Application): Promise<Page> {
+  const context = await browser.newContext({
+    baseURL: origin,
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    serviceWorkers: 'allow',
+  });
+  return context.newPage();
+}
+
+export async function giveLink(page: Page, student: string, session: string): Promise<string> {
+  await page.getByRole('link', { name: student }).click();
+  await page.getByLabel('session to take home').selectOption({ label: session });
+  await page.getByRole('button', { name: 'Give a private link' }).click();
+  await expect(page.getByText('not opened yet')).toBeVisible();
+  return page.getByLabel(`address of the link for ${session}`).inputValue();
 }
 
 /** A database of its own with the demo data in it, copied from one that was filled once. */

@@ -1,25 +1,5 @@
 import { PDFDocument } from 'pdf-lib';
-import type { Browser, Page } from '@playwright/test';
-import { expect, takeAudioClock, test, type Application } from './application.js';
-
-/** A phone of the student's, with nobody signed in. */
-async function phone(browser: Browser, { origin }: Application): Promise<Page> {
-  const context = await browser.newContext({
-    baseURL: origin,
-    viewport: { width: 390, height: 844 },
-    hasTouch: true,
-    serviceWorkers: 'allow',
-  });
-  return context.newPage();
-}
-
-async function giveLink(page: Page, student: string, session: string): Promise<string> {
-  await page.getByRole('link', { name: student }).click();
-  await page.getByLabel('session to take home').selectOption({ label: session });
-  await page.getByRole('button', { name: 'Give a private link' }).click();
-  await expect(page.getByText('not opened yet')).toBeVisible();
-  return page.getByLabel(`address of the link for ${session}`).inputValue();
-}
+import { expect, giveLink, phone, takeAudioClock, test } from './application.js';
 
 test('a private link leads at home, without a connection too, and what was done stands in the Ledger', async ({
   signedIn: page,

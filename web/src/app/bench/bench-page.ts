@@ -1,4 +1,14 @@
-import { Component, computed, effect, inject, input, linkedSignal, signal, viewChild } from '@angular/core';
+import {
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
@@ -214,7 +224,7 @@ export class BenchPage {
     const stored = computed(() => this.page.value()?.session ?? null);
     effect(() => {
       const session = stored();
-      if (session) this.draft.open(session);
+      if (session) untracked(() => this.draft.open(session));
     });
     effect(() => {
       const session = this.draft.session();
