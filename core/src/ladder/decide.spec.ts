@@ -133,7 +133,7 @@ describe('the next step', () => {
   it('is suspended by an emergency sign before anything else', () => {
     const emergency = { sign: 'chest-pain', day: day('2026-03-20') } as const;
     expect(decided({ emergency, ...away(40) })).toContain(
-      'suspend: An emergency sign on 2026-03-20: chest pain.',
+      'suspend: An emergency sign on 20 Mar 2026: chest pain.',
     );
   });
 

@@ -8,7 +8,7 @@ import {
 } from '../policy/index.js';
 import { PHASE_NAMES, type PhaseKind } from '../ratio/index.js';
 import { techniqueName, type TechniqueId } from '../technique/index.js';
-import { day, seconds } from '../units/index.js';
+import { day, dayInWords, seconds } from '../units/index.js';
 import { FACT_NAMES, PERSON_FACTS, TODAY_FACTS, type PersonFact } from './facts.js';
 import { changesSession, remediesFor } from './remedies.js';
 import { blocksLeading, CLEARANCE_SCOPES, LIMITED_SCOPES, scopeFor } from './standing.js';
@@ -261,7 +261,7 @@ export function describeAllowing(change: AllowingChange): string {
       const name = FACT_NAMES[change.fact as keyof typeof FACT_NAMES];
       return change.lastDay === null
         ? `Once this is no longer true: ${name}.`
-        : `From the day after ${change.lastDay}, when this is over: ${name}.`;
+        : `From the day after ${dayInWords(change.lastDay)}, when this is over: ${name}.`;
     }
     case 'session':
       return `In the session: ${change.said}.`;

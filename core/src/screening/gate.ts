@@ -1,6 +1,6 @@
 import { resolveConventions } from '../conventions/index.js';
 import { ageOn, isMinor, signById, type OpenEmergency } from '../policy/index.js';
-import type { Day } from '../units/index.js';
+import { dayInWords, type Day } from '../units/index.js';
 import { screenCase, type ScreeningCase } from './case.js';
 import { measureSession } from './measures.js';
 import { describeFinding } from './screen.js';
@@ -21,7 +21,7 @@ export interface Readiness {
 
 /** What an open emergency sign means, in words, with what to do. Domain 12, suspend. */
 export const describeEmergency = ({ sign, day }: OpenEmergency): string =>
-  `An emergency sign on ${day}: ${signById(sign).label.toLowerCase()}. Nothing is practised until a clearance for this sign is on file.`;
+  `An emergency sign on ${dayInWords(day)}: ${signById(sign).label.toLowerCase()}. Nothing is practised until a clearance for this sign is on file.`;
 
 /** Something that is missing before a session can be led. */
 export type LeadNeed =

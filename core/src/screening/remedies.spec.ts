@@ -276,7 +276,7 @@ describe('what would allow it', () => {
   });
   it('is time, sittings, years or a shorter hold', () => {
     expect(allowing(held, { facts: ['birth-recent'] }, 'birth-recent/hold/clearance')).toContain(
-      'From the day after 2026-04-30, when this is over: gave birth within 3 months.',
+      'From the day after 30 Apr 2026, when this is over: gave birth within 3 months.',
     );
     const long = sessionOf(counted('1:4:2', 4), stillness());
     expect(allowing(long, { sittings: 7 }, 'beginner/internalHold>12/change')).toEqual([

@@ -52,6 +52,7 @@ export interface InstructorRow {
   readonly conventions: Conventions;
   /** Counted up by triggers with every change of the students and of what their list shows. */
   readonly studentsRevision: string;
+  readonly todayRevision: string;
   readonly createdAt: Date;
 }
 
@@ -122,6 +123,7 @@ export const instructorTable = table<InstructorRow>(
     place: orNull(json),
     conventions: json,
     studentsRevision: { ...named({ type: 'bigint' }, 'students_revision'), default: 0 },
+    todayRevision: { ...named({ type: 'bigint' }, 'today_revision'), default: 0 },
     createdAt,
   },
   {

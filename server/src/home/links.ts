@@ -1,6 +1,6 @@
 import { createHash, createHmac } from 'node:crypto';
 import { LONGEST_LINK, routes, type HomeLink } from '@nuvrah/contract';
-import { addDays } from '@nuvrah/core';
+import { addDays, dayInWords } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
 import { shareLinkTable, type InstructorRow, type ShareLinkRow } from '../db/entities.js';
@@ -46,7 +46,8 @@ export async function openLink(source: DataSource, token: string, on: Date): Pro
   const student = await store.students.get(link.studentId);
   if (link.revokedAt !== null || student === null || student.archivedAt !== null)
     throw linkEnded('Your instructor has ended this link.');
-  if (link.expiresOn < localDay(instructor, on)) throw linkEnded(`This link ran out on ${link.expiresOn}.`);
+  if (link.expiresOn < localDay(instructor, on))
+    throw linkEnded(`This link ran out on ${dayInWords(link.expiresOn)}.`);
   return { link, store, instructor };
 }
 

@@ -1,5 +1,6 @@
 import { routes, type Route } from '@nuvrah/contract';
 import pg from 'pg';
+import { OF_TODAY } from '../db/migrations/1793900000000-today-revision.js';
 import { DEMO_INSTRUCTOR } from '../demo/demo-data.js';
 import { loadDemo } from '../demo/load-demo.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
@@ -22,6 +23,10 @@ const LISTS = [
 /** Statements of one request, the web session's own included. */
 const MOST = 20;
 
+/** Answers that are kept are made anew, so that everything is read. */
+const ANEW_SQL =
+  'UPDATE instructor SET today_revision = today_revision + 1, students_revision = students_revision + 1';
+
 /** Everybody once more, with their sittings and ladders. */
 const TWICE_SQL = `
 WITH made AS (SELECT id AS old, gen_random_uuid() AS new FROM student),
@@ -43,6 +48,7 @@ describe('statements of a list', () => {
   let server: TestServer;
   let client: TestClient;
   let asked = 0;
+  let texts: string[] = [];
 
   beforeAll(async () => {
     server = await startTestServer();
@@ -53,6 +59,7 @@ describe('statements of a list', () => {
     const query = pg.Client.prototype.query as (...sent: unknown[]) => unknown;
     spyOn(pg.Client.prototype, 'query').and.callFake(function (this: pg.Client, ...sent: unknown[]) {
       asked++;
+      if (typeof sent[0] === 'string') texts.push(sent[0]);
       return query.apply(this, sent) as never;
     });
   });
@@ -67,6 +74,7 @@ describe('statements of a list', () => {
 
   it(`are at most ${MOST}, and no more with twice as many students, sittings and ladders`, async () => {
     const once = new Map<string, number>();
+    await server.source.query(ANEW_SQL);
     for (const route of LISTS) once.set(route.path, await statementsOf(route));
     await server.source.query(TWICE_SQL);
     for (const route of LISTS) {
@@ -74,5 +82,23 @@ describe('statements of a list', () => {
       expect([route.path, number]).toEqual([route.path, once.get(route.path) ?? 0]);
       expect(number).toBeLessThanOrEqual(MOST);
     }
+  });
+
+  it('for Today read no table whose changes do not make it anew', async () => {
+    await server.source.query(ANEW_SQL);
+    texts = [];
+    await statementsOf(routes.today);
+    const read = new Set(
+      texts.flatMap((text) => [...text.matchAll(/\b(?:FROM|JOIN)\s+"?([a-z_]+)"?/g)].map(([, name]) => name)),
+    );
+    const tables = (await server.source.query(
+      `SELECT relname AS name, EXISTS (SELECT 1 FROM pg_trigger JOIN pg_proc ON pg_proc.oid = tgfoid
+                                        WHERE tgrelid = pg_class.oid AND proname = 'count_today_revision') AS watched
+         FROM pg_class WHERE relkind = 'r' AND relnamespace = 'public'::regnamespace`,
+    )) as { name: string; watched: boolean }[];
+    const unwatched = tables.filter(({ name, watched }) => read.has(name) && !watched);
+    // Who is signed in, and their settings, which are part of what it is kept by.
+    expect(unwatched.map(({ name }) => name).sort()).toEqual(['instructor', 'web_session']);
+    expect(tables.filter(({ watched }) => watched).length).toBe(OF_TODAY.length);
   });
 });

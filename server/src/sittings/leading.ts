@@ -7,6 +7,7 @@ import {
   sessionFromChecked,
   type LeadNeed,
   type StandingFinding,
+  dayInWords,
 } from '@nuvrah/core';
 import { localDay } from '../accounts/accounts.js';
 import type { InstructorRow, LedSnapshot } from '../db/entities.js';
@@ -17,7 +18,7 @@ import { variantsOf } from '../variants/variants.js';
 function toLedFinding({ rule, passageId, value, level, standing }: StandingFinding): LedFinding {
   const because =
     standing.kind === 'cleared'
-      ? `${standing.clinician}, until ${standing.until}`
+      ? `${standing.clinician}, until ${dayInWords(standing.until)}`
       : standing.kind === 'overruled'
         ? standing.reason
         : '';

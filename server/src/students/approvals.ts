@@ -1,5 +1,5 @@
 import { routes, type StoredApproval } from '@nuvrah/contract';
-import { describeApprovalOf, isPersonName, NAME_WANTED } from '@nuvrah/core';
+import { describeApprovalOf, isPersonName, NAME_WANTED, dayInWords } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
 import { writeAudit } from '../audit/audit.js';
@@ -16,9 +16,9 @@ export const toApproval = ({ id, of, by, givenOn, note }: ApprovalRow): StoredAp
   note,
 });
 
-/** "bellows breath, by Tamsin Hale-Okoro, 2026-03-01". */
+/** "bellows breath, by Tamsin Hale-Okoro, 1 Mar 2026". */
 const describe = ({ of, by, givenOn }: Pick<ApprovalRow, 'of' | 'by' | 'givenOn'>): string =>
-  `${describeApprovalOf(of)}, by ${by}, ${givenOn}`;
+  `${describeApprovalOf(of)}, by ${by}, ${dayInWords(givenOn)}`;
 
 /** What teachers approved of: what, when, by whom. */
 export function implementApprovals(implement: Implement, source: DataSource, now: () => Date): void {

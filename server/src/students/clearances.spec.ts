@@ -54,7 +54,7 @@ describe('clearances and overrulings', () => {
       jasmine.objectContaining({
         rule: 'heart/hold/clearance',
         standing: 'cleared',
-        because: 'Dr. Amaru Feld, until 2026-03-10',
+        because: 'Dr. Amaru Feld, until 10 Mar 2026',
       }),
     );
     const { id, ...change } = { ...body, until: day('2026-03-09') };

@@ -6,6 +6,7 @@ import {
   LIMITED_SCOPES,
   NAME_WANTED,
   signById,
+  dayInWords,
 } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
@@ -25,13 +26,13 @@ export const toClearance = ({
 
 type Fields = Omit<BodyOf<typeof routes.changeClearance>, 'version'>;
 
-/** "Holds up to 8 s, for heart disease or arrhythmia; Dr. Feld, 2026-03-01, until 2026-06-01". */
+/** "Holds up to 8 s, for heart disease or arrhythmia; Dr. Feld, 1 Mar 2026, until 1 Jun 2026". */
 const describe = ({ clinician, givenOn, until, sign, fact, scope, upTo, withdrawnOn }: Fields): string => {
   const after = sign === null ? [] : [`after ${signById(sign).label.toLowerCase()}`];
   const condition = fact === null ? [] : [FACT_NAMES[fact]];
   const limit = upTo === null ? '' : ` up to ${upTo} s`;
-  const ended = withdrawnOn === null ? '' : `; withdrawn ${withdrawnOn}`;
-  return `${CLEARANCE_SCOPES[scope]}${limit}, for ${[...after, ...condition].join(' and ')}; ${clinician}, ${givenOn}, until ${until}${ended}`;
+  const ended = withdrawnOn === null ? '' : `; withdrawn ${dayInWords(withdrawnOn)}`;
+  return `${CLEARANCE_SCOPES[scope]}${limit}, for ${[...after, ...condition].join(' and ')}; ${clinician}, ${dayInWords(givenOn)}, until ${dayInWords(until)}${ended}`;
 };
 
 export function implementClearances(implement: Implement, source: DataSource, now: () => Date): void {

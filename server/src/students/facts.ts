@@ -1,5 +1,5 @@
 import { routes, type StudentFact } from '@nuvrah/contract';
-import { checkFact, FACT_NAMES, type FactProblem } from '@nuvrah/core';
+import { checkFact, FACT_NAMES, type FactProblem, dayInWords } from '@nuvrah/core';
 import { writeAudit } from '../audit/audit.js';
 import type { DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
@@ -18,12 +18,12 @@ export const toFact = ({ id, fact, since, until, due, note }: StudentFactRow): S
   note,
 });
 
-/** "asthma, since 2026-01-05, until 2026-03-01". */
+/** "asthma, since 5 Jan 2026, until 1 Mar 2026". */
 function describeFact({ fact, since, until, due }: Omit<StudentFact, 'id' | 'note'>): string {
   const days = [
-    ...(since === null ? [] : [`since ${since}`]),
-    ...(until === null ? [] : [`until ${until}`]),
-    ...(due === null ? [] : [`due ${due}`]),
+    ...(since === null ? [] : [`since ${dayInWords(since)}`]),
+    ...(until === null ? [] : [`until ${dayInWords(until)}`]),
+    ...(due === null ? [] : [`due ${dayInWords(due)}`]),
   ];
   return [FACT_NAMES[fact], ...days].join(', ');
 }

@@ -6,7 +6,13 @@ import {
   type StudentFields,
   type StudentLine,
 } from '@nuvrah/contract';
-import { checkBirthYear, describeBirthYearProblem, type CheckOnRecord, type Day } from '@nuvrah/core';
+import {
+  checkBirthYear,
+  describeBirthYearProblem,
+  type CheckOnRecord,
+  type Day,
+  dayInWords,
+} from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
 import type { CapacityCheckRow, InstructorRow, StudentRow } from '../db/entities.js';
@@ -255,7 +261,7 @@ const describeConsent = ({
   guardian,
   consentOn,
 }: Pick<StudentFields, 'guardian' | 'consentOn'>): string | null =>
-  consentOn === null ? null : `${guardian}, ${consentOn}`;
+  consentOn === null ? null : `${guardian}, ${dayInWords(consentOn)}`;
 
 /** Puts into the audit trail what of a student decides about what is led: the year of birth and a guardian's consent. */
 async function auditChange(

@@ -14,11 +14,14 @@ import {
   type Day,
   type Decision,
   type SignId,
+  dayInWords,
 } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
 import type { ClearanceRow, InstructorRow, LadderRow, StudentRow } from '../db/entities.js';
+import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
+import { KeptAnswers } from '../http/kept-answers.js';
 import { openEmergencies } from '../students/emergencies.js';
 import { aroundOf, ruleFor, waits, type Around } from '../ladders/rules-now.js';
 import { byStudent } from '../students/practice-of.js';
@@ -108,58 +111,76 @@ const daysAgo = (days: number): string =>
 const inDays = (days: number): string => (days === 0 ? 'today' : days === 1 ? 'tomorrow' : `in ${days} days`);
 
 export function implementToday(implement: Implement, source: DataSource, now: () => Date): void {
+  const kept = new KeptAnswers();
   implement(routes.today, async ({ store }) => {
     const at = now();
     const instructor = await instructorById(source, store.instructorId);
-    const today = localDay(instructor, at);
-    const signsSince = new Date(at.getTime() - SIGN_DAYS * 86_400_000);
-    const [students, rows, decisions, clearances, lastDays, checked, emergencies, signs, unfinished] =
-      await Promise.all([
-        store.query<TodayRow>(STUDENTS_SQL),
-        store.ladders.list({}, { order: { createdAt: 'DESC', id: 'ASC' } }),
-        store.query<LastDecision>(LAST_DECISIONS_SQL),
-        store.clearances.list({}, { order: { until: 'ASC' } }),
-        store.query<LastDays>(LAST_DAYS_SQL, instructor.timeZone),
-        store.dayChecks.list({ day: today }),
-        openEmergencies(store, null),
-        store.query<SignRow>(SIGNS_SQL, signsSince, instructor.timeZone),
-        store.query<UnfinishedRow>(UNFINISHED_SQL, instructor.timeZone),
-      ]);
-    const climbing = climbers(students, rows);
-    const around = await aroundOf(store, instructor, { students: climbing, emergencies }, at);
-    const ladders = openLadders(rows, decisions, new Set(climbing.map(({ id }) => id)), around);
-    const last = new Map(lastDays.map((row) => [row.id, row]));
-    const asked = new Set(checked.map(({ studentId }) => studentId));
-    const of = {
-      ladders: byStudent(ladders),
-      clearances: byStudent(clearances),
-      signs: byStudent(signs),
-      unfinished: byStudent(unfinished),
-    };
-    const all = students.flatMap((student): TodayStudent[] => {
-      const own = of.ladders(student.id);
-      const days = last.get(student.id) ?? {
-        id: student.id,
-        lastSitting: null,
-        lastCheck: null,
-        unconfirmed: 0,
-      };
-      const emergency = emergencies.get(student.id);
-      const items = [
-        ...(emergency ? [item('suspended', describeEmergency(emergency))] : []),
-        ...ofUnfinished(of.unfinished(student.id), today),
-        ...ofSigns(of.signs(student.id), today),
-        ...ofLadders(own, instructor, today, days.lastSitting),
-        ...ofIntake(student),
-        ...ofClearances(of.clearances(student.id), today),
-        ...ofDays(days, own.length > 0, today),
-      ];
-      const comes = items.some(({ kind }) => kind === 'comes');
-      const told = comes && asked.has(student.id) ? items.map(saidAsAsked) : items;
-      return told.length === 0 ? [] : [{ id: student.id, name: student.name, items: byNeed(told) }];
-    });
-    return all.sort((a, b) => needOf(a) - needOf(b));
+    return kept.get(store.instructorId, revisionAt(instructor, at), () => makeToday(store, instructor, at));
   });
+}
+
+const HOUR = 3_600_000;
+
+/** Changes with everything that Today is made from: the rows, where and how the instructor works, the day, the hour. */
+function revisionAt(instructor: InstructorRow, at: Date): string {
+  const { todayRevision, timeZone, place, conventions } = instructor;
+  const now = [localDay(instructor, at), Math.floor(at.getTime() / HOUR)];
+  return JSON.stringify([todayRevision, timeZone, place, conventions, ...now]);
+}
+
+async function makeToday(
+  store: InstructorStore,
+  instructor: InstructorRow,
+  at: Date,
+): Promise<TodayStudent[]> {
+  const today = localDay(instructor, at);
+  const signsSince = new Date(at.getTime() - SIGN_DAYS * 86_400_000);
+  const [students, rows, decisions, clearances, lastDays, checked, emergencies, signs, unfinished] =
+    await Promise.all([
+      store.query<TodayRow>(STUDENTS_SQL),
+      store.ladders.list({}, { order: { createdAt: 'DESC', id: 'ASC' } }),
+      store.query<LastDecision>(LAST_DECISIONS_SQL),
+      store.clearances.list({}, { order: { until: 'ASC' } }),
+      store.query<LastDays>(LAST_DAYS_SQL, instructor.timeZone),
+      store.dayChecks.list({ day: today }),
+      openEmergencies(store, null),
+      store.query<SignRow>(SIGNS_SQL, signsSince, instructor.timeZone),
+      store.query<UnfinishedRow>(UNFINISHED_SQL, instructor.timeZone),
+    ]);
+  const climbing = climbers(students, rows);
+  const around = await aroundOf(store, instructor, { students: climbing, emergencies }, at);
+  const ladders = openLadders(rows, decisions, new Set(climbing.map(({ id }) => id)), around);
+  const last = new Map(lastDays.map((row) => [row.id, row]));
+  const asked = new Set(checked.map(({ studentId }) => studentId));
+  const of = {
+    ladders: byStudent(ladders),
+    clearances: byStudent(clearances),
+    signs: byStudent(signs),
+    unfinished: byStudent(unfinished),
+  };
+  const all = students.flatMap((student): TodayStudent[] => {
+    const own = of.ladders(student.id);
+    const days = last.get(student.id) ?? {
+      id: student.id,
+      lastSitting: null,
+      lastCheck: null,
+      unconfirmed: 0,
+    };
+    const emergency = emergencies.get(student.id);
+    const items = [
+      ...(emergency ? [item('suspended', describeEmergency(emergency))] : []),
+      ...ofUnfinished(of.unfinished(student.id), today),
+      ...ofSigns(of.signs(student.id), today),
+      ...ofLadders(own, instructor, today, days.lastSitting),
+      ...ofIntake(student),
+      ...ofClearances(of.clearances(student.id), today),
+      ...ofDays(days, own.length > 0, today),
+    ];
+    const comes = items.some(({ kind }) => kind === 'comes');
+    const told = comes && asked.has(student.id) ? items.map(saidAsAsked) : items;
+    return told.length === 0 ? [] : [{ id: student.id, name: student.name, items: byNeed(told) }];
+  });
+  return all.sort((a, b) => needOf(a) - needOf(b));
 }
 
 /** A ladder that is climbed, with what the rules say of it now. */
@@ -269,7 +290,7 @@ function ofClearances(clearances: readonly ClearanceRow[], today: Day): TodayIte
     if (renewed) return [];
     const what = `${CLEARANCE_SCOPES[scope]} for ${FACT_NAMES[fact]}, ${clinician}`;
     return left < 0
-      ? [item('clearance', `A clearance ran out on ${until}: ${what}.`)]
+      ? [item('clearance', `A clearance ran out on ${dayInWords(until)}: ${what}.`)]
       : [item('clearance', `A clearance runs out ${inDays(left)}: ${what}.`)];
   });
 }

@@ -1,9 +1,9 @@
+import { momentInWords } from '@nuvrah/core';
 import { Component, computed, inject } from '@angular/core';
 import { AccountStore } from '../api/account';
 import { askedOnce } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
 import { Students } from '../api/students';
-import { momentInWords } from '../shell/dates';
 import { AUDIT_WORDS } from '../students/audit-words';
 
 /** Everything that was decided against a rule or erased, the newest first; of whom was erased only that it was. */

@@ -1,5 +1,5 @@
+import { clockInWords } from '@nuvrah/core';
 import { Component, computed, input } from '@angular/core';
-import { clockInWords } from '../shell/dates';
 import { NOT_KEPT } from '../queue/words';
 import type { SaveState } from './session-draft';
 
@@ -15,7 +15,7 @@ export class SaveNote {
     const state = this.state();
     switch (state.kind) {
       case 'saved':
-        return `Saved ${clockInWords(state.at)}`;
+        return `Saved ${clockInWords(state.at.getTime())}`;
       case 'unsaved':
       case 'saving':
         return 'Saving …';

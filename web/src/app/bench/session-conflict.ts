@@ -1,12 +1,11 @@
 import { Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { StoredSession, Student } from '@nuvrah/contract';
-import { compileSession, sessionFromChecked, type Session } from '@nuvrah/core';
+import { compileSession, sessionFromChecked, type Session, clockInWords, momentFromText } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
 import { elementWidth } from '../score/element-width';
 import { ScoreStaff } from '../score/score-staff';
 import { windowOf } from '../score/score-window';
-import { clockInWords } from '../shell/dates';
 import { summarise } from './summarise';
 
 /** Two versions of one session side by side, to choose from: nothing is overwritten silently. */
@@ -88,7 +87,7 @@ export class SessionConflict {
     },
     {
       ...this.describe(sessionFromChecked(this.theirs().document), 'The one that was saved'),
-      when: clockInWords(new Date(this.theirs().updatedAt)),
+      when: clockInWords(momentFromText(this.theirs().updatedAt)),
       action: 'Take this one',
       choose: () => this.takeTheirs.emit(),
     },

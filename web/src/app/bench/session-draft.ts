@@ -31,6 +31,7 @@ export class SessionDraft {
   private readonly account = inject(AccountStore);
   private readonly browser = inject(BrowserStore);
 
+  private untend: () => void = () => undefined;
   private stored: StoredSession | null = null;
   private underWay: Observable<void> | null = null;
   /** The document as the server has it. */
@@ -62,6 +63,7 @@ export class SessionDraft {
     inject(DestroyRef).onDestroy(() => {
       saves.unsubscribe();
       outcomes.unsubscribe();
+      this.untend();
       // What was edited in the last moment is still sent; the queue outlives the page.
       const { stored } = this;
       if (stored && this.queue.of('session', stored.id)) this.queue.send({ kind: 'session', id: stored.id });
@@ -74,6 +76,8 @@ export class SessionDraft {
    */
   open(stored: StoredSession): void {
     this.accept(stored);
+    this.untend();
+    this.untend = this.queue.tend({ kind: 'session', id: stored.id });
     const asStored = beginHistory(sessionFromChecked(stored.document));
     this.adoptKeptBefore(stored);
     const kept = this.queue.of('session', stored.id);

@@ -6,12 +6,12 @@ import {
   type Conventions,
   type Naming,
   type Session,
+  momentInWords,
 } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
 import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
 import { Sessions } from '../api/sessions';
-import { momentInWords } from '../shell/dates';
 
 /** Earlier versions of a session, each against what is here now; brought back, it is an edit that can be undone. */
 @Component({

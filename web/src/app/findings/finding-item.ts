@@ -8,10 +8,10 @@ import {
   type ScreeningCase,
   type Session,
   type StandingFinding,
+  dayInWords,
 } from '@nuvrah/core';
 import { sending } from '../api/sending';
 import { Sessions } from '../api/sessions';
-import { dayInWords } from '../shell/dates';
 import { FindingWays } from './finding-ways';
 import { LEVEL_SIGNS } from './levels';
 

@@ -10,9 +10,9 @@ import {
   type ScreeningCase,
   type Session,
   type StandingFinding,
+  clockInWords,
 } from '@nuvrah/core';
 import { NOW } from '../api/now';
-import { clockInWords } from '../shell/dates';
 import type { StoredApproval, Student } from '@nuvrah/contract';
 import { ApprovalForm } from '../students/approval-form';
 
@@ -118,6 +118,6 @@ export class FindingWays {
   });
 
   private after(minutes: number): string {
-    return clockInWords(new Date(this.now() + minutes * 60_000));
+    return clockInWords(this.now() + minutes * 60_000);
   }
 }

@@ -1,7 +1,15 @@
 import { Component, computed, DestroyRef, DOCUMENT, effect, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { routes, type Home, type HomePractice, type HomeReport } from '@nuvrah/contract';
-import { formatClock, type LeadRecord, isEmergencySign, dayAt, momentFromText } from '@nuvrah/core';
+import {
+  formatClock,
+  type LeadRecord,
+  isEmergencySign,
+  dayAt,
+  momentFromText,
+  dayInWords,
+  weekdayInWords,
+} from '@nuvrah/core';
 import { addressOf } from '../api/api';
 import { asked } from '../api/loaded';
 import { Fold } from '../forms/fold';
@@ -14,7 +22,6 @@ import { NOT_KEPT } from '../queue/words';
 import { PracticeSteps } from '../practice/practice-steps';
 import { practisedOf, timelineOf } from '../practice/practised';
 import { StopSigns } from '../practice/stop-signs';
-import { dayInWords, weekdayInWords } from '../shell/dates';
 import { LocalNumber } from '../shell/local-number';
 import { HomeByHand, type ByHand } from './home-by-hand';
 import { HomeRunner } from './home-runner';

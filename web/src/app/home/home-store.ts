@@ -5,7 +5,7 @@ import type { ApiProblem } from '../api/api';
 import { BrowserStore } from '../api/browser-store';
 import { Links } from '../api/links';
 import { NOW } from '../api/now';
-import { dayAt } from '@nuvrah/core';
+import { dayAt, dayInWords } from '@nuvrah/core';
 
 /** What a private link opened. */
 export type Opened =
@@ -45,7 +45,7 @@ export class HomeStore {
     // By the clock of the phone: without a connection there is no other.
     if (own && own.expiresOn < dayAt(this.now(), own.timeZone)) {
       this.store.remove(KEPT_AS);
-      const message = `This link ran out on ${own.expiresOn}. Ask your instructor for a new one.`;
+      const message = `This link ran out on ${dayInWords(own.expiresOn)}. Ask your instructor for a new one.`;
       return { kind: 'closed', message };
     }
     const passing =

@@ -2,7 +2,7 @@ import { Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { givenNameOf, routes, type CalendarDay } from '@nuvrah/contract';
-import { CAUTION_LINE, describeRung, weekdayOf } from '@nuvrah/core';
+import { CAUTION_LINE, describeRung, weekdayOf, dayInWords, weekdayInWords } from '@nuvrah/core';
 import { combineLatest, of, switchMap } from 'rxjs';
 import { AccountStore } from '../api/account';
 import { addressOf } from '../api/api';
@@ -11,7 +11,6 @@ import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
 import { Students } from '../api/students';
 import { ChoiceField } from '../forms/choice-field';
-import { dayInWords, weekdayInWords } from '../shell/dates';
 
 const WEEKS = {
   '2': '2 weeks',

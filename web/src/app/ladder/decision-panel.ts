@@ -2,12 +2,11 @@ import { Component, computed, inject, input, output, signal } from '@angular/cor
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { Ladder } from '@nuvrah/contract';
-import { NEXT_STEPS, type NextStep } from '@nuvrah/core';
+import { NEXT_STEPS, type NextStep, momentInWords } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
 import { Ladders } from '../api/ladders';
 import { sending } from '../api/sending';
 import { ChoiceField } from '../forms/choice-field';
-import { momentInWords } from '../shell/dates';
 import { STEPS } from './rung-words';
 
 const ACTIONS = Object.fromEntries(NEXT_STEPS.map((step) => [step, STEPS[step].action])) as Readonly<

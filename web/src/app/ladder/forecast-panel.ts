@@ -15,9 +15,9 @@ import {
   type Day,
   sustainableFrom,
   unmeasured,
+  dayInWords,
 } from '@nuvrah/core';
 import { Subscription } from 'rxjs';
-import { dayInWords } from '../shell/dates';
 import { Forecaster } from './forecaster';
 
 const percent = (share: number): string => `${Math.round(share * 100)} %`;

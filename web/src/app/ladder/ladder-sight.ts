@@ -14,8 +14,8 @@ import {
   type SchoolId,
   type Sustainable,
   type Day,
+  dayInWords,
 } from '@nuvrah/core';
-import { dayInWords } from '../shell/dates';
 import { rungInShort } from './rung-words';
 import { Staircase, type StairStep } from './staircase';
 

@@ -1,8 +1,7 @@
 import { Component, computed, input } from '@angular/core';
-import { dayNumber, dayFromNumber, type Day } from '@nuvrah/core';
+import { dayNumber, dayFromNumber, type Day, dayInShort } from '@nuvrah/core';
 import { scaleLinear } from 'd3-scale';
 import { elementWidth } from '../score/element-width';
-import { dayInShort } from '../shell/dates';
 
 /** A rung entered on a day. */
 export interface StairStep {

@@ -3,7 +3,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { afterLine, routes, type LedgerLine, type QueryOf } from '@nuvrah/contract';
-import { signById, SIGNS, TECHNIQUES } from '@nuvrah/core';
+import { signById, SIGNS, TECHNIQUES, momentInWords } from '@nuvrah/core';
 import { filter, Subscription } from 'rxjs';
 import { AccountStore } from '../api/account';
 import { addressOf, type ApiProblem } from '../api/api';
@@ -15,7 +15,6 @@ import { ChoiceField } from '../forms/choice-field';
 import { Fold } from '../forms/fold';
 import { WAITS_HERE } from '../queue/words';
 import { OfflineQueue } from '../queue/offline-queue';
-import { momentInWords } from '../shell/dates';
 import { describePassageRecord, describePlace } from './describe-record';
 import { Trends } from './trends';
 

@@ -2,14 +2,13 @@ import { Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { MOST_LOGGED, type NewLoggedSitting } from '@nuvrah/contract';
-import { CSV_COLUMNS, type LoggedSitting, type ReadLog } from '@nuvrah/core';
+import { CSV_COLUMNS, type LoggedSitting, type ReadLog, momentInWords } from '@nuvrah/core';
 import { concatMap, forkJoin, from, reduce, Subscription, switchMap, tap } from 'rxjs';
 import { AccountStore } from '../api/account';
 import type { ApiProblem } from '../api/api';
 import { NOW } from '../api/now';
 import { Sittings } from '../api/sittings';
 import { Students } from '../api/students';
-import { momentInWords } from '../shell/dates';
 import { describePassageRecord, describePlace } from './describe-record';
 import { LogReading } from './log-reader';
 

@@ -1,6 +1,5 @@
 import { Component, computed, input } from '@angular/core';
-import { dayNumber, weekdayOf, dayFromNumber, type Day } from '@nuvrah/core';
-import { dayInShort } from '../shell/dates';
+import { dayNumber, weekdayOf, dayFromNumber, type Day, dayInShort } from '@nuvrah/core';
 
 const WEEKS = 26;
 const CELL = 20;

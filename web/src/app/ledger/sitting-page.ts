@@ -16,6 +16,7 @@ import {
   type SignId,
   dayAt,
   momentFromText,
+  momentInWords,
 } from '@nuvrah/core';
 import { combineLatest, filter, map, switchMap } from 'rxjs';
 import { AccountStore } from '../api/account';
@@ -37,7 +38,6 @@ import { NOT_KEPT, WAITS_HERE } from '../queue/words';
 import { OfflineQueue } from '../queue/offline-queue';
 import { ScoreStaff } from '../score/score-staff';
 import { windowOf } from '../score/score-window';
-import { momentInWords } from '../shell/dates';
 import { describeDay } from '../students/describe-day';
 import { SignBack } from './sign-back';
 

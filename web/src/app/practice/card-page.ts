@@ -13,7 +13,13 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { givenNameOf, type HomeLink } from '@nuvrah/contract';
-import { describeNeed, resolveConventions, reviewToGiveOut, sessionFromChecked } from '@nuvrah/core';
+import {
+  describeNeed,
+  resolveConventions,
+  reviewToGiveOut,
+  sessionFromChecked,
+  dayInWords,
+} from '@nuvrah/core';
 import { combineLatest, map, of, switchMap } from 'rxjs';
 import { AccountStore } from '../api/account';
 import { Ladders } from '../api/ladders';
@@ -26,7 +32,6 @@ import { Variants } from '../api/variants';
 import { SoundTrack } from '../bench/sound-track';
 import { ChoiceField } from '../forms/choice-field';
 import { planInWords } from '../ladder/plan-words';
-import { dayInWords } from '../shell/dates';
 import { LinkSquare } from './link-square';
 import { PracticeSteps } from './practice-steps';
 import { timelineOf, type Practised } from './practised';

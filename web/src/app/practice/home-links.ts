@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { givenNameOf, type HomeLink, type StoredSession, type Student } from '@nuvrah/contract';
-import { addDays } from '@nuvrah/core';
+import { addDays, dayInWords, momentInWords } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
 import { ScreeningClock } from '../api/screening-clock';
 import { Links } from '../api/links';
@@ -12,7 +12,6 @@ import { sending } from '../api/sending';
 import { ChoiceField } from '../forms/choice-field';
 import { titlesOf } from '../ladder/rung-words';
 import { LinkSquare } from './link-square';
-import { dayInWords, momentInWords } from '../shell/dates';
 
 const SPANS = { '30': 'a month', '90': 'three months', '365': 'a year' } as const;
 type Span = keyof typeof SPANS;

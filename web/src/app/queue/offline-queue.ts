@@ -4,7 +4,6 @@ import {
   catchError,
   concatMap,
   defer,
-  filter,
   fromEvent,
   map,
   merge,
@@ -73,6 +72,9 @@ export class OfflineQueue {
   readonly waiting = computed(() => this.mine().filter(({ refused }) => refused === null));
   /** What the server will not have. It stays here until it is discarded. */
   readonly refused = computed(() => this.mine().filter(({ refused }) => refused !== null));
+  private readonly tended = signal<readonly string[]>([]);
+  /** What is refused and no page on the screen deals with. */
+  readonly untended = computed(() => this.refused().filter((entry) => !this.tended().includes(keyOf(entry))));
   private readonly stuck = signal(false);
   /** What waits since a try failed: the server is away or nobody is signed in. */
   readonly late = computed(() => (this.stuck() ? this.waiting() : []));
@@ -176,10 +178,11 @@ export class OfflineQueue {
     return this.waiting().some((entry) => keyOf(entry) === key) && !this.unkept.has(key);
   }
 
-  /** What became of each try to send it, from now on. */
-  follows<K extends EntryKind>(kind: K, id: string): Observable<Outcome<K>> {
-    const key = keyOf({ kind, id });
-    return this.outcomes.pipe(filter(({ entry }) => keyOf(entry) === key)) as Observable<Outcome<K>>;
+  /** A page deals itself with what becomes of this. @returns ends that */
+  tend(entry: { readonly kind: EntryKind; readonly id: string }): () => void {
+    const key = keyOf(entry);
+    this.tended.update((keys) => [...keys, key]);
+    return () => this.tended.update((keys) => keys.filter((one) => one !== key));
   }
 
   /** Takes something out for good. */

@@ -68,7 +68,7 @@ export class WaitingNote {
     return new Intl.ListFormat('en', { type: 'conjunction' }).format(words);
   });
   protected readonly refused = computed(() =>
-    this.queue.refused().map((entry) => ({
+    this.queue.untended().map((entry) => ({
       entry,
       key: keyOf(entry),
       name: NAMES[entry.kind][0],

@@ -9,12 +9,12 @@ import {
   REMEDY_WORDS,
   RULES,
   type Rule,
+  dayInWords,
 } from '@nuvrah/core';
 import { askedOnce } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
 import { Students } from '../api/students';
 import { LEVEL_SIGNS } from '../findings/levels';
-import { dayInWords } from '../shell/dates';
 
 /** Every rule by which sessions are screened, whom it concerns today and whom it touched. Can be searched and printed. */
 @Component({

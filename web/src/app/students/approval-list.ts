@@ -1,10 +1,9 @@
 import { Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Student } from '@nuvrah/contract';
-import { describeApprovalOf } from '@nuvrah/core';
+import { describeApprovalOf, dayInWords } from '@nuvrah/core';
 import { sending } from '../api/sending';
 import { Students } from '../api/students';
-import { dayInWords } from '../shell/dates';
 
 /** What a teacher approved of for a student; each can be withdrawn. They are recorded where a finding asks for one. */
 @Component({

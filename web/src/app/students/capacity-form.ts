@@ -14,12 +14,12 @@ import {
   sustainableCapacity,
   type CapacityPhase,
   comfortOf,
+  dayInWords,
 } from '@nuvrah/core';
 import { ScreeningClock } from '../api/screening-clock';
 import type { ApiProblem } from '../api/api';
 import { Students } from '../api/students';
 import { asksWhileUnsaved } from '../forms/unsaved';
-import { dayInWords } from '../shell/dates';
 import { savingStudent } from './saving-student';
 
 const LABELS: readonly {

@@ -13,6 +13,7 @@ import {
   NAME_WANTED,
   signById,
   SIGNS,
+  dayInWords,
 } from '@nuvrah/core';
 import { ScreeningClock } from '../api/screening-clock';
 import { OnceId } from '../api/once-id';
@@ -20,7 +21,6 @@ import { sending } from '../api/sending';
 import { Students } from '../api/students';
 import { asksWhileUnsaved } from '../forms/unsaved';
 import { ChoiceField } from '../forms/choice-field';
-import { dayInWords } from '../shell/dates';
 
 /** What a clearance is for. */
 type Cause = PersonFact | SignId;

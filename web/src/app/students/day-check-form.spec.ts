@@ -1,3 +1,4 @@
+import { clockInWords, momentFromText } from '@nuvrah/core';
 import type { HttpTestingController } from '@angular/common/http/testing';
 import { API_ROOT, type DayCheck } from '@nuvrah/contract';
 import { TestBed } from '@angular/core/testing';
@@ -7,7 +8,6 @@ import { configure, dayCheck, ids, NOON, student } from '../testing/fixtures';
 import { Shown } from '../testing/shown';
 import { DayCheckForm } from './day-check-form';
 import { describeDay } from './describe-day';
-import { clockInWords } from '../shell/dates';
 
 describe('the day check', () => {
   let http: HttpTestingController;
@@ -118,7 +118,7 @@ describe('the day check', () => {
   it('is told in one line', () => {
     const lastMealAt = new Date(NOON - 3_600_000).toISOString();
     const check: DayCheck = { ...dayCheck, lastMealAt, freerNostril: 'left', calm: 5, facts: ['room-hot'] };
-    const at = (moment: string): string => clockInWords(new Date(moment));
+    const at = (moment: string): string => clockInWords(momentFromText(moment));
     expect(describeDay(check)).toBe(
       `Asked at ${at(check.checkedAt)}: last meal ${at(lastMealAt)} · left side freer · calm 5 · hot room.`,
     );

@@ -1,6 +1,5 @@
 import type { DayCheck } from '@nuvrah/contract';
-import { TODAY_FACTS } from '@nuvrah/core';
-import { clockInWords } from '../shell/dates';
+import { TODAY_FACTS, clockInWords, momentFromText } from '@nuvrah/core';
 
 /** "Asked at 17:15. Last meal 13:00 · left side freer · calm 5 · hot room." */
 export function describeDay(check: DayCheck): string {
@@ -8,7 +7,7 @@ export function describeDay(check: DayCheck): string {
   const number = (name: string, value: number | null): string[] =>
     value === null ? [] : [`${name} ${value}`];
   const parts = [
-    ...(lastMealAt === null ? ['meal not asked'] : [`last meal ${clockInWords(new Date(lastMealAt))}`]),
+    ...(lastMealAt === null ? ['meal not asked'] : [`last meal ${clockInWords(momentFromText(lastMealAt))}`]),
     ...(freerNostril === null
       ? []
       : [freerNostril === 'even' ? 'both sides alike' : `${freerNostril} side freer`]),
@@ -20,5 +19,5 @@ export function describeDay(check: DayCheck): string {
     ...facts.map((fact) => TODAY_FACTS[fact]),
     ...(note === '' ? [] : [note]),
   ];
-  return `Asked at ${clockInWords(new Date(check.checkedAt))}: ${parts.join(' · ')}.`;
+  return `Asked at ${clockInWords(momentFromText(check.checkedAt))}: ${parts.join(' · ')}.`;
 }

@@ -1,10 +1,9 @@
 import type { HttpTestingController, TestRequest } from '@angular/common/http/testing';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { API_ROOT, type StudentFact } from '@nuvrah/contract';
-import { dayInWords } from '../shell/dates';
 import { configure, ids, student } from '../testing/fixtures';
 import { FactList } from './fact-list';
-import { day } from '@nuvrah/core';
+import { day, dayInWords } from '@nuvrah/core';
 
 const fact = (change: Partial<StudentFact>): StudentFact => ({
   id: ids.session,

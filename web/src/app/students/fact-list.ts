@@ -9,6 +9,7 @@ import {
   weeksPregnant,
   type Day,
   type PersonFact,
+  dayInWords,
 } from '@nuvrah/core';
 import { ScreeningClock } from '../api/screening-clock';
 import { sending } from '../api/sending';
@@ -18,7 +19,6 @@ import { OfflineQueue } from '../queue/offline-queue';
 import { endingQuestion } from './ending-question';
 import { asksWhileUnsaved } from '../forms/unsaved';
 import { ChoiceField } from '../forms/choice-field';
-import { dayInWords } from '../shell/dates';
 import { dayTyped } from '../forms/day-typed';
 
 /** What is true of a person and bears on what they may do; what was true once stays to be seen. */

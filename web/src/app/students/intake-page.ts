@@ -2,13 +2,12 @@ import { Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { StudentFields } from '@nuvrah/contract';
-import { describeMissing, readinessOf } from '@nuvrah/core';
+import { describeMissing, readinessOf, dayInWords } from '@nuvrah/core';
 import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
 import { ScreeningClock } from '../api/screening-clock';
 import { savingStudent } from './saving-student';
 import { Students } from '../api/students';
-import { dayInWords } from '../shell/dates';
 import { FactChecklist } from './fact-checklist';
 import { StudentForm } from './student-form';
 

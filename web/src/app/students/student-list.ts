@@ -1,3 +1,4 @@
+import { dayInWords } from '@nuvrah/core';
 import { Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatSlideToggleModule } from '@angular/material/slide-toggle';
@@ -5,7 +6,6 @@ import { Router, RouterLink } from '@angular/router';
 import { askedOnce } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
 import { Students } from '../api/students';
-import { dayInWords } from '../shell/dates';
 import { CapacityLine } from './capacity-line';
 
 @Component({

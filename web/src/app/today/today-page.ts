@@ -1,3 +1,4 @@
+import { dayInWords } from '@nuvrah/core';
 import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
@@ -8,7 +9,6 @@ import { askedOnce } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
 import { LeadKeeper } from '../lead/lead-keeper';
 import { OfflineQueue } from '../queue/offline-queue';
-import { dayInWords } from '../shell/dates';
 
 /** How urgent something is, as a sign, a word and a colour that only helps. */
 const KINDS: Readonly<
