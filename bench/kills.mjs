@@ -102,7 +102,20 @@ const link = await client.call('POST', `/students/${student.id}/links`, {
 if (link.status !== 201) throw new Error(`no link: ${JSON.stringify(link.body)}`);
 const token = link.body.address.split('/').at(-1);
 
-const at = (place) => page.goto(`${application.origin}${place}`);
+/** Opens a page; a browser that was killed may have forgotten who is signed in. */
+async function at(place) {
+  for (;;) {
+    try {
+      await page.goto(`${application.origin}${place}`);
+      const opened = page.locator('main, nv-lead-page, form').first();
+      await opened.waitFor();
+      if (!new URL(page.url()).pathname.startsWith('/sign-in')) return;
+      await signIn(page, application.origin);
+    } catch {
+      await pause(200);
+    }
+  }
+}
 const seen = (locator, timeout = 8_000) =>
   locator
     .first()
@@ -255,14 +268,7 @@ for (let turn = 1; turn <= KILLS; turn++) {
   await HITS[hit].back();
   if (alone) await application.start();
   if (hit === 'browser' || Math.random() < 0.5) {
-    for (;;) {
-      try {
-        await at(kind === 'report from home' ? `/home/${token}` : '/students');
-        break;
-      } catch {
-        await pause(200);
-      }
-    }
+    await at(kind === 'report from home' ? `/home/${token}` : '/students');
   }
   let there = 0;
   for (const end = Date.now() + (said ? 40_000 : 4_000); Date.now() < end && there === 0; await pause(250))

@@ -55,6 +55,7 @@ import { asked } from '../api/loaded';
 import { LoadingNote } from '../api/loading-note';
 import { nameOfOwner, Sessions } from '../api/sessions';
 import { Variants } from '../api/variants';
+import { OfflineQueue } from '../queue/offline-queue';
 import { BreathScore } from '../score/breath-score';
 import { ConventionFields } from '../shelf/convention-fields';
 import { DayCheckForm } from '../students/day-check-form';
@@ -137,6 +138,7 @@ export class BenchPage {
   private readonly account = inject(AccountStore);
   private readonly title = inject(Title);
   private readonly variants = inject(Variants);
+  private readonly queue = inject(OfflineQueue);
   protected readonly draft = inject(SessionDraft);
   protected readonly naming = computed(() => this.account.required().naming);
 
@@ -221,7 +223,7 @@ export class BenchPage {
       if (page) this.review.open(page);
     });
     // Not when only more is known of the student: what was edited since stays.
-    const stored = computed(() => this.page.value()?.session ?? null);
+    const stored = computed(() => (this.queue.loaded() ? (this.page.value()?.session ?? null) : null));
     effect(() => {
       const session = stored();
       if (session) untracked(() => this.draft.open(session));

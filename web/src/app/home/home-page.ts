@@ -58,7 +58,8 @@ export class HomePage {
   protected readonly copy = inject(OfflineCopy);
 
   private readonly page = asked(this.token, (token) => this.homes.open(token));
-  protected readonly opened = computed(() => this.page.value());
+  /** Not before it is known what waits on this phone: a sign among it holds the practice. */
+  protected readonly opened = computed(() => (this.queue.loaded() ? this.page.value() : null));
   protected readonly home = computed((): Home | null => {
     const opened = this.opened();
     return opened?.kind === 'open' ? opened.home : null;

@@ -118,7 +118,7 @@ describe('the page of a private link', () => {
       [['dizzy'], false],
       [['dizzy', 'faint'], true],
     ] as const) {
-      localStorage.setItem(`nuvrah.waiting.report.${report.id}`, waits([...signs]));
+      localStorage.setItem(`disk.report.${report.id}`, waits([...signs]));
       TestBed.resetTestingModule();
       const http = configure();
       const page = new Shown(HomePage, { token: TOKEN });

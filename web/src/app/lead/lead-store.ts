@@ -92,8 +92,8 @@ export class LeadStore extends LeadRunner {
       note: '',
     };
     const { id, studentId } = other.sitting;
-    this.queue.put({ kind: 'sitting', id, studentId, body });
-    if (this.queue.waits('sitting', id)) this.keeper.forget();
+    const delivery = this.queue.put({ kind: 'sitting', id, studentId, body });
+    delivery.subscribe((delivered) => this.handedOver(id, delivered));
   }
 
   /** Puts on record what really happened, over what is there of this sitting; it waits here while the server is away. */
@@ -103,16 +103,18 @@ export class LeadStore extends LeadRunner {
     const body = { version: sitting.version, record: record as never, effort, note };
     const { id, studentId } = sitting;
     const delivery = this.queue.put({ kind: 'sitting', id, studentId, body });
-    // From here on the queue has it.
-    if (this.queue.waits('sitting', id)) this.keeper.forget();
     return delivery.pipe(
       tap((delivered) => {
-        if (delivered.kind === 'there') {
-          this.kept.set(delivered.answer);
-          this.keeper.forget();
-        }
+        if (delivered.kind === 'there') this.kept.set(delivered.answer);
+        this.handedOver(id, delivered);
       }),
     );
+  }
+
+  /** Once the server or the queue has the record, what was kept of the leading is done with. */
+  private handedOver(id: string, delivery: Delivery<'sitting'>): void {
+    const safe = delivery.kind !== 'waiting' || delivery.kept;
+    if (safe && this.keeper.kept()?.sitting.id === id) this.keeper.forget();
   }
 
   /** Screened anew with what is on record now: what speaks against it may have come since it was begun. */

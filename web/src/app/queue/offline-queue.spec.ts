@@ -4,7 +4,9 @@ import { API_ROOT, type Sitting, type StudentFact } from '@nuvrah/contract';
 import { beginRun, DEFAULT_CONVENTIONS, millis, recordOf, stopRun } from '@nuvrah/core';
 import { BrowserStore } from '../api/browser-store';
 import { account, configure, dayCheck, ids, session, sittingOf, storedSession } from '../testing/fixtures';
-import { keyOf, type Bodies, type Entry, type EntryKind } from './entry';
+import { keyOf, type Bodies, type Entry, type EntryKind, type Waiting } from './entry';
+import { PlainDisk } from '../testing/plain-disk';
+import { EntryDisk } from './entry-disk';
 import { OfflineQueue, type Delivery } from './offline-queue';
 
 function stoppedRecord(): NonNullable<Sitting['record']> {
@@ -98,7 +100,8 @@ describe('the queue of what is entered', () => {
     return http.expectOne({ method, url: API_ROOT + url });
   };
   const none = (): void => expect(http.match(() => true)).toEqual([]);
-  const kept = (): readonly string[] => store.names('waiting.').map((name) => name.slice('waiting.'.length));
+  const kept = (): readonly string[] => PlainDisk.keys();
+  const disk = (): PlainDisk => TestBed.inject(EntryDisk) as unknown as PlainDisk;
   const away = (request: TestRequest): void => request.error(new ProgressEvent('error'));
   const refuse = (request: TestRequest, code: string, status = 422, current?: object): void =>
     request.flush({ status, detail: `because ${code}`, code, current }, { status, statusText: code });
@@ -288,8 +291,10 @@ describe('the queue of what is entered', () => {
   it('sends only what belongs to the account that is signed in', () => {
     put(ENTRIES.sitting.entry);
     away(next());
-    const [name = ''] = store.names('waiting.');
-    store.write(name, { ...store.read<object>(name), owner: 'somebody else' });
+    const [key = ''] = kept();
+    disk()
+      .read(key)
+      .subscribe((entry) => disk().write(key, { ...(entry as Waiting), owner: 'somebody else' }));
     reload();
     jasmine.clock().tick(10_000);
     none();
@@ -299,32 +304,27 @@ describe('the queue of what is entered', () => {
 
   it('shows what another tab keeps, and sends it only when that tab leaves it alone', () => {
     queue();
-    const name = `waiting.${keyOf(ENTRIES.sitting.entry)}`;
-    const meta = {
-      format: 1,
-      owner: account.id,
-      sent: [],
-      refused: null,
-      at: Date.parse('2026-03-10T11:59:50Z'),
+    const { entry } = ENTRIES.sitting;
+    const onItsWay = { format: 1, owner: account.id, sent: [], refused: null } as const;
+    const keptAt = (at: string): void => {
+      disk().write(keyOf(entry), { ...entry, ...onItsWay, at: Date.parse(at) });
+      disk().changedElsewhere.next(keyOf(entry));
     };
-    store.write(name, { ...ENTRIES.sitting.entry, ...meta });
-    const told = (): boolean => window.dispatchEvent(new StorageEvent('storage', { key: `nuvrah.${name}` }));
-    told();
+    keptAt('2026-03-10T11:59:50Z');
     jasmine.clock().tick(10_000);
     none();
     expect(queue().waiting().length).toBe(1);
-    store.remove(name);
-    told();
+    disk().remove(keyOf(entry));
+    disk().changedElsewhere.next(keyOf(entry));
     expect(queue().waiting()).toEqual([]);
-    store.write(name, { ...ENTRIES.sitting.entry, ...meta, at: Date.parse('2026-03-10T11:59:00Z') });
-    told();
+    keptAt('2026-03-10T11:59:00Z');
     jasmine.clock().tick(5_000);
     next().flush(onServer);
     expect(kept()).toEqual([]);
   });
 
   it('says where this browser keeps nothing', () => {
-    spyOn(store, 'write').and.returnValue(false);
+    disk().full = true;
     const seen: Delivery[] = [];
     queue()
       .put(ENTRIES.sitting.entry)

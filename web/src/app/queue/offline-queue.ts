@@ -3,7 +3,6 @@ import {
   AsyncSubject,
   catchError,
   concatMap,
-  defer,
   fromEvent,
   map,
   merge,
@@ -17,11 +16,10 @@ import {
 } from 'rxjs';
 import { AccountStore } from '../api/account';
 import { Api, AWAY, type ApiProblem } from '../api/api';
-import { BrowserStore } from '../api/browser-store';
 import { NOW } from '../api/now';
 import { keyOf, markOf, type Answers, type Entry, type EntryKind, type Waiting } from './entry';
 import { rulingOn, TRY_EVERY } from './fate';
-import { forgetKeptBefore, keptBefore } from './kept-before';
+import { KeptEntries } from './kept-entries';
 import { waysBy, type Way } from './ways';
 
 /** What became of sending something. */
@@ -45,7 +43,12 @@ export interface Outcome<K extends EntryKind = EntryKind> {
   readonly delivery: Delivery<K>;
 }
 
-const KEPT_AS = 'waiting.';
+interface Attempt {
+  /** As it was sent in the end. */
+  readonly sent: Waiting;
+  readonly delivery: Delivery;
+}
+
 /** How long an answer is waited for, in milliseconds; what comes later is found when it is sent again. */
 const PATIENCE = 20_000;
 /** Milliseconds after which what another tab entered is sent from here: by then that tab is gone or has sent it. */
@@ -58,15 +61,14 @@ const LEFT_ALONE = 30_000;
  */
 @Injectable({ providedIn: 'root' })
 export class OfflineQueue {
-  private readonly store = inject(BrowserStore);
+  private readonly kept = inject(KeptEntries);
   private readonly account = inject(AccountStore);
   private readonly now = inject(NOW);
   private readonly ways = waysBy(inject(Api));
 
-  private readonly entries = signal<readonly Waiting[]>([]);
   private readonly mine = computed(() => {
     const id = this.account.account()?.id;
-    return this.entries().filter(({ owner }) => owner === null || owner === id);
+    return this.kept.all().filter(({ owner }) => owner === null || owner === id);
   });
   /** What is not on the server yet and will be sent by itself. */
   readonly waiting = computed(() => this.mine().filter(({ refused }) => refused === null));
@@ -85,15 +87,12 @@ export class OfflineQueue {
   private readonly happened = new Subject<Outcome>();
   /** What became of each try. */
   readonly outcomes = this.happened.asObservable();
-  private readonly change = new Subject<void>();
-  /** When something is kept, has arrived, is refused or discarded; after {@link outcomes}. */
-  readonly changes = this.change.asObservable();
+  /** When something is entered, has arrived, is refused or discarded; after {@link outcomes}. */
+  readonly changes = this.kept.changes;
+  /** Whether what was entered before this page was opened is known. */
+  readonly loaded = this.kept.loaded;
   /** Entered here and not sent yet, until its page says so. */
   private readonly held = new Set<string>();
-  /** Entered by another tab. */
-  private readonly foreign = new Set<string>();
-  /** What this browser would not keep: it waits in this page alone. */
-  private readonly unkept = new Set<string>();
   private readonly asking = new Map<string, AsyncSubject<Delivery>[]>();
   private readonly resting = new Map<string, number>();
   /** What was tried since the last look. */
@@ -101,28 +100,16 @@ export class OfflineQueue {
   private underWay = false;
 
   constructor() {
-    this.takeUp();
     const online = fromEvent(inject(DOCUMENT).defaultView ?? window, 'online');
-    const looks = merge(timer(0, TRY_EVERY), online).subscribe(() => this.look());
-    const others = this.store.changedElsewhere(KEPT_AS).subscribe((name) => this.follow(name));
-    inject(DestroyRef).onDestroy(() => {
-      looks.unsubscribe();
-      others.unsubscribe();
-    });
+    const looks = merge(timer(0, TRY_EVERY), online, this.kept.read).subscribe(() => this.look());
+    inject(DestroyRef).onDestroy(() => looks.unsubscribe());
   }
 
-  /**
-   * Keeps what was entered, without sending it yet; what was kept of the same thing before gives way.
-   *
-   * @returns false where this browser keeps nothing
-   */
-  keep<K extends EntryKind>(entry: Entry<K>): boolean {
-    const key = keyOf(entry);
+  /** Keeps what was entered, without sending it yet; what was kept of the same thing before gives way. */
+  keep<K extends EntryKind>({ kind, id, studentId, body }: Entry<K>): void {
+    const key = keyOf({ kind, id });
     this.held.add(key);
-    this.foreign.delete(key);
-    const before = this.find(key);
-    const { kind, id, studentId, body } = entry;
-    const kept = this.write({
+    this.kept.write({
       kind,
       id,
       studentId,
@@ -130,11 +117,9 @@ export class OfflineQueue {
       format: 1,
       owner: kind === 'report' ? null : this.account.required().id,
       at: this.now(),
-      sent: before?.sent ?? [],
+      sent: this.kept.find(key)?.sent ?? [],
       refused: null,
     } as Waiting);
-    this.change.next();
-    return kept;
   }
 
   /** Keeps what was entered and sends it. Emits once; what waits is sent later without anybody asking. */
@@ -164,18 +149,25 @@ export class OfflineQueue {
     const done = new AsyncSubject<Delivery>();
     this.asking.set(key, [...(this.asking.get(key) ?? []), done]);
     this.sendNext();
-    return done as Observable<Delivery<K>>;
+    return (done as Observable<Delivery<K>>).pipe(
+      // Nothing is called kept before it is on the disk.
+      concatMap((delivery) =>
+        delivery.kind === 'waiting'
+          ? this.kept.written(key).pipe(map((kept) => ({ ...delivery, kept })))
+          : of(delivery),
+      ),
+    );
   }
 
   /** What is kept of a thing, or null. */
   of<K extends EntryKind>(kind: K, id: string): Waiting<K> | null {
-    return (this.find(keyOf({ kind, id })) as Waiting<K> | undefined) ?? null;
+    return (this.kept.find(keyOf({ kind, id })) as Waiting<K> | undefined) ?? null;
   }
 
   /** Whether it is kept here to be sent by itself. */
   waits(kind: EntryKind, id: string): boolean {
     const key = keyOf({ kind, id });
-    return this.waiting().some((entry) => keyOf(entry) === key) && !this.unkept.has(key);
+    return this.waiting().some((entry) => keyOf(entry) === key) && this.kept.keptKeys().has(key);
   }
 
   /** A page deals itself with what becomes of this. @returns ends that */
@@ -188,16 +180,12 @@ export class OfflineQueue {
   /** Takes something out for good. */
   discard({ kind, id }: { readonly kind: EntryKind; readonly id: string }): void {
     this.drop(keyOf({ kind, id }));
-    this.change.next();
   }
 
   /** Takes out everything about a student who was erased. */
   forgetStudent(studentId: string): void {
-    for (const entry of this.entries()) if (entry.studentId === studentId) this.drop(keyOf(entry));
-    this.change.next();
+    for (const entry of this.kept.all()) if (entry.studentId === studentId) this.drop(keyOf(entry));
   }
-
-  private find = (key: string): Waiting | undefined => this.entries().find((entry) => keyOf(entry) === key);
 
   private look(): void {
     for (const [key, looks] of this.resting) {
@@ -217,7 +205,7 @@ export class OfflineQueue {
         this.held.has(key) ||
         this.tried.has(key) ||
         this.resting.has(key) ||
-        (this.foreign.has(key) && this.now() - entry.at <= LEFT_ALONE);
+        (this.kept.isForeign(key) && this.now() - entry.at <= LEFT_ALONE);
       // Facts of one student go in order: one may only be true once another has ended.
       const blocked = own !== null && behind.has(own);
       if (later && own !== null) behind.add(own);
@@ -236,10 +224,13 @@ export class OfflineQueue {
     this.tried.add(key);
     const askers = this.asking.get(key) ?? [];
     this.asking.delete(key);
-    this.attempt(entry).subscribe(({ delivery, away }) => {
+    this.attempt(entry).subscribe(({ sent, delivery }) => {
       this.underWay = false;
-      this.happened.next({ entry, delivery } as Outcome);
-      this.change.next();
+      const away = delivery.kind === 'waiting';
+      this.stuck.set(away);
+      if (!away) this.signedOut.set(false);
+      this.happened.next({ entry: sent, delivery } as Outcome);
+      if (delivery.kind === 'there') this.settle(sent, delivery.answer);
       answer(askers, delivery);
       // One that finds nobody there finds nobody for the others either.
       if (away) return this.answerOthers();
@@ -253,42 +244,38 @@ export class OfflineQueue {
     this.asking.clear();
   }
 
-  private attempt(entry: Waiting): Observable<{ readonly delivery: Delivery; readonly away: boolean }> {
+  private attempt(entry: Waiting): Observable<Attempt> {
     const way = this.ways[entry.kind] as Way<EntryKind>;
     if (way.own) this.remember(entry, markOf(way.own(entry.body)));
-    return defer(() => way.send(entry, this.now() - entry.at)).pipe(
+    // On the disk first: whatever arrives is then known to have come from here, also after the browser was killed.
+    return this.kept.written(keyOf(entry)).pipe(
+      concatMap(() => way.send(entry, this.now() - entry.at)),
       timeout({ first: PATIENCE, with: () => throwError(() => AWAY) }),
-      map((answer) => this.accepted(entry, answer)),
+      map((answer): Attempt => ({ sent: entry, delivery: { kind: 'there', answer } })),
       catchError((problem: ApiProblem) => this.notAccepted(entry, problem)),
-      map((delivery) => ({ delivery, away: delivery.kind === 'waiting' })),
-      tap(({ away }) => {
-        this.stuck.set(away);
-        if (!away) this.signedOut.set(false);
-      }),
     );
   }
 
-  private accepted(entry: Waiting, answer: Answers[EntryKind]): Delivery {
-    const key = keyOf(entry);
-    const now = this.find(key);
-    if (now && now.body !== entry.body && this.versionOf(now) !== null) {
-      // Something newer was entered meanwhile: it goes over what has arrived now.
-      const { version } = answer as Answers['session'];
-      this.write({ ...now, body: { ...now.body, version }, sent: [] } as Waiting);
-    } else if (now?.body === entry.body) this.drop(key);
-    return { kind: 'there', answer };
+  /** It is there: it leaves the queue, and what was entered since goes over it. */
+  private settle(sent: Waiting, answer: Answers[EntryKind]): void {
+    const key = keyOf(sent);
+    const now = this.kept.find(key);
+    if (now?.body === sent.body) return this.drop(key);
+    if (!now || this.versionOf(now) === null) return;
+    const { version } = answer as Answers['session'];
+    this.kept.write({ ...now, body: { ...now.body, version }, sent: [] } as Waiting);
   }
 
   private versionOf = (entry: Waiting): number | null =>
     entry.kind === 'session' || entry.kind === 'sitting' ? entry.body.version : null;
 
-  private notAccepted(entry: Waiting, problem: ApiProblem): Observable<Delivery> {
+  private notAccepted(entry: Waiting, problem: ApiProblem): Observable<Attempt> {
     const key = keyOf(entry);
     const { fate, rest } = rulingOn(problem);
     if (fate === 'again' || fate === 'sign-in') {
       this.signedOut.set(fate === 'sign-in');
       if (rest > 0) this.resting.set(key, rest);
-      return of(this.stillHere(key));
+      return of({ sent: entry, delivery: this.stillHere(key) });
     }
     const way = this.ways[entry.kind] as Way<EntryKind>;
     const there = problem.kind === 'refused' && fate === 'compare' ? problem.problem.current : null;
@@ -296,67 +283,29 @@ export class OfflineQueue {
       const current = there as Answers['session'];
       const own = way.own(current) as unknown;
       // An earlier try had arrived and only its answer was lost, or nothing stands there yet.
-      if (own === null || this.find(key)?.sent.includes(markOf(own))) {
+      if (own === null || this.kept.find(key)?.sent.includes(markOf(own))) {
         if (markOf(way.content(current)) === markOf(way.content(entry.body)))
-          return of(this.accepted(entry, current));
+          return of({ sent: entry, delivery: { kind: 'there', answer: current } });
         const over = { ...entry, body: { ...entry.body, version: current.version } } as Waiting;
-        if (this.find(key)?.body === entry.body) this.write(over);
-        return this.attempt(over).pipe(map(({ delivery }) => delivery));
+        if (this.kept.find(key)?.body === entry.body) this.kept.write(over);
+        return this.attempt(over);
       }
     }
-    const now = this.find(key);
-    if (now?.body === entry.body) this.write({ ...now, refused: problem.message });
-    return of({ kind: 'refused', problem });
+    const now = this.kept.find(key);
+    if (now?.body === entry.body) this.kept.write({ ...now, refused: problem.message });
+    return of({ sent: entry, delivery: { kind: 'refused', problem } });
   }
 
-  private stillHere = (key: string): Delivery => ({ kind: 'waiting', kept: !this.unkept.has(key) });
+  private stillHere = (key: string): Delivery => ({ kind: 'waiting', kept: this.kept.keptKeys().has(key) });
 
   private remember(entry: Waiting, mark: string): void {
-    const now = this.find(keyOf(entry));
-    if (now && !now.sent.includes(mark)) this.write({ ...now, sent: [...now.sent, mark] });
-  }
-
-  private write(entry: Waiting): boolean {
-    const key = keyOf(entry);
-    const there = this.find(key);
-    this.entries.update((entries) =>
-      there ? entries.map((other) => (other === there ? entry : other)) : [...entries, entry],
-    );
-    const kept = this.store.write(KEPT_AS + key, entry);
-    if (kept) this.unkept.delete(key);
-    else this.unkept.add(key);
-    return kept;
+    const now = this.kept.find(keyOf(entry));
+    if (now && !now.sent.includes(mark)) this.kept.write({ ...now, sent: [...now.sent, mark] });
   }
 
   private drop(key: string): void {
     this.held.delete(key);
-    this.unkept.delete(key);
-    this.entries.update((entries) => entries.filter((entry) => keyOf(entry) !== key));
-    this.store.remove(KEPT_AS + key);
-  }
-
-  /** What was entered here before this page was opened. */
-  private takeUp(): void {
-    const before = keptBefore(this.store, this.now());
-    if (before.every((entry) => this.store.write(KEPT_AS + keyOf(entry), entry)))
-      forgetKeptBefore(this.store);
-    const kept = this.store.names(KEPT_AS).map((name) => this.store.read<Waiting>(name));
-    const known = kept.filter((entry): entry is Waiting => entry?.format === 1);
-    this.entries.set(known.sort((a, b) => a.at - b.at));
-  }
-
-  /** Another tab of this browser has kept something, or taken it out. What is entered here is this tab's own. */
-  private follow(name: string): void {
-    const key = name.slice(KEPT_AS.length);
-    if (this.find(key) && !this.foreign.has(key)) return;
-    const entry = this.store.read<Waiting>(name);
-    this.entries.update((entries) => {
-      const others = entries.filter((other) => keyOf(other) !== key);
-      return entry?.format === 1 ? [...others, entry] : others;
-    });
-    if (entry) this.foreign.add(key);
-    else this.foreign.delete(key);
-    this.change.next();
+    this.kept.drop(key);
   }
 }
 

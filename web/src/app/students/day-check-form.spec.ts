@@ -2,7 +2,8 @@ import { clockInWords, momentFromText } from '@nuvrah/core';
 import type { HttpTestingController } from '@angular/common/http/testing';
 import { API_ROOT, type DayCheck } from '@nuvrah/contract';
 import { TestBed } from '@angular/core/testing';
-import { BrowserStore } from '../api/browser-store';
+import { EntryDisk } from '../queue/entry-disk';
+import type { PlainDisk } from '../testing/plain-disk';
 import { OfflineQueue } from '../queue/offline-queue';
 import { configure, dayCheck, ids, NOON, student } from '../testing/fixtures';
 import { Shown } from '../testing/shown';
@@ -95,7 +96,7 @@ describe('the day check', () => {
   });
 
   it('says so where neither the server nor this browser can keep it', () => {
-    spyOn(TestBed.inject(BrowserStore), 'write').and.returnValue(false);
+    (TestBed.inject(EntryDisk) as unknown as PlainDisk).full = true;
     form.tick('fever, ill');
     form.submit();
     sent().error(new ProgressEvent('error'));

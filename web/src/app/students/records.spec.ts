@@ -1,7 +1,8 @@
 import type { HttpTestingController, TestRequest } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { API_ROOT, type StoredClearance, type StudentFact } from '@nuvrah/contract';
-import { BrowserStore } from '../api/browser-store';
+import { EntryDisk } from '../queue/entry-disk';
+import type { PlainDisk } from '../testing/plain-disk';
 import { OfflineQueue } from '../queue/offline-queue';
 import { configure, ids, student } from '../testing/fixtures';
 import { Shown } from '../testing/shown';
@@ -84,7 +85,7 @@ describe('the checklist of the intake', () => {
     localStorage.clear();
     TestBed.resetTestingModule();
     http = configure();
-    spyOn(TestBed.inject(BrowserStore), 'write').and.returnValue(false);
+    (TestBed.inject(EntryDisk) as unknown as PlainDisk).full = true;
     show();
     list.tick('asthma');
     added().error(new ProgressEvent('error'));

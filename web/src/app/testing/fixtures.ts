@@ -22,6 +22,8 @@ import {
 } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
 import { NOW } from '../api/now';
+import { EntryDisk } from '../queue/entry-disk';
+import { PlainDisk } from './plain-disk';
 
 export const ids = {
   counted: '6f1c2a52-54e6-4f0c-9a5e-1d7f3a1b2c3d',
@@ -159,6 +161,7 @@ export function configure(...providers: unknown[]): HttpTestingController {
       provideHttpClient(),
       provideHttpClientTesting(),
       { provide: NOW, useValue: () => NOON },
+      { provide: EntryDisk, useClass: PlainDisk },
       ...providers,
     ],
   });
