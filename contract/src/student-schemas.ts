@@ -236,5 +236,7 @@ export const studentLineSchema = object({
   healthAskedOn: nullable(day),
   comfort: studentFields.comfort,
   sittings: Type.Integer(),
+  /** After an emergency sign that nobody has cleared yet nothing is led. */
+  suspended: Type.Boolean(),
 });
 export type StudentLine = Static<typeof studentLineSchema>;

@@ -67,7 +67,7 @@ test('a sitting that ends while the server is away arrives once when it is back'
   await expect(page.getByText('sent by itself: a record of a sitting')).toBeVisible();
 
   await application.restart();
-  await expect(page.getByText('sent by itself')).toBeHidden();
+  await expect(page.getByText('The server is away.')).toBeHidden();
   // The Ledger that could not be asked asks again by itself.
   await expect(rows).toHaveCount(5);
   await expect(rows.filter({ hasText: 'The lamp went out.' })).toContainText('1 of 10 rounds');
@@ -95,4 +95,46 @@ test('edits made while the server is away are kept over a reload and saved when 
   await expect(again.getByText(/^Saved/)).toBeVisible();
   await again.reload();
   await expect(again.getByRole('spinbutton', { name: 'rounds', exact: true })).toHaveValue('11');
+});
+
+test('a page that cannot be opened says so, and opens once the server can be reached', async ({
+  signedIn: page,
+  context,
+}) => {
+  await page.getByRole('link', { name: 'Bench' }).click();
+  await page.getByRole('link', { name: 'Before the solo', exact: true }).click();
+  const lead = page.getByRole('button', { name: 'Lead this session' });
+  await expect(lead).toBeEnabled();
+  await context.setOffline(true);
+  await lead.click();
+  await expect(page.getByRole('alert')).toContainText('That page could not be opened');
+  await context.setOffline(false);
+  await lead.click();
+  await expect(page.getByRole('heading', { name: 'How is today?' })).toBeVisible();
+});
+
+test('what was typed and is saved nowhere asks before it is left', async ({ signedIn: page }) => {
+  const asked: string[] = [];
+  let leave = false;
+  page.on('dialog', (dialog) => {
+    asked.push(dialog.message());
+    void (leave ? dialog.accept() : dialog.dismiss());
+  });
+  await page.getByRole('link', { name: 'Add a student' }).click();
+  await page.getByLabel('Name').fill('Orla Fenwick');
+  await page.getByRole('link', { name: 'Ledger' }).click();
+  await expect(page.getByLabel('Name')).toHaveValue('Orla Fenwick');
+  expect(asked).toEqual(['Something that was typed here is not saved yet. Leave it all the same?']);
+  leave = true;
+  await page.getByRole('link', { name: 'Ledger' }).click();
+  await expect(page.getByRole('heading', { name: 'Ledger' })).toBeVisible();
+  // Saved, it asks nothing.
+  await page.getByRole('link', { name: 'Students' }).click();
+  await page.getByRole('link', { name: 'Juno Abara' }).click();
+  await page.getByLabel('Note', { exact: true }).fill('Sang at the regatta.');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('not saved yet')).toBeHidden();
+  await page.getByRole('link', { name: 'Ledger' }).click();
+  await expect(page.getByRole('heading', { name: 'Ledger' })).toBeVisible();
+  expect(asked.length).toBe(2);
 });

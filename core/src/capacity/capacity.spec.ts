@@ -1,5 +1,15 @@
-import { seconds } from '../units/index.js';
-import { checkCapacity, comfortFactors, describeCapacityProblem, sustainableCapacity } from './index.js';
+import { DEFAULT_CONVENTIONS } from '../conventions/index.js';
+import { countsOf } from '../ratio/index.js';
+import { newPassage, newSession, type Session } from '../session/index.js';
+import { compileSession } from '../timeline/index.js';
+import { millis, seconds, type Seconds } from '../units/index.js';
+import {
+  checkCapacity,
+  comfortFactors,
+  describeCapacityProblem,
+  newFittedPassage,
+  sustainableCapacity,
+} from './index.js';
 
 describe('sustainable capacity', () => {
   const measured = { inhale: seconds(10), exhale: seconds(15), hold: seconds(20), emptyHold: null };
@@ -38,4 +48,32 @@ describe('checkCapacity', () => {
       expect(checked.problem.map(describeCapacityProblem)[0]).toMatch(/ s\.$|seconds\.$/);
     });
   }
+});
+
+describe('what somebody begins with', () => {
+  const sustainable = {
+    inhale: seconds(8),
+    internalHold: seconds(8),
+    exhale: seconds(8),
+    externalHold: seconds(4),
+  };
+  const ratioOf = (beginner: boolean, externalHold = sustainable.externalHold as Seconds | null): string => {
+    const passage = newFittedPassage('sama-vritti', 'a', {
+      beginner,
+      sustainable: { ...sustainable, externalHold },
+    });
+    return passage.kind === 'counted' ? Object.values(countsOf(passage)).join(':') : '';
+  };
+
+  it('is even four-part breath with its fourth part only with experience, and where that can be sustained', () => {
+    expect([ratioOf(true), ratioOf(false), ratioOf(false, null)]).toEqual(['3:3:3:0', '3:3:3:3', '3:3:3:0']);
+  });
+
+  it('is at least two minutes of slow even breath', () => {
+    const passage = newPassage('slow-even', 'a');
+    const session: Session = { ...newSession('x', { counted: 'a', natural: 'b' }), passages: [passage] };
+    expect(compileSession(session, { hand: 'right' }, DEFAULT_CONVENTIONS).total).toBeGreaterThanOrEqual(
+      millis(120_000),
+    );
+  });
 });

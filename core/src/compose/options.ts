@@ -207,7 +207,7 @@ function startingPassage(
 ): Passage | null {
   const { current, record, student, profile } = request;
   const sustainable = sustainableIn(request);
-  const fit = { sustainable, seats: student.seats, conventions: profile };
+  const fit = { sustainable, seats: student.seats, conventions: profile, beginner: record.beginner };
   const begun = current[technique] ?? newFittedPassage(technique, technique, fit);
   const entry = techniqueOf(technique);
   const passage: Passage = { ...begun, id: technique, seat: seatFor(entry, seatsOf(request)) };

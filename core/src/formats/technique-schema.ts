@@ -56,7 +56,11 @@ const countedPattern = object({
   holds: oneOf(['never', 'internal', 'both']),
   base: range,
   cycles: range,
-  start: object({ base: Type.Number({ minimum: 0.5 }), cycles: Type.Integer({ minimum: 1 }) }),
+  start: object({
+    base: Type.Number({ minimum: 0.5 }),
+    cycles: Type.Integer({ minimum: 1 }),
+    experienced: Type.Optional(ratio),
+  }),
   inhaleThrough: listOf(keyOf(PASSWAY_NAMES)),
   exhaleThrough: keyOf(PASSWAY_NAMES),
   parts: object({ inhale: parts, exhale: parts }),

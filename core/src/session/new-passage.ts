@@ -24,13 +24,15 @@ export interface Beginning {
   readonly variant?: string;
   /** Seats that are possible, the best one first; empty or left out where it was not asked. */
   readonly seats?: readonly SeatId[];
+  /** False for somebody with experience, for whom some techniques begin with more. */
+  readonly beginner?: boolean;
 }
 
 /** A passage of a technique with its own starting dosage, in the first of its seats that is possible. */
 export function newPassage(
   technique: TechniqueId,
   id: string,
-  { entry = techniqueOf(technique), variant, seats = [] }: Beginning = {},
+  { entry = techniqueOf(technique), variant, seats = [], beginner = true }: Beginning = {},
 ): Passage {
   const facts = {
     id,
@@ -47,7 +49,7 @@ export function newPassage(
     case 'strokes':
       return newStrokes(facts, pattern);
     case 'counted':
-      return newCounted(facts, pattern);
+      return newCounted(facts, pattern, beginner ? undefined : pattern.start.experienced);
   }
 }
 
@@ -57,8 +59,8 @@ export const seatFor = (entry: Pick<Technique, 'seats'>, possible: readonly Seat
 
 type Facts = Pick<Passage, 'id' | 'technique' | 'variant' | 'seat' | 'resting' | 'say'>;
 
-function newCounted(facts: Facts, pattern: CountedPattern): CountedPassage {
-  const ratio = ratioFromShort(pattern.ratios[0]);
+function newCounted(facts: Facts, pattern: CountedPattern, own?: string): CountedPassage {
+  const ratio = ratioFromShort(own ?? pattern.ratios[0]);
   const base = counts(pattern.start.base);
   const exhale = floorToHalf((base * ratio.exhale) / ratio.inhale);
   return {
@@ -77,7 +79,7 @@ function newCounted(facts: Facts, pattern: CountedPattern): CountedPassage {
       exhale: pattern.parts.exhale && partsFrom(pattern.parts.exhale, exhale),
     },
     turning: { full: seconds(pattern.turning.full), empty: seconds(pattern.turning.empty) },
-    emptyHold: pattern.holds === 'both' ? 'convention' : 'as-written',
+    emptyHold: pattern.holds === 'both' && own === undefined ? 'convention' : 'as-written',
     openHold: null,
     locks: { internalHold: [], externalHold: [], fromRound: 1 },
     ramps: [],

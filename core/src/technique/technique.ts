@@ -145,7 +145,8 @@ export interface CountedPattern {
   /** Counts of the inhale. */
   readonly base: Range;
   readonly cycles: Range;
-  readonly start: { readonly base: number; readonly cycles: number };
+  /** `experienced`: the ratio that somebody begins with who is no beginner any more, where it is another. */
+  readonly start: { readonly base: number; readonly cycles: number; readonly experienced?: string };
   readonly inhaleThrough: readonly [Passway, ...Passway[]];
   readonly exhaleThrough: Passway;
   readonly parts: { readonly inhale: PartsSpec | null; readonly exhale: PartsSpec | null };

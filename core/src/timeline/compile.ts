@@ -77,11 +77,11 @@ const uncounted = (passage: number, section: Stretch['section']): Stretch => ({
 });
 
 /** The change of seat belongs to the passage that it leads to. */
-const writeSeatChange = (score: ScoreWriter, index: number, { seatChange }: Session): void =>
-  score.write(uncounted(index, 'opening'), {
-    kind: 'seatChange',
-    halfMillis: secondsToMillis(seatChange) * 2,
-  });
+const writeSeatChange = (score: ScoreWriter, index: number, { seatChange, passages }: Session): void => {
+  const seat = passages[index]?.seat;
+  const halfMillis = secondsToMillis(seatChange) * 2;
+  score.write(uncounted(index, 'opening'), { kind: 'seatChange', halfMillis, ...(seat && { seat }) });
+};
 
 function writeNatural(
   score: ScoreWriter,

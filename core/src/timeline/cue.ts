@@ -3,10 +3,12 @@ import {
   ALL_THREE,
   LOCKS,
   PASSWAY_NAMES,
+  SEATS,
   type LockId,
   type MouthForm,
   type Named,
   type Naming,
+  type SeatId,
 } from '../technique/index.js';
 import { formatCounts, type Counts } from '../units/index.js';
 import { describeFingers, moves, type HandAtNose } from './fingers.js';
@@ -35,6 +37,8 @@ export interface CueFacts {
   readonly raised: 'nose' | 'ears' | null;
   readonly strokes: { readonly number: number; readonly rate: number } | null;
   readonly ownPace: OwnPace | null;
+  /** The seat that is changed to. */
+  readonly seat: SeatId | null;
 }
 
 export const named = (make: (naming: Naming) => string): Named => ({
@@ -88,7 +92,7 @@ function speak(facts: CueFacts, naming: Naming): string {
     case 'ownPace':
       return facts.ownPace ? ownPace(facts.ownPace) : 'The same at your own pace';
     case 'seatChange':
-      return 'Change the seat';
+      return facts.seat ? `Change the seat: ${SEATS[facts.seat].name}` : 'Change the seat';
     case 'handUp':
       return facts.raised === 'ears' ? 'Hands to the ears, settle' : 'Raise the hand';
     case 'freeBreath':

@@ -232,5 +232,10 @@ describe('a change of seat', () => {
         .map(({ kind, from, to }) => `${kind} ${to - from}`);
     expect(kinds('chair')).toEqual(['seatChange 10000', 'natural 60000']);
     expect(kinds('cross-legged')[0]).toContain('closing');
+    const [change] = compile([
+      counted('1:1', 4, { seat: 'cross-legged' }),
+      { ...stillness(), seat: 'chair' },
+    ]).events.filter(({ kind }) => kind === 'seatChange');
+    expect(change?.cue.spoken.english).toBe('Change the seat: chair');
   });
 });

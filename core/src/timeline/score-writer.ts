@@ -1,6 +1,6 @@
 import type { Conventions } from '../conventions/index.js';
 import { otherSide, type Part, type Side } from '../session/index.js';
-import type { LockId, MouthForm } from '../technique/index.js';
+import type { LockId, MouthForm, SeatId } from '../technique/index.js';
 import { millis, type Counts, type Millis, type Pace } from '../units/index.js';
 import { cueFor, type Cue } from './cue.js';
 import { ExactClock } from './exact-clock.js';
@@ -54,6 +54,7 @@ export interface EventSpec {
   readonly strokes?: Strokes | null;
   readonly open?: OpenStretch | null;
   readonly ownPace?: Omit<OwnPace, 'fingers'> | null;
+  readonly seat?: SeatId;
 }
 
 /** Writes events one after another on an exact clock, so that nothing overlaps, leaves a gap or drifts. */
@@ -193,6 +194,7 @@ export class ScoreWriter {
         hum = false,
         open = null,
         strokes = null,
+        seat = null,
       } = spec;
       const locks = spec.locks?.order ?? [];
       const facts = {
@@ -207,6 +209,7 @@ export class ScoreWriter {
         raised,
         strokes,
         ownPace,
+        seat,
       };
       cue = cueFor(facts, before, hand);
       after.set(before, cue);

@@ -162,6 +162,9 @@ describe('what may not be led', () => {
       });
     const suspended = async () =>
       (await client.must(routes.getStudent, { params: { id: student.id } })).emergency?.sign ?? null;
+    const listed = async () =>
+      (await client.must(routes.listStudents)).find(({ id }) => id === student.id)?.suspended;
+    expect(await listed()).toBeTrue();
     expect([await suspended(), (await begin(session.id)).status]).toEqual(['chest-pain', 409]);
     expect((await file(null, 'heart')).status).toBe(201);
     expect(await suspended()).toBe('chest-pain');
@@ -169,6 +172,7 @@ describe('what may not be led', () => {
     expect(await suspended()).toBe('chest-pain');
     expect((await file('chest-pain', null)).status).toBe(201);
     expect(await suspended()).toBeNull();
+    expect(await listed()).toBeFalse();
   });
 
   it('a sign is taken back as a mistake within minutes; later only with a reason, and it counts all the same', async () => {

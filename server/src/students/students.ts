@@ -69,7 +69,7 @@ const FROM_STUDENTS = `
 export const STUDENT_LIST_SQL = `SELECT ${LINE_COLUMNS} ${FROM_STUDENTS} ORDER BY student.name, student.id`;
 
 /** Spelt out: rest and spread cost a third more time over a thousand rows. */
-const toLine = (row: StudentLineRow): StudentLine => ({
+const toLine = (row: StudentLineRow, suspended: boolean): StudentLine => ({
   id: row.id,
   name: row.name,
   birthYear: row.birthYear,
@@ -89,15 +89,21 @@ const toLine = (row: StudentLineRow): StudentLine => ({
   healthAskedOn: row.healthAskedOn,
   comfort: row.comfort,
   sittings: row.sittings,
+  suspended,
 });
 
-const listStudents = async (store: InstructorStore): Promise<StudentLine[]> =>
-  (await store.query<StudentLineRow>(STUDENT_LIST_SQL)).map(toLine);
+async function listStudents(store: InstructorStore): Promise<StudentLine[]> {
+  const [rows, emergencies] = await Promise.all([
+    store.query<StudentLineRow>(STUDENT_LIST_SQL),
+    openEmergencies(store, null),
+  ]);
+  return rows.map((row) => toLine(row, emergencies.has(row.id)));
+}
 
 /** Counts up with every change of what the list is made from: triggers of the database see to it. */
 async function revisionOf(store: InstructorStore): Promise<string> {
   const [row] = await store.query<{ revision: string }>(
-    'SELECT students_revision AS revision FROM instructor WHERE id = $1',
+    "SELECT concat_ws(' ', students_revision, today_revision, time_zone) AS revision FROM instructor WHERE id = $1",
   );
   return row?.revision ?? '';
 }

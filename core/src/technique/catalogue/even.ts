@@ -62,7 +62,7 @@ export const SAMA_VRITTI = {
     ratios: ['1:1:1:0', '1:1:1:1', '1:0:1:0'],
     holds: 'both',
     base: { from: 2, to: 10 },
-    start: { base: 3, cycles: 10 },
+    start: { base: 3, cycles: 10, experienced: '1:1:1:1' },
     locks: { internalHold: ['chin', 'root'], externalHold: ['chin', 'abdominal', 'root'] },
   }),
   opening: 'Each part as long as the others.',

@@ -51,7 +51,7 @@ export const SLOW_EVEN = {
     routes: ['both'],
     ratios: ['4:0:5:0', '4:0:6:0', '5:0:6:0', '1:0:1:0'],
     base: { from: 2, to: 10 },
-    start: { base: 4, cycles: 13 },
+    start: { base: 4, cycles: 14 },
   }),
   opening: 'Lying or seated, let the breath lengthen a little, without a sound.',
   startsWith: '4 to 5 in, 5 to 6 out, for 2 minutes',

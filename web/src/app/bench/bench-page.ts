@@ -57,6 +57,7 @@ import { nameOfOwner, Sessions } from '../api/sessions';
 import { Variants } from '../api/variants';
 import { OfflineQueue } from '../queue/offline-queue';
 import { BreathScore } from '../score/breath-score';
+import { distinctNames } from '../shell/distinct-names';
 import { ConventionFields } from '../shelf/convention-fields';
 import { DayCheckForm } from '../students/day-check-form';
 import { BenchReview } from './bench-review';
@@ -209,11 +210,12 @@ export class BenchPage {
   protected readonly list = computed(() => {
     const session = this.draft.session();
     const spans = this.timeline()?.passages;
+    const names = distinctNames((session?.passages ?? []).map((passage) => this.nameOf(passage)));
     return (session?.passages ?? []).map((passage, index) => {
       const span = spans?.[index];
       const time = span ? formatClock(span.to - span.from) : '–';
       const line = describePassage(passage, session?.goal ?? 'calm', this.conventions());
-      return { id: passage.id, name: this.nameOf(passage), time, line, splits: canSplit(passage) };
+      return { id: passage.id, name: names[index] ?? '', time, line, splits: canSplit(passage) };
     });
   });
 

@@ -11,6 +11,7 @@ import {
   type OrderingRecord,
   type Session,
   type Timeline,
+  isBeginner,
   isDayChecked,
   orderingRecordOf,
   readinessOf,
@@ -73,7 +74,9 @@ export class BenchReview {
   /** What a passage that is put in is fitted to; null where it is nobody's in particular. */
   readonly fit = computed((): FitTo | null => {
     const [student, sustainable] = [this.student(), this.sustainable()];
-    return student && sustainable && { sustainable, seats: student.seats, conventions: this.conventions() };
+    if (!student || !sustainable) return null;
+    const { seats } = student;
+    return { sustainable, seats, conventions: this.conventions(), beginner: isBeginner(student) };
   });
   /** Decisions about findings of this session; they are no edits of it, and not undone with them. */
   readonly overrulings = linkedSignal<readonly StoredOverruling[]>(() => this.stored()?.overrulings ?? []);

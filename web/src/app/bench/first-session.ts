@@ -1,5 +1,12 @@
 import type { Student } from '@nuvrah/contract';
-import { newFittedSession, newSession, sustainableOf, type ScreeningDay, type Session } from '@nuvrah/core';
+import {
+  isBeginner,
+  newFittedSession,
+  newSession,
+  sustainableOf,
+  type ScreeningDay,
+  type Session,
+} from '@nuvrah/core';
 
 /** A first session, within what the student can do and in their seats; as written where it is nobody's in particular. */
 export function firstSessionFor(student: Student | null, day: ScreeningDay): Session {
@@ -9,5 +16,6 @@ export function firstSessionFor(student: Student | null, day: ScreeningDay): Ses
     sustainable: sustainableOf(student, day),
     seats: student.seats,
     conventions: day.profile,
+    beginner: isBeginner(student),
   });
 }

@@ -1,4 +1,4 @@
-import { Component, computed, inject, input, signal } from '@angular/core';
+import { Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 
@@ -97,6 +97,8 @@ export class CapacityPage {
     emptyHold: [],
   });
   protected readonly rate = signal<number | null>(null);
+  /** Strokes in one go that are easy, where that is known; those on record until others are typed. */
+  protected readonly strokes = linkedSignal(() => this.checks().at(-1)?.strokes ?? null);
   protected readonly freer = signal<Freer | null>(null);
   protected readonly testing = signal(false);
   protected readonly sent = sending();
@@ -164,6 +166,11 @@ export class CapacityPage {
     if (following) this.step.set(following);
   }
 
+  protected setStrokes(event: Event): void {
+    const { value } = event.target as HTMLInputElement;
+    this.strokes.set(value === '' ? null : Math.round(Number(value)));
+  }
+
   protected found(side: Freer): void {
     this.freer.set(side);
     this.testing.set(false);
@@ -195,7 +202,7 @@ export class CapacityPage {
       tries: { inhale: copy(inhale), exhale: copy(exhale), hold: copy(hold), emptyHold: copy(emptyHold) },
       restingRate: this.rate(),
       freerNostril: this.freer(),
-      strokes: null,
+      strokes: this.strokes(),
       atLeast: this.endedAtCap(),
     };
     this.sent.send(this.students.addCapacity(student.id, body), () => {

@@ -34,6 +34,7 @@ import { sending } from '../api/sending';
 import { Sessions } from '../api/sessions';
 import { Students } from '../api/students';
 import { ChoiceField } from '../forms/choice-field';
+import { distinctNames } from '../shell/distinct-names';
 import { LadderSight } from './ladder-sight';
 import { OtherSchool } from './other-school';
 import { PlanForm, type Terms } from './plan-form';
@@ -220,12 +221,13 @@ export class NewLadder {
   );
   protected readonly passages = computed(() => {
     const { naming } = this.account.required();
-    return Object.fromEntries(
-      this.climbing().map(({ key, document, passage }) => [
-        key,
-        `${techniqueName(passage.technique, naming)}, in “${document.title}”`,
-      ]),
-    ) as Readonly<Record<string, string>>;
+    const climbing = this.climbing();
+    const names = distinctNames(
+      climbing.map(
+        ({ document, passage }) => `${techniqueName(passage.technique, naming)}, in “${document.title}”`,
+      ),
+    );
+    return Object.fromEntries(climbing.map(({ key }, index) => [key, names[index] ?? '']));
   });
   protected readonly chosen = linkedSignal(() => this.climbing()[0]?.key ?? '');
   private readonly climber = computed(() => this.climbing().find(({ key }) => key === this.chosen()) ?? null);

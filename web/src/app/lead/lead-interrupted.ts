@@ -1,6 +1,6 @@
 import { Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { formatClock, recordOf } from '@nuvrah/core';
+import { formatClock, recordOf, techniqueName } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
 import { describePassageRecord } from '../ledger/describe-record';
 import { endedRun, interruptedRun, type KeptLead } from './lead-keeper';
@@ -59,6 +59,8 @@ import { endedRun, interruptedRun, type KeptLead } from './lead-keeper';
 })
 export class LeadInterrupted {
   readonly kept = input.required<KeptLead>();
+  /** Who was led, once that is known. */
+  readonly student = input<string | null>(null);
   readonly busy = input.required<boolean>();
   /** Why it may not go on, in words. */
   readonly problem = input<string | null>(null);
@@ -69,21 +71,25 @@ export class LeadInterrupted {
 
   protected readonly line = computed(() => {
     const { sitting } = this.kept();
-    return `${sitting.led.session.title}: ${formatClock(recordOf(endedRun(this.kept())).led)} led so far.`;
+    const led = formatClock(recordOf(endedRun(this.kept())).led);
+    const name = this.student();
+    return `${name ? `${name}, ` : ''}${sitting.led.session.title}: ${led} led so far.`;
   });
   protected readonly done = computed(() =>
     recordOf(endedRun(this.kept())).passages.map((passage) =>
       describePassageRecord(passage, this.account.required().naming),
     ),
   );
-  /** "round 7" or the passage without rounds. */
+  /** "round 7 of Nadi shodhana", or the passage without rounds. */
   protected readonly where = computed(() => {
     const { state, setup } = interruptedRun(this.kept());
     if (state.kind !== 'paused') return 'there';
     const { resumeAt } = state;
-    if (resumeAt.kind !== 'cycle')
-      return resumeAt.kind === 'closing' ? 'the closing breath' : 'the stillness';
+    const technique = setup.session.passages[resumeAt.passage]?.technique;
+    const of = technique ? ` of ${techniqueName(technique, this.account.required().naming)}` : '';
+    if (resumeAt.kind === 'closing') return `the closing breath${of}`;
+    if (resumeAt.kind === 'rest') return `the rest${of}`;
     const perRound = setup.conventions.round === 'both-sides' ? 2 : 1;
-    return `round ${Math.ceil(resumeAt.cycle / perRound)}`;
+    return `round ${Math.ceil(resumeAt.cycle / perRound)}${of}`;
   });
 }

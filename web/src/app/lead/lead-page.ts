@@ -48,6 +48,7 @@ const NOT_BEGUN =
           @if (interrupted(); as kept) {
             <nv-lead-interrupted
               [kept]="kept"
+              [student]="student()?.name ?? null"
               [busy]="busy()"
               [problem]="problem()"
               (goOn)="goOn(kept)"

@@ -21,6 +21,7 @@ import {
 import { AccountStore } from '../api/account';
 import { ScreeningClock } from '../api/screening-clock';
 import { Variants } from '../api/variants';
+import { distinctNames } from '../shell/distinct-names';
 import { FindingList } from '../findings/finding-list';
 import { DayCheckForm } from '../students/day-check-form';
 import { describeDay } from '../students/describe-day';
@@ -194,12 +195,18 @@ export class LeadReady {
     const { conventions: profile, naming } = this.account.required();
     const session = this.document();
     const conventions = resolveConventions(profile, session.conventions);
+    const names = distinctNames(
+      session.passages.map(
+        ({ technique, variant }) =>
+          this.variantNames().get(variant ?? '') ?? techniqueOf(technique).names[naming],
+      ),
+    );
     return session.passages.map((passage, index) => {
-      const { names, opening } = techniqueOf(passage.technique);
+      const { opening } = techniqueOf(passage.technique);
       const span = this.timeline().passages[index];
       return {
         id: passage.id,
-        name: this.variantNames().get(passage.variant ?? '') ?? names[naming],
+        name: names[index] ?? '',
         opening,
         time: formatClock(span ? span.to - span.from : 0),
         line: describePassage(passage, session.goal, conventions),

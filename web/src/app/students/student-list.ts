@@ -54,6 +54,9 @@ import { CapacityLine } from './capacity-line';
                     @if (student.archived) {
                       · archived
                     }
+                    @if (student.suspended) {
+                      <strong class="suspended">⨯ suspended</strong>
+                    }
                   </td>
                   <td class="number">{{ student.birthYear ?? '–' }}</td>
                   <td>{{ student.hand }}</td>
@@ -67,6 +70,12 @@ import { CapacityLine } from './capacity-line';
         }
       }
     </div>
+  `,
+  styles: `
+    .suspended {
+      color: var(--no);
+      white-space: nowrap;
+    }
   `,
 })
 export class StudentList {
