@@ -1,4 +1,4 @@
-import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
+import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { AsyncSubject, concatMap, defer, type Observable, of, Subject, timeout } from 'rxjs';
 import { BrowserStore } from '../api/browser-store';
 import { NOW } from '../api/now';
@@ -26,7 +26,10 @@ export class KeptEntries {
   readonly read = this.reading.asObservable();
   private readonly onDisk = signal<ReadonlySet<string>>(new Set());
   /** Keys of what is on the disk as it stands in this page. */
-  readonly keptKeys = computed(() => this.onDisk());
+  readonly keptKeys = this.onDisk.asReadonly();
+  private readonly failed = signal<readonly string[]>([]);
+  /** Keys of what this browser would not keep: it waits in this page alone. */
+  readonly unkeptKeys = this.failed.asReadonly();
   private readonly change = new Subject<void>();
   /** When anything is entered, taken out, or heard of from another tab. */
   readonly changes = this.change.asObservable();
@@ -57,7 +60,10 @@ export class KeptEntries {
     this.writing.set(key, done);
     this.disk.write(key, entry).subscribe((kept) => {
       // A newer one is on its way otherwise.
-      if (this.writing.get(key) === done) this.mark(key, kept);
+      if (this.writing.get(key) === done) {
+        this.mark(key, kept);
+        this.failed.update((keys) => [...keys.filter((one) => one !== key), ...(kept ? [] : [key])]);
+      }
       done.next(kept);
       done.complete();
     });
@@ -75,6 +81,7 @@ export class KeptEntries {
     this.writing.delete(key);
     this.entries.update((entries) => entries.filter((entry) => keyOf(entry) !== key));
     this.mark(key, false);
+    this.failed.update((keys) => keys.filter((one) => one !== key));
     this.disk.remove(key);
     this.change.next();
   }

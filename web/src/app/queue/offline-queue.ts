@@ -79,7 +79,11 @@ export class OfflineQueue {
   readonly untended = computed(() => this.refused().filter((entry) => !this.tended().includes(keyOf(entry))));
   private readonly stuck = signal(false);
   /** What waits since a try failed: the server is away or nobody is signed in. */
-  readonly late = computed(() => (this.stuck() ? this.waiting() : []));
+  private readonly stranded = computed(() => (this.stuck() ? this.waiting() : []));
+  /** Of that, what this browser keeps; and what waits in this page alone. */
+  readonly late = computed(() => this.stranded().filter((entry) => !this.isUnkept(entry)));
+  readonly atRisk = computed(() => this.stranded().filter((entry) => this.isUnkept(entry)));
+  private readonly isUnkept = (entry: Waiting): boolean => this.kept.unkeptKeys().includes(keyOf(entry));
   private readonly signedOut = signal(false);
   /** Whether what waits does so because nobody is signed in any more. */
   readonly needsSignIn = this.signedOut.asReadonly();

@@ -1,7 +1,9 @@
 import type { HttpTestingController } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { configure, dayCheck, ids } from '../testing/fixtures';
+import type { PlainDisk } from '../testing/plain-disk';
 import { Shown } from '../testing/shown';
+import { EntryDisk } from './entry-disk';
 import { OfflineQueue } from './offline-queue';
 import { WaitingNote } from './waiting-note';
 
@@ -37,6 +39,15 @@ describe('what is said of what waits', () => {
     answer(401, 'not-signed-in');
     expect(note.text()).toContain('You are signed out. Kept in this browser: 2 day checks.');
     expect(note.page.querySelector('a')?.getAttribute('href')).toContain('/sign-in');
+  });
+
+  it('calls nothing kept that this browser would not keep', () => {
+    (TestBed.inject(EntryDisk) as unknown as PlainDisk).full = true;
+    put(ids.sitting);
+    answer(503, 'away');
+    expect(note.text()).toBe(
+      'The server is away, and this browser keeps nothing: leave this page open until the server is back.',
+    );
   });
 
   it('says why something is not accepted, and lets it go only after a question', () => {

@@ -4,6 +4,7 @@ import { Router, RouterLink } from '@angular/router';
 import { saveFile } from '../shell/save-file';
 import { keyOf, type EntryKind, type Waiting } from './entry';
 import { OfflineQueue } from './offline-queue';
+import { NOT_KEPT } from './words';
 
 const NAMES: Readonly<Record<EntryKind, readonly [one: string, more: string]>> = {
   session: ['an edited session', 'edited sessions'],
@@ -26,6 +27,9 @@ const placeOf = ({ kind, id, studentId }: Waiting): readonly string[] | null => 
   selector: 'nv-waiting-note',
   imports: [MatButtonModule, RouterLink],
   template: `
+    @if (queue.atRisk().length > 0) {
+      <p class="notice problem" role="alert">{{ notKept }}</p>
+    }
     @if (waits(); as what) {
       <p class="notice" role="status">
         @if (queue.needsSignIn()) {
@@ -56,6 +60,7 @@ const placeOf = ({ kind, id, studentId }: Waiting): readonly string[] | null => 
 export class WaitingNote {
   protected readonly queue = inject(OfflineQueue);
   protected readonly router = inject(Router);
+  protected readonly notKept = NOT_KEPT;
 
   /** "a day check and 2 health facts"; empty where nothing has been waiting since a try failed. */
   protected readonly waits = computed(() => {

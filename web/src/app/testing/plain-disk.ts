@@ -14,6 +14,10 @@ export class PlainDisk {
     return all.map((key) => key.slice(PREFIX.length));
   }
 
+  static clear(): void {
+    for (const key of PlainDisk.keys()) localStorage.removeItem(PREFIX + key);
+  }
+
   load(): Observable<readonly Waiting[]> {
     return of(PlainDisk.keys().map((key) => this.get(key) as Waiting));
   }
