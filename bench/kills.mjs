@@ -124,6 +124,7 @@ const seen = (locator, timeout = 8_000) =>
     .catch(() => false);
 const either = (...texts) => page.getByText(new RegExp(texts.join('|')));
 
+const BEGAN = Date.now();
 /** What is entered: where, how, what the screen says once it has it, and how often it is there. */
 const WRITES = {
   'edit of a session': {
@@ -210,8 +211,8 @@ const WRITES = {
       return page.getByRole('button', { name: 'Go on to tell it' });
     },
     enter: async (turn) => {
-      // Each practice begins at a moment of its own.
-      const when = new Date(Date.now() - (turn + 2) * 60_000 - new Date().getTimezoneOffset() * 60_000);
+      // Each practice begins at a moment of its own: two of the same minute are one.
+      const when = new Date(BEGAN - turn * 120_000 - new Date().getTimezoneOffset() * 60_000);
       await page.getByLabel('when').fill(when.toISOString().slice(0, 16));
       await page.getByRole('button', { name: 'Go on to tell it' }).click();
       await page.getByText('3', { exact: true }).click();
@@ -275,8 +276,12 @@ for (let turn = 1; turn <= KILLS; turn++) {
     there = await write.there(turn);
   if (said && there === 0) found.lost.push(`${turn}: ${kind}, ${hit}${alone ? ' alone' : ''}`);
   if (there > 1) found.doubled.push(`${turn}: ${kind}, ${hit}`);
-  if (await page.getByText(/changed somewhere else|Not accepted and kept/).count())
-    found.conflicts.push(`${turn}: ${kind}, ${hit}`);
+  const conflict = page.getByText(/changed somewhere else|Not accepted and kept/);
+  if (await conflict.count()) {
+    found.conflicts.push(`${turn}: ${kind}, ${hit}: ${await conflict.first().textContent()}`);
+    // Counted once, not with every page that still says so.
+    for (const discard of await page.getByRole('button', { name: 'Discard it' }).all()) await discard.click();
+  }
   if (turn % 20 === 0)
     process.stdout.write(`  ${turn}: lost ${found.lost.length}, conflicts ${found.conflicts.length}\n`);
 }

@@ -202,11 +202,13 @@ describe('the queue of what is entered', () => {
     expect((next().request.body as { version: number }).version).toBe(5);
   });
 
-  it('never writes over what somebody else put there', () => {
-    const seen = put(ENTRIES.sitting.entry);
-    refuse(next(), 'stale', 409, { ...onServer, record: { ...record, led: 1 } });
-    expect(seen).toEqual(['refused']);
-    none();
+  it('never writes over what somebody else put there, be it a word', () => {
+    for (const theirs of [{ record: { ...record, led: 1 } }, { note: 'written in another tab' }]) {
+      const seen = put(ENTRIES.sitting.entry);
+      refuse(next(), 'stale', 409, { ...onServer, ...theirs });
+      expect(seen).toEqual(['refused']);
+      none();
+    }
   });
 
   it('sends one at a time, and over what arrived meanwhile what was entered since', () => {

@@ -250,7 +250,7 @@ export class OfflineQueue {
 
   private attempt(entry: Waiting): Observable<Attempt> {
     const way = this.ways[entry.kind] as Way<EntryKind>;
-    if (way.own) this.remember(entry, markOf(way.own(entry.body)));
+    if (way.content) this.remember(entry, markOf(way.content(entry.body)));
     // On the disk first: whatever arrives is then known to have come from here, also after the browser was killed.
     return this.kept.written(keyOf(entry)).pipe(
       concatMap(() => way.send(entry, this.now() - entry.at)),
@@ -283,12 +283,12 @@ export class OfflineQueue {
     }
     const way = this.ways[entry.kind] as Way<EntryKind>;
     const there = problem.kind === 'refused' && fate === 'compare' ? problem.problem.current : null;
-    if (there && way.own && way.content) {
+    if (there && way.content) {
       const current = there as Answers['session'];
-      const own = way.own(current) as unknown;
+      const content = way.content(current);
       // An earlier try had arrived and only its answer was lost, or nothing stands there yet.
-      if (own === null || this.kept.find(key)?.sent.includes(markOf(own))) {
-        if (markOf(way.content(current)) === markOf(way.content(entry.body)))
+      if (content === null || this.kept.find(key)?.sent.includes(markOf(content))) {
+        if (markOf(content) === markOf(way.content(entry.body)))
           return of({ sent: entry, delivery: { kind: 'there', answer: current } });
         const over = { ...entry, body: { ...entry.body, version: current.version } } as Waiting;
         if (this.kept.find(key)?.body === entry.body) this.kept.write(over);

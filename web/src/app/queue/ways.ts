@@ -7,9 +7,7 @@ import { markOf, type Answers, type Bodies, type Entry, type EntryKind } from '.
 export interface Way<K extends EntryKind> {
   /** @param waited how long ago it was entered, in milliseconds */
   send(entry: Entry<K>, waited: number): Observable<Answers[K]>;
-  /** Of what is saved over a version: what shows whose it is; null where nothing was put there yet. */
-  readonly own?: (of: Bodies[K] | Answers[K]) => unknown;
-  /** Of what is saved over a version: all that is saved. */
+  /** Of what is saved over a version: all that is saved; null where nothing was put there yet. */
   readonly content?: (of: Bodies[K] | Answers[K]) => unknown;
 }
 
@@ -18,13 +16,11 @@ export type Ways = { readonly [K in EntryKind]: Way<K> };
 export const waysBy = (api: Api): Ways => ({
   session: {
     send: ({ id, body }) => api.call(routes.saveSession, { params: { id }, body }),
-    own: ({ document }) => document,
     content: ({ document }) => document,
   },
   sitting: {
     send: ({ id, body }) => api.call(routes.recordSitting, { params: { id }, body }),
-    own: ({ record }) => record,
-    content: ({ record, effort, note }) => ({ record, effort, note }),
+    content: ({ record, effort, note }) => record && { record, effort, note },
   },
   report: {
     send: ({ body: { token, report } }) => api.call(routes.reportHome, { params: { token }, body: report }),
