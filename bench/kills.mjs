@@ -212,7 +212,7 @@ const WRITES = {
     },
     enter: async (turn) => {
       // Each practice begins at a moment of its own: two of the same minute are one.
-      const when = new Date(BEGAN - turn * 120_000 - new Date().getTimezoneOffset() * 60_000);
+      const when = new Date(BEGAN - turn * 60_000 - new Date().getTimezoneOffset() * 60_000);
       await page.getByLabel('when').fill(when.toISOString().slice(0, 16));
       await page.getByRole('button', { name: 'Go on to tell it' }).click();
       await page.getByText('3', { exact: true }).click();

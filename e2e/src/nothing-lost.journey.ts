@@ -122,19 +122,19 @@ test('what was typed and is saved nowhere asks before it is left', async ({ sign
   });
   await page.getByRole('link', { name: 'Add a student' }).click();
   await page.getByLabel('Name').fill('Orla Fenwick');
-  await page.getByRole('link', { name: 'Ledger' }).click();
+  await page.getByRole('link', { name: 'Ledger', exact: true }).click();
   await expect(page.getByLabel('Name')).toHaveValue('Orla Fenwick');
   expect(asked).toEqual(['Something that was typed here is not saved yet. Leave it all the same?']);
   leave = true;
-  await page.getByRole('link', { name: 'Ledger' }).click();
-  await expect(page.getByRole('heading', { name: 'Ledger' })).toBeVisible();
+  await page.getByRole('link', { name: 'Ledger', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Ledger', exact: true })).toBeVisible();
   // Saved, it asks nothing.
-  await page.getByRole('link', { name: 'Students' }).click();
+  await page.getByRole('link', { name: 'Students', exact: true }).click();
   await page.getByRole('link', { name: 'Juno Abara' }).click();
   await page.getByLabel('Note', { exact: true }).fill('Sang at the regatta.');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('not saved yet')).toBeHidden();
-  await page.getByRole('link', { name: 'Ledger' }).click();
-  await expect(page.getByRole('heading', { name: 'Ledger' })).toBeVisible();
+  await page.getByRole('link', { name: 'Ledger', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Ledger', exact: true })).toBeVisible();
   expect(asked.length).toBe(2);
 });
