@@ -196,6 +196,15 @@ describe('the queue of what is entered', () => {
     expect([seen, kept()]).toEqual([['waiting'], []]);
   });
 
+  it('knows what it sent also when the page has found it there and let go of it meanwhile', () => {
+    const seen = put(ENTRIES.session.entry);
+    const request = next('session');
+    queue().discard(ENTRIES.session.entry);
+    refuse(request, 'stale', 409, storedSession(session, 2));
+    expect([seen, queue().refused()]).toEqual([['there'], []]);
+    none();
+  });
+
   it('writes over what nothing was put into yet, whatever its version', () => {
     put(ENTRIES.sitting.entry);
     refuse(next(), 'stale', 409, { ...sittingOf(), version: 5 });

@@ -286,9 +286,12 @@ export class OfflineQueue {
     if (there && way.content) {
       const current = there as Answers['session'];
       const content = way.content(current);
+      const mark = markOf(way.content(entry.body));
+      // Its page may have let go of it meanwhile: what was sent is known by itself.
+      const sent = [mark, ...entry.sent, ...(this.kept.find(key)?.sent ?? [])];
       // An earlier try had arrived and only its answer was lost, or nothing stands there yet.
-      if (content === null || this.kept.find(key)?.sent.includes(markOf(content))) {
-        if (markOf(content) === markOf(way.content(entry.body)))
+      if (content === null || sent.includes(markOf(content))) {
+        if (markOf(content) === mark)
           return of({ sent: entry, delivery: { kind: 'there', answer: current } });
         const over = { ...entry, body: { ...entry.body, version: current.version } } as Waiting;
         if (this.kept.find(key)?.body === entry.body) this.kept.write(over);
