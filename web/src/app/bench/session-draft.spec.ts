@@ -217,6 +217,16 @@ describe('the session draft', () => {
     expect(again.saveState().kind).toBe('saved');
   });
 
+  it('opens what was saved while it was asked for, not what was there before', () => {
+    setBase(5);
+    wait(700);
+    answer(save(), 2);
+    view.destroy();
+    const again = TestBed.createComponent(View).componentInstance.draft;
+    again.open(storedSession());
+    expect([baseOf(again.session()), again.saveState().kind]).toEqual([5, 'saved']);
+  });
+
   it('sends an undo of what may have arrived though no answer came', () => {
     setBase(5);
     wait(700);

@@ -74,7 +74,8 @@ export class SessionDraft {
    * Opens what the server has, with what this browser kept of edits that never arrived on top: saved over the version
    * they were based on, or shown beside it when somebody else saved meanwhile.
    */
-  open(stored: StoredSession): void {
+  open(answered: StoredSession): void {
+    const stored = this.queue.newest(answered);
     this.accept(stored);
     this.untend();
     this.untend = this.queue.tend({ kind: 'session', id: stored.id });

@@ -102,6 +102,8 @@ export class OfflineQueue {
   /** What was tried since the last look. */
   private readonly tried = new Set<string>();
   private underWay = false;
+  /** What was answered last to each session that was saved from here. */
+  private readonly saved = new Map<string, Answers['session']>();
 
   constructor() {
     const online = fromEvent(inject(DOCUMENT).defaultView ?? window, 'online');
@@ -166,6 +168,12 @@ export class OfflineQueue {
   /** What is kept of a thing, or null. */
   of<K extends EntryKind>(kind: K, id: string): Waiting<K> | null {
     return (this.kept.find(keyOf({ kind, id })) as Waiting<K> | undefined) ?? null;
+  }
+
+  /** The newer of what a page was answered and what was saved from here while it asked. */
+  newest(stored: Answers['session']): Answers['session'] {
+    const saved = this.saved.get(stored.id);
+    return saved && saved.version > stored.version ? saved : stored;
   }
 
   /** Whether it is kept here to be sent by itself. */
@@ -264,6 +272,7 @@ export class OfflineQueue {
   private settle(sent: Waiting, answer: Answers[EntryKind]): void {
     const key = keyOf(sent);
     const now = this.kept.find(key);
+    if (sent.kind === 'session') this.saved.set(sent.id, answer as Answers['session']);
     if (now?.body === sent.body) return this.drop(key);
     if (!now || this.versionOf(now) === null) return;
     const { version } = answer as Answers['session'];
