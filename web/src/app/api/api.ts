@@ -57,6 +57,9 @@ export function toApiProblem(error: unknown): ApiProblem {
   return AWAY;
 }
 
+/** How often the server is tried again while it is away, in milliseconds. */
+export const TRY_EVERY = 5_000;
+
 /** Only what the queue of this browser holds is called kept, and by whoever put it there. */
 export const AWAY: ApiProblem = {
   kind: 'away',

@@ -18,8 +18,7 @@ import {
   throwError,
   timer,
 } from 'rxjs';
-import { TRY_EVERY } from '../queue/fate';
-import type { ApiProblem } from './api';
+import { TRY_EVERY, type ApiProblem } from './api';
 
 /** Something asked of the server, as a view shows it. */
 export type Loaded<T> =

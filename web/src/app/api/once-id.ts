@@ -1,4 +1,4 @@
-import { markOf } from '../queue/entry';
+import { markOf } from './mark-of';
 
 /**
  * The id of something that is added: sent again because its answer was lost, it has the same id and is there once. Another thing

@@ -5,7 +5,8 @@ import { AsyncSubject, concatMap, debounceTime, map, merge, type Observable, of,
 import { AccountStore } from '../api/account';
 import { BrowserStore } from '../api/browser-store';
 import { toJson } from '../api/sessions';
-import { markOf, type Entry } from '../queue/entry';
+import { markOf } from '../api/mark-of';
+import type { Entry } from '../queue/entry';
 import { forgetSessionKeptBefore, sessionKeptBefore } from '../queue/kept-before';
 import { OfflineQueue, type Delivery } from '../queue/offline-queue';
 import { beginHistory, record, redo, undo, type History } from './history';

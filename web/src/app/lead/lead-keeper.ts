@@ -14,7 +14,7 @@ import {
 import { AccountStore } from '../api/account';
 import { BrowserStore } from '../api/browser-store';
 
-/** A leading in progress, as it is kept in this browser: a reload or a crash loses at most a second of it. */
+/** A leading in progress, as it is kept in this browser: a reload, or a page that crashes, loses at most a second of it. */
 export interface KeptLead {
   /** Another format was written by another version, and is not read. */
   readonly format: 2;

@@ -101,7 +101,7 @@ export abstract class LeadRunner {
     inject(DestroyRef).onDestroy(() => this.hush());
   }
 
-  /** Keeps where it stands, so that a reload or a crash loses at most a second. */
+  /** Keeps where it stands, so that a reload, or a page that crashes, loses at most a second. */
   protected abstract keepRun(run: LeadRun, at: Millis): void;
 
   /** Why a run may not be led as it would be then, in words; null where it may. Asked before every step. */

@@ -1,6 +1,5 @@
 import type { AnswerOf, BodyOf, HomeReport, routes, StudentFact } from '@nuvrah/contract';
 import type { Day } from '@nuvrah/core';
-import { hash } from 'ohash';
 
 /** What is to be on the server in the end, of each kind of thing that is entered. */
 export interface Bodies {
@@ -58,6 +57,3 @@ export type Waiting<K extends EntryKind = EntryKind> = {
 
 export const keyOf = ({ kind, id }: { readonly kind: EntryKind; readonly id: string }): string =>
   `${kind}.${id}`;
-
-/** What tells one JSON from another, whatever the order of its keys and whatever types it came from. */
-export const markOf = (value: unknown): string => hash(JSON.parse(JSON.stringify(value ?? null)));

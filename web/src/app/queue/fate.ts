@@ -11,9 +11,6 @@ export type Fate =
   /** It is kept for a person to decide about, and not sent again by itself. */
   | 'final';
 
-/** How often what waits is looked at, in milliseconds. */
-export const TRY_EVERY = 5_000;
-
 interface Ruling {
   readonly fate: Fate;
   /** How many looks are left out before it is tried again. */

@@ -15,10 +15,11 @@ import {
   timer,
 } from 'rxjs';
 import { AccountStore } from '../api/account';
-import { Api, AWAY, type ApiProblem } from '../api/api';
+import { Api, AWAY, TRY_EVERY, type ApiProblem } from '../api/api';
+import { markOf } from '../api/mark-of';
 import { NOW } from '../api/now';
-import { keyOf, markOf, type Answers, type Entry, type EntryKind, type Waiting } from './entry';
-import { rulingOn, TRY_EVERY } from './fate';
+import { keyOf, type Answers, type Entry, type EntryKind, type Waiting } from './entry';
+import { rulingOn } from './fate';
 import { KeptEntries } from './kept-entries';
 import { waysBy, type Way } from './ways';
 

@@ -1,7 +1,8 @@
 import { LONGEST_WAIT, routes } from '@nuvrah/contract';
 import { catchError, map, of, switchMap, throwError, type Observable } from 'rxjs';
 import { codeOf, type Api, type ApiProblem } from '../api/api';
-import { markOf, type Answers, type Bodies, type Entry, type EntryKind } from './entry';
+import { markOf } from '../api/mark-of';
+import type { Answers, Bodies, Entry, EntryKind } from './entry';
 
 /** How one kind of entry gets to the server. */
 export interface Way<K extends EntryKind> {

@@ -23,7 +23,7 @@ import { fieldsOf, NOTHING_ASKED } from '../api/students';
 import { CheckChips } from '../forms/check-chips';
 import { dayTyped } from '../forms/day-typed';
 import { asksWhileUnsaved } from '../forms/unsaved';
-import { markOf } from '../queue/entry';
+import { markOf } from '../api/mark-of';
 
 const FIRST_BIRTH_YEAR = 1900;
 const SEAT_WORDS = Object.fromEntries(Object.entries(SEATS).map(([id, { name }]) => [id, name])) as Readonly<

@@ -10,6 +10,7 @@ import {
   type Sitting,
   type StoredSession,
   type Student,
+  type StudentFact,
 } from '@nuvrah/contract';
 import {
   DEFAULT_CONVENTIONS,
@@ -90,6 +91,16 @@ export const student: Student = {
   stopSigns: [],
   approvals: [],
   unconfirmed: 0,
+};
+
+/** A health fact without dates. */
+export const asthma: StudentFact = {
+  id: ids.session,
+  fact: 'asthma',
+  since: null,
+  until: null,
+  due: null,
+  note: '',
 };
 
 /** The moment that specs take for now, on the account's day. */
