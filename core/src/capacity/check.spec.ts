@@ -81,7 +81,9 @@ describe('the bad-day test', () => {
   it('names what fails first, with the eased version ready', () => {
     const day = test(of('1:4:2', 3), has(6, 14, 11));
     if (!day || day.holds) return fail('should fail');
-    expect([day.phase, day.needed, Number(day.there.toFixed(1))]).toEqual(['internalHold', 12, 11.2]);
+    expect(day.phase).toBe('internalHold');
+    expect(day.needed).toBe(12);
+    expect(Number(day.there.toFixed(1))).toBe(11.2);
     expect(day.eased && formatRatio(countsOf(day.eased))).toBe('in 2 · hold 8 · out 4 · empty 0');
   });
   it('reads a ramp at its limit, and a hold that a tap ends at its cap', () => {

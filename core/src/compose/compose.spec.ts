@@ -43,7 +43,7 @@ describe('composing', () => {
           ...checkOrder(session, request.record, request.profile),
         ];
         const strict = levels.filter(({ level }) => LEVELS.indexOf(level) < LEVELS.indexOf('care'));
-        expect([title, strict]).toEqual([title, []]);
+        expect(strict).withContext(String(title)).toEqual([]);
         // Never longer than there is; what is missing is less than a round of the shortest passage.
         const left = request.minutes * 60 - timeline.total / 1000;
         expect(left).toBeGreaterThanOrEqual(-0.001);
@@ -117,7 +117,9 @@ describe('composing', () => {
       ['sleep', 'slow-even'],
     ] as const)
       for (const share of exhales([goal], technique))
-        expect([goal, technique, share > 1]).toEqual([goal, technique, true]);
+        expect(share > 1)
+          .withContext(`${String(goal)} ${String(technique)}`)
+          .toBeTrue();
     for (const technique of ['slow-even', 'nadi-shodhana', 'ujjayi', 'three-part'] as const)
       for (const share of exhales(['mood'], technique)) expect(share).toBeLessThanOrEqual(1);
     const lying = passages(['sleep']).filter(({ technique }) =>
@@ -137,10 +139,9 @@ describe('composing', () => {
       for (const passage of proposal.session.passages) {
         expect(passage.kind).not.toBe('strokes');
         if (passage.kind === 'counted' && !['tense-release', 'viloma-exhale'].includes(passage.technique))
-          expect([passage.technique, countsOf(passage).exhale > countsOf(passage).inhale]).toEqual([
-            passage.technique,
-            true,
-          ]);
+          expect(countsOf(passage).exhale > countsOf(passage).inhale)
+            .withContext(String(passage.technique))
+            .toBeTrue();
       }
   });
 
@@ -149,7 +150,9 @@ describe('composing', () => {
       composed({ ...REQUEST, goals: ['energise'], minutes: 45, ...(dayPart && { dayPart }) });
     const strokes = (proposals: readonly Proposal[]): boolean =>
       proposals.some(({ session }) => session.passages.some(({ kind }) => kind === 'strokes'));
-    expect([strokes(at()), strokes(at('morning')), strokes(at('evening'))]).toEqual([true, true, false]);
+    expect(strokes(at())).toBeTrue();
+    expect(strokes(at('morning'))).toBeTrue();
+    expect(strokes(at('evening'))).toBeFalse();
     expect(at('morning')[0]?.order).not.toContain('earlier in the day');
     expect(at('evening')[0]?.order).toContain('For energy, earlier in the day serves better.');
     expect(at('evening')[0]?.leftOut.find(({ technique }) => technique === 'kapalabhati')?.reason).toContain(
@@ -213,7 +216,8 @@ describe('composing', () => {
     composeSessions(REQUEST, (done) => told.push(done));
     expect(told.length).toBeGreaterThan(60);
     expect(told).toEqual([...told].sort((a, b) => a - b));
-    expect([told[0], told.at(-1)]).toEqual([0, 1]);
+    expect(told[0]).toBe(0);
+    expect(told.at(-1)).toBe(1);
   });
 
   it('gives stillness to whom nothing else is permitted', () => {
@@ -229,7 +233,9 @@ describe('the search', () => {
       const whole = request.minutes * 60;
       const greedy = greedyPlan(options, 'goal', whole - 60, whole);
       const found = searchPlan(options, 'goal', whole - 60, whole, 0);
-      expect([name, (found?.value ?? 0) + 1e-9 >= planValue(greedy, 'goal')]).toEqual([name, true]);
+      expect((found?.value ?? 0) + 1e-9 >= planValue(greedy, 'goal'))
+        .withContext(String(name))
+        .toBeTrue();
     }
   });
 
@@ -253,7 +259,7 @@ describe('the search', () => {
       const best = exhaustivePlan(options, 'varied', most, whole, least);
       const found = searchPlan(options, 'varied', most, whole, least);
       if (best === -Infinity) continue;
-      expect([allowed.join(), found?.value.toFixed(6)]).toEqual([allowed.join(), best.toFixed(6)]);
+      expect(found?.value.toFixed(6)).withContext(String(allowed.join())).toEqual(best.toFixed(6));
       expect(found && planValue(found.choices, 'varied').toFixed(6)).toBe(best.toFixed(6));
     }
   });

@@ -93,7 +93,8 @@ describe('the moment of a sitting', () => {
             place: { name: '', latitude, longitude: Number(longitude) },
           };
           const rise = practiceMoment(sun('sunrise'), on, where);
-          expect([rise.instead, rise.clock < '12:00']).toEqual([null, true]);
+          expect(rise.instead).toBeNull();
+          expect(rise.clock < '12:00').toBeTrue();
         },
       ),
     ));
@@ -139,14 +140,14 @@ describe('the practice calendar', () => {
       const [one] = practiceCalendar({ ...request, days, madeAt: made(clock) });
       return one && `${one.day} ${one.clock}`;
     };
-    expect([first('05:00'), first('17:50'), first('18:01')]).toEqual([
-      '2026-03-09 06:30',
-      '2026-03-09 18:00',
-      '2026-03-10 06:30',
-    ]);
+    expect(first('05:00')).toBe('2026-03-09 06:30');
+    expect(first('17:50')).toBe('2026-03-09 18:00');
+    expect(first('18:01')).toBe('2026-03-10 06:30');
     const comes = (clock: string, lastSitting: Day | null = null): boolean =>
       comesOn({ ...LONDON, plan: days, madeAt: made(clock), lastSitting }, day('2026-03-09'));
-    expect([comes('17:50'), comes('18:01'), comes('05:00', day('2026-03-09'))]).toEqual([true, false, false]);
+    expect(comes('17:50')).toBeTrue();
+    expect(comes('18:01')).toBeFalse();
+    expect(comes('05:00', day('2026-03-09'))).toBeFalse();
   });
 
   it('holds another session in the evening, in order of the day, and counts only its own for the rungs', () => {
@@ -154,8 +155,12 @@ describe('the practice calendar', () => {
     const days = { weekdays: [1, 2, 3, 4, 5, 6, 7], sittings: [evening, ...dailySittings(1)] };
     expect(rhythmOf(days)).toEqual({ daysAWeek: 7, sittingsADay: 1 });
     const [first, second] = practiceCalendar({ ...request, days });
-    expect([first?.clock, first?.rung, first?.sitting]).toEqual(['06:30', 0, 1]);
-    expect([second?.sessionId, second?.rung, second?.sitting]).toEqual(['other', null, 0]);
+    expect(first?.clock).toBe('06:30');
+    expect(first?.rung).toBe(0);
+    expect(first?.sitting).toBe(1);
+    expect(second?.sessionId).toBe('other');
+    expect(second?.rung).toBeNull();
+    expect(second?.sitting).toBe(0);
   });
 
   it("plans no rung above today's fit", () => {

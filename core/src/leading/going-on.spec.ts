@@ -106,9 +106,8 @@ describe('a practice at home', () => {
     expect(keepsTo(more, { cycles: { a: 10 }, ease: true })).toBeTrue();
     expect(keepsTo(more, { cycles: { a: 8 }, ease: true })).toBeFalse();
     expect(keepsTo(more, { cycles: {}, ease: true })).toBeFalse();
-    expect([keepsTo(eased, { cycles: {}, ease: true }), keepsTo(eased, { cycles: {}, ease: false })]).toEqual(
-      [true, false],
-    );
+    expect(keepsTo(eased, { cycles: {}, ease: true })).toBeTrue();
+    expect(keepsTo(eased, { cycles: {}, ease: false })).toBeFalse();
   });
 });
 

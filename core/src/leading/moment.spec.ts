@@ -32,8 +32,10 @@ describe('the moment shown while leading', () => {
       const moment = momentAt(timeline, at);
       const of = (part: { now: number; of: number } | null | undefined): string | null =>
         part ? `${part.now} of ${part.of}` : null;
-      expect([moment?.event.kind, moment?.event.airway]).toEqual([kind as 'inhale', airway as 'left']);
-      expect([of(moment?.count), of(moment?.round)]).toEqual([count, round]);
+      expect(moment?.event.kind).toEqual(kind as 'inhale');
+      expect(moment?.event.airway).toEqual(airway as 'left');
+      expect(of(moment?.count)).toEqual(count);
+      expect(of(moment?.round)).toEqual(round);
       expect(moment?.next?.cue.next.english).toBe(next);
     });
   }

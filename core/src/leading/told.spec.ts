@@ -33,11 +33,9 @@ describe('a practice that is told afterwards', () => {
 
   it('with all rounds is complete, and as long as it was planned', () => {
     const record = recordOfRounds(setup, [8, 3]);
-    expect([record.outcome, record.led, record.passages.every(isComplete)]).toEqual([
-      'finished',
-      planned,
-      true,
-    ]);
+    expect(record.outcome).toBe('finished');
+    expect(record.led).toEqual(planned);
+    expect(record.passages.every(isComplete)).toBeTrue();
     const [, strokes] = record.passages;
     expect(strokes?.kind === 'strokes' && strokes.turns.map(({ set, done }) => [set, done])).toEqual([
       [1, 30],
@@ -55,7 +53,8 @@ describe('a practice that is told afterwards', () => {
     expect(cycles([99, 99])).toEqual([16, 3, null]);
     expect(cycles([-1])).toEqual([0, 0, null]);
     const part = recordOfRounds(setup, [4, 0]);
-    expect([part.outcome, part.led < planned]).toEqual(['stopped', true]);
+    expect(part.outcome).toBe('stopped');
+    expect(part.led < planned).toBeTrue();
   });
 
   it('tells of the very practice that was given, and a record of any other does not', () => {

@@ -36,6 +36,8 @@ describe('cue fit', () => {
 
   it('has one answer for every cue', () => {
     for (const { words, needed, there, instead } of fitCues(timeline(1, 500), 'plain'))
-      expect([words, needed <= there]).toEqual([words, instead === null]);
+      expect(needed <= there)
+        .withContext(String(words))
+        .toEqual(instead === null);
   });
 });

@@ -50,18 +50,16 @@ describe("minutes at one's own pace", () => {
 
   it('keep the hand at the nose: both fingers in turn where sides change, one finger where they do not', () => {
     const [turns] = own(compile(counted('1:1', 4, { cycles: 2, ownPace: seconds(60) })));
-    expect([turns?.ownPace?.fingers, turns?.cue.fingers]).toEqual([
-      { left: 'ring-and-little', right: 'thumb' },
-      'thumb closes right, ring and little close left, in turn',
-    ]);
+    expect(turns?.ownPace?.fingers).toEqual({ left: 'ring-and-little', right: 'thumb' });
+    expect(turns?.cue.fingers).toBe('thumb closes right, ring and little close left, in turn');
     const [still] = own(compile(passageOf('left-resting', 'counted', { cycles: 2, ownPace: seconds(60) })));
-    expect([still?.airway, still?.hand?.left, still?.hand?.right]).toEqual(['left', 'open', 'thumb']);
+    expect(still?.airway).toBe('left');
+    expect(still?.hand?.left).toBe('open');
+    expect(still?.hand?.right).toBe('thumb');
     const [free] = own(compile(passageOf('ujjayi', 'counted', { cycles: 2, ownPace: seconds(60) })));
-    expect([free?.hand, free?.ownPace?.fingers, free?.cue.spoken.english]).toEqual([
-      null,
-      null,
-      'The same at your own pace',
-    ]);
+    expect(free?.hand).toBeNull();
+    expect(free?.ownPace?.fingers).toBeNull();
+    expect(free?.cue.spoken.english).toBe('The same at your own pace');
   });
 
   const lengths: readonly [string, [string | undefined, number][], [string, number][]][] = [
@@ -124,10 +122,8 @@ describe('strokes through one side after the other', () => {
     );
     const kinds = events.map(({ kind, airway }) => (kind === 'strokes' ? `${kind} ${airway}` : kind));
     const before = (what: string): string | undefined => kinds[kinds.indexOf(what) - 1];
-    expect([before('strokes left'), before('strokes right'), before('strokes both')]).toEqual([
-      'handUp',
-      'handUp',
-      'quiet',
-    ]);
+    expect(before('strokes left')).toBe('handUp');
+    expect(before('strokes right')).toBe('handUp');
+    expect(before('strokes both')).toBe('quiet');
   });
 });

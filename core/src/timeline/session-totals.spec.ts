@@ -25,7 +25,9 @@ describe('what a session amounts to', () => {
       0,
     ] as never);
     const longest = timeline.events[alone.longestHold ?? -1];
-    expect([longest?.kind, longest?.passage, longest?.round]).toEqual(['internalHold', 1, 1]);
+    expect(longest?.kind).toBe('internalHold');
+    expect(longest?.passage).toBe(1);
+    expect(longest?.round).toBe(1);
     expect(sessionTotals(session, timeline, 3).longestHold).toBeNull();
     expect(cooling).toBeCloseTo(((third?.to ?? 0) - (third?.from ?? 0)) / time, 6);
   });

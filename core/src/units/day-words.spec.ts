@@ -4,7 +4,8 @@ import { clockInWords, dayInShort, dayInWords, momentInWords, weekdayInWords } f
 describe('days and times in words', () => {
   it('are written in one way, whatever the machine is set to', () => {
     expect(['2026-09-01', '2026-11-27'].map(dayInWords)).toEqual(['1 Sep 2026', '27 Nov 2026']);
-    expect([dayInShort('2026-11-27'), weekdayInWords('2026-11-27')]).toEqual(['27 Nov', 'Fri']);
+    expect(dayInShort('2026-11-27')).toBe('27 Nov');
+    expect(weekdayInWords('2026-11-27')).toBe('Fri');
   });
 
   it('go by the clock of the zone, in hours from 0 to 23', () => {

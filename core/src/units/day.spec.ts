@@ -62,9 +62,7 @@ describe('the day it is at a moment', () => {
   it('is the next but one where a place moved over the date line', () => {
     // Apia had no 30 December 2011.
     const before = momentFromText('2011-12-29T12:00:00-10:00');
-    expect([dayAt(before, 'Pacific/Apia'), dayAt(before + 86_400_000, 'Pacific/Apia')]).toEqual([
-      day('2011-12-29'),
-      day('2011-12-31'),
-    ]);
+    expect(dayAt(before, 'Pacific/Apia')).toEqual(day('2011-12-29'));
+    expect(dayAt(before + 86_400_000, 'Pacific/Apia')).toEqual(day('2011-12-31'));
   });
 });

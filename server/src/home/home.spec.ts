@@ -63,7 +63,8 @@ describe('practice at home', () => {
     expect(JSON.stringify(kept)).not.toContain(token);
     const again = await client.must(routes.addLink, { params: { id: student.id }, body });
     const [listed] = await client.must(routes.listLinks, { params: { id: student.id } });
-    expect([again.address, listed?.address]).toEqual([link.address, link.address]);
+    expect(again.address).toEqual(link.address);
+    expect(listed?.address).toEqual(link.address);
     expect((await open(token)).status).toBe(200);
     expect((await client.must(routes.listLinks, { params: { id: student.id } }))[0]?.openedAt).toBeTruthy();
   });
@@ -83,7 +84,9 @@ describe('practice at home', () => {
     await client.must(routes.saveSession, { params: { id: session.id }, body: { version: 1, document } });
     const { body } = await open(token);
     const home = body as unknown as Home;
-    expect([home.called, home.instructor, home.emergencyNumber]).toEqual(['Ada', 'Somebody', '112']);
+    expect(home.called).toBe('Ada');
+    expect(home.instructor).toBe('Somebody');
+    expect(home.emergencyNumber).toBe('112');
     expect(home.practice?.session.passages[0]?.id).toBe(first?.id);
     expect(home.next.map(({ day, clock }) => `${day} ${clock}`)).toEqual([
       '2026-03-11 06:30',
@@ -100,7 +103,9 @@ describe('practice at home', () => {
     const body = reportOf(practice, { startedAt: new Date(start.getTime() + 1_800_000).toISOString() });
     // Both at once, as a button that is pressed twice sends it.
     const [first, second] = await Promise.all([report(token, body), report(token, body)]);
-    expect([first.status, second.status, first.body as unknown]).toEqual([201, 201, second.body as unknown]);
+    expect(first.status).toBe(201);
+    expect(second.status).toBe(201);
+    expect(first.body as unknown).toEqual(second.body as unknown);
     const sittings = await client.must(routes.listSittings, { query: { student: student.id } });
     expect(sittings.map(({ id, place, effort, led }) => [id, place, effort, led.session.title])).toEqual([
       [body.id, 'home', 3, 'Evening'],
@@ -109,9 +114,11 @@ describe('practice at home', () => {
     const { lines } = await client.must(routes.ledger, { query: { student: student.id } });
     expect(lines.map(({ place, record }) => [place, record?.outcome])).toEqual([['home', 'finished']]);
     const climbing = await client.must(routes.getLadder, { params: { id: ladder.id } });
-    expect([climbing.waits, climbing.rule.said[1]]).toEqual([true, '1 of 5 sittings.']);
+    expect(climbing.waits).toBeTrue();
+    expect(climbing.rule.said[1]).toBe('1 of 5 sittings.');
     const twin = await report(token, { ...body, id: randomUUID() });
-    expect([twin.status, twin.body.code]).toEqual([409, 'same-moment']);
+    expect(twin.status).toBe(409);
+    expect(twin.body.code).toBe('same-moment');
     expect((await client.must(routes.listLinks, { params: { id: student.id } }))[0]?.reports).toBe(1);
   });
 
@@ -127,9 +134,11 @@ describe('practice at home', () => {
     later(8);
     expect((await open(token)).status).toBe(410);
     const { status, body: answer } = await report(token, body);
-    expect([status, (answer as unknown as { day: string }).day]).toEqual([201, day('2026-03-11')]);
+    expect(status).toBe(201);
+    expect((answer as unknown as { day: string }).day).toEqual(day('2026-03-11'));
     const [sitting] = await client.must(routes.listSittings, { query: { student: student.id } });
-    expect([sitting?.startedAt, sitting?.reportedAt]).toEqual([body.startedAt, server.now.toISOString()]);
+    expect(sitting?.startedAt).toEqual(body.startedAt);
+    expect(sitting?.reportedAt).toEqual(server.now.toISOString());
     expect((await client.must(routes.getLadder, { params: { id: ladder.id } })).waits).toBeTrue();
   });
 
@@ -149,7 +158,8 @@ describe('practice at home', () => {
     ];
     for (const [change, status, pointer, words] of cases) {
       const answer = await report(token, reportOf(practice, change));
-      expect([answer.status, answer.body.errors?.[0]?.pointer]).toEqual([status, pointer]);
+      expect(answer.status).toEqual(status);
+      expect(answer.body.errors?.[0]?.pointer).toEqual(pointer);
       expect(answer.body.detail).toMatch(words);
     }
   });
@@ -194,7 +204,9 @@ describe('practice at home', () => {
     const { body } = await report(token, reportOf(practice, { record: withSigns(practice, ['faint']) }));
     expect((body as unknown as { held: boolean }).held).toBeTrue();
     const home = (await open(token)).body as unknown as Home;
-    expect([home.practice, home.next, JSON.stringify(home).includes('faint')]).toEqual([null, [], false]);
+    expect(home.practice).toBeNull();
+    expect(home.next).toEqual([]);
+    expect(JSON.stringify(home).includes('faint')).toBeFalse();
     expect(await client.must(routes.ladderCalendar, { params: { id: ladder.id } })).toEqual([]);
     expect((await client.must(routes.getLadder, { params: { id: ladder.id } })).rule.step).toBe('suspend');
     const [first] = await client.must(routes.today);
@@ -236,7 +248,8 @@ describe('practice at home', () => {
       body: { id: randomUUID(), version: 1, step: 'advance', reason: 'Seen often.' },
     });
     const third = await practiceOf(token);
-    expect([third.id === first.id, third.conventions]).toEqual([false, DEFAULT_CONVENTIONS]);
+    expect(third.id === first.id).toBeFalse();
+    expect(third.conventions).toEqual(DEFAULT_CONVENTIONS);
     // What was led by the earlier numbers is still told as it was.
     expect((await report(token, reportOf(first))).status).toBe(201);
   });
@@ -245,10 +258,8 @@ describe('practice at home', () => {
     const { token } = await given();
     const text = (await phone.must(routes.homeCalendarFile, { params: { token } })) as unknown as string;
     const events = new ICAL.Component(ICAL.parse(text) as never[]).getAllSubcomponents('vevent');
-    expect([events.length, new ICAL.Event(events[0] as never).summary]).toEqual([
-      55,
-      'Practice: in 5 · hold 0 · out 10 · empty 0',
-    ]);
+    expect(events.length).toBe(55);
+    expect(new ICAL.Event(events[0] as never).summary).toBe('Practice: in 5 · hold 0 · out 10 · empty 0');
     expect(text).not.toMatch(/Reed|Evening/);
   });
 });

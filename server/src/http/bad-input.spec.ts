@@ -62,7 +62,8 @@ describe('bad input', () => {
     const long = await refused('POST', '/students', { ...aStudent, note: 'x'.repeat(100_000) });
     expect(pointer(long)).toBe('/note');
     const broken = await refused('POST', '/students', '{"name": "Ada"');
-    expect([broken.sent, pointer(broken)]).toEqual([400, '']);
+    expect(broken.sent).toBe(400);
+    expect(pointer(broken)).toBe('');
     const deep = `${'['.repeat(100_000)}${']'.repeat(100_000)}`;
     expect((await refused('POST', '/students', deep)).sent).toBeLessThan(500);
     expect((await refused('POST', '/students', `{"name":${deep}}`)).sent).toBeLessThan(500);
@@ -87,10 +88,8 @@ describe('bad input', () => {
     );
     expect(pointer(await save({ kind: 'dance' }))).toBe(`${at}/kind`);
     const day = await save({ base: 45, cycles: 1000 });
-    expect([pointer(day), day.detail]).toEqual([
-      '/document/passages',
-      jasmine.stringContaining('hours; 4 is the most'),
-    ]);
+    expect(pointer(day)).toBe('/document/passages');
+    expect(day.detail).toEqual(jasmine.stringContaining('hours; 4 is the most'));
   });
 
   it('in an address leads nowhere', async () => {

@@ -68,7 +68,7 @@ describe('statements of a list', () => {
   const statementsOf = async (route: Route): Promise<number> => {
     asked = 0;
     const { status } = await client.call(route);
-    expect([route.path, status]).toEqual([route.path, 200]);
+    expect(status).withContext(String(route.path)).toBe(200);
     return asked;
   };
 
@@ -79,7 +79,9 @@ describe('statements of a list', () => {
     await server.source.query(TWICE_SQL);
     for (const route of LISTS) {
       const number = await statementsOf(route);
-      expect([route.path, number]).toEqual([route.path, once.get(route.path) ?? 0]);
+      expect(number)
+        .withContext(String(route.path))
+        .toEqual(once.get(route.path) ?? 0);
       expect(number).toBeLessThanOrEqual(MOST);
     }
   });

@@ -33,12 +33,10 @@ describe('the practice calendar', () => {
   it('has the numbers of every day, and none above what fits today', async () => {
     const { ladder, student } = await addClimber(client);
     const days = await calendar(ladder.id);
-    expect([days.length, days[0]?.day, days[0]?.clock, days[0]?.said]).toEqual([
-      28,
-      day('2026-03-10'),
-      '06:30',
-      'in 5 · hold 0 · out 10 · empty 0',
-    ]);
+    expect(days.length).toBe(28);
+    expect(days[0]?.day).toEqual(day('2026-03-10'));
+    expect(days[0]?.clock).toBe('06:30');
+    expect(days[0]?.said).toBe('in 5 · hold 0 · out 10 · empty 0');
     expect([...new Set(days.map(({ rung }) => rung))]).toEqual([0, 1]);
     await client.must(routes.addCapacityCheck, {
       params: { id: student.id },
@@ -97,10 +95,10 @@ describe('the practice calendar', () => {
     expect(before[0]?.summary).toBe('Evening: in 5 · hold 0 · out 10 · empty 0');
     // A rung that is not decided on yet says which numbers hold until then.
     const [now, later] = [before[0], before.at(-1)].map((event) => event?.description);
-    expect([now?.startsWith('Easy,'), later]).toEqual([
-      true,
+    expect(now?.startsWith('Easy,')).toBeTrue();
+    expect(later).toBe(
       'Planned: once it is decided. Until then in 5 · hold 0 · out 10 · empty 0. Easy, and never to the end of the breath. At any stop sign: stop, and breathe naturally.',
-    ]);
+    );
     expect(await file(ladder.id)).not.toContain('Reed');
     await client.must(routes.changeWorkplace, {
       body: { timeZone: 'Asia/Kolkata', place: null, emergencyNumber: '112' },
@@ -109,16 +107,15 @@ describe('the practice calendar', () => {
     expect(after.map(({ uid }) => uid)).toEqual(before.map(({ uid }) => uid));
     expect(after[0]?.startDate.toString()).toBe('2026-03-10T01:00:00Z');
     const { headers } = await client.call(routes.ladderCalendarFile, { params: { id: ladder.id } });
-    expect([headers.get('content-type'), headers.get('content-disposition')]).toEqual([
-      'text/calendar; charset=utf-8',
-      'attachment; filename=practice-ada.ics',
-    ]);
+    expect(headers.get('content-type')).toBe('text/calendar; charset=utf-8');
+    expect(headers.get('content-disposition')).toBe('attachment; filename=practice-ada.ics');
   });
 
   it('refuses a zone, a place and a span that are none', async () => {
     const { ladder } = await addClimber(client);
     const zone = await works('Europe/Quay', null);
-    expect([zone.status, zone.body.errors?.[0]?.pointer]).toEqual([422, '/timeZone']);
+    expect(zone.status).toBe(422);
+    expect(zone.body.errors?.[0]?.pointer).toBe('/timeZone');
     expect((await works('Europe/London', { ...LOFT, latitude: 91 })).status).toBe(422);
     const query = { weeks: '60' };
     expect((await client.call(routes.ladderCalendar, { params: { id: ladder.id }, query })).status).toBe(422);

@@ -82,12 +82,10 @@ describe('a ladder', () => {
   it("is built from the passage's numbers to the target, once for an id", async () => {
     const { ladder, body } = await climbing();
     expect(ladder.rungs).toEqual([breath(5, 0, 10), breath(6, 0, 12), breath(7, 0, 14), breath(8, 0, 16)]);
-    expect([ladder.at, ladder.rule.step, ladder.rule.said, ladder.waits]).toEqual([
-      0,
-      'stay',
-      ['No sitting on this rung yet.'],
-      false,
-    ]);
+    expect(ladder.at).toBe(0);
+    expect(ladder.rule.step).toBe('stay');
+    expect(ladder.rule.said).toEqual(['No sitting on this rung yet.']);
+    expect(ladder.waits).toBeFalse();
     expect(await client.must(routes.addLadder, { body: { ...body, school: 'ratio-first' } })).toEqual(ladder);
   });
 
@@ -98,7 +96,8 @@ describe('a ladder', () => {
       const answer = await client.call(routes.addLadder, {
         body: { ...body, id: randomUUID(), target: target as never },
       });
-      expect([answer.status, answer.body.errors?.[0]?.pointer]).toEqual([422, '/target']);
+      expect(answer.status).toBe(422);
+      expect(answer.body.errors?.[0]?.pointer).toBe('/target');
     }
     expect((await client.must(routes.listLadders)).length).toBe(1);
   });
@@ -109,15 +108,14 @@ describe('a ladder', () => {
     expect((await get(ladder.id)).rule.said).toContain('4 of 5 sittings.');
     await onDay(7, ladder, 2);
     const ready = await get(ladder.id);
-    expect([ready.rule.step, ready.waits]).toEqual(['advance', true]);
+    expect(ready.rule.step).toBe('advance');
+    expect(ready.waits).toBeTrue();
     const { status, body } = await decide(ready, 'advance');
     const climbed = body as unknown as Ladder;
-    expect([status, climbed.at, climbed.waits, climbed.begun.map(({ rung }) => rung)]).toEqual([
-      201,
-      1,
-      false,
-      [0, 1],
-    ]);
+    expect(status).toBe(201);
+    expect(climbed.at).toBe(1);
+    expect(climbed.waits).toBeFalse();
+    expect(climbed.begun.map(({ rung }) => rung)).toEqual([0, 1]);
     expect(climbed.decisions[0]).toEqual(jasmine.objectContaining({ step: 'advance', reason: '', rung: 0 }));
     expect(await numbersIn(ladder.sessionId)).toEqual([6, 0, 12, 0]);
     expect(climbed.rule.said).toEqual(['No sitting on this rung yet.']);
@@ -128,15 +126,14 @@ describe('a ladder', () => {
     await onDay(1, ladder, 2);
     const waiting = await get(ladder.id);
     const refused = await decide(waiting, 'advance');
-    expect([refused.status, refused.body.errors?.[0]?.pointer]).toEqual([422, '/reason']);
+    expect(refused.status).toBe(422);
+    expect(refused.body.errors?.[0]?.pointer).toBe('/reason');
     expect(await numbersIn(ladder.sessionId)).toEqual([5, 0, 10, 0]);
     const made = await decide(waiting, 'advance', 'Ten years of it elsewhere.');
     const [decision] = (made.body as unknown as Ladder).decisions;
-    expect([decision?.step, decision?.rule.step, decision?.reason]).toEqual([
-      'advance',
-      'stay',
-      'Ten years of it elsewhere.',
-    ]);
+    expect(decision?.step).toBe('advance');
+    expect(decision?.rule.step).toBe('stay');
+    expect(decision?.reason).toBe('Ten years of it elsewhere.');
     const stale = await decide(waiting, 'stay');
     expect(stale.status).toBe(409);
   });
@@ -149,7 +146,8 @@ describe('a ladder', () => {
     const signed = await get(ladder.id);
     expect(signed.rule.step).toBe('ease');
     const eased = (await decide(signed, 'ease')).body as unknown as Ladder;
-    expect([eased.at, await numbersIn(ladder.sessionId)]).toEqual([0, [5, 0, 10, 0]]);
+    expect(eased.at).toBe(0);
+    expect(await numbersIn(ladder.sessionId)).toEqual([5, 0, 10, 0]);
     expect(((await decide(eased, 'ease', 'Tired all week.')).body as unknown as Ladder).at).toBe(0);
   });
 
@@ -159,7 +157,8 @@ describe('a ladder', () => {
     const suspended = await get(ladder.id);
     expect(suspended.rule.step).toBe('suspend');
     const otherwise = await decide(suspended, 'stay', 'It was nothing.');
-    expect([otherwise.status, otherwise.body.errors?.[0]?.pointer]).toEqual([422, '/step']);
+    expect(otherwise.status).toBe(422);
+    expect(otherwise.body.errors?.[0]?.pointer).toBe('/step');
     later(9);
     await client.must(routes.addDayCheck, { params: { id: ladder.studentId }, body: aDay() });
     const leading = () =>
@@ -167,11 +166,9 @@ describe('a ladder', () => {
         body: { id: randomUUID(), sessionId: ladder.sessionId ?? '', sessionVersion: 1 },
       });
     const refused = await leading();
-    expect([refused.status, refused.body.code, refused.body.errors?.[0]?.pointer]).toEqual([
-      409,
-      'not-ready',
-      '/emergency',
-    ]);
+    expect(refused.status).toBe(409);
+    expect(refused.body.code).toBe('not-ready');
+    expect(refused.body.errors?.[0]?.pointer).toBe('/emergency');
     expect(refused.body.detail).toContain('chest pain');
     const today = dayAt(server.now.getTime(), 'UTC');
     await client.must(routes.addClearance, {
@@ -202,14 +199,16 @@ describe('a ladder', () => {
       });
     await checked(day('2026-03-09'), 6, 11);
     const refused = await decide(ladder, 'advance', 'Seen often.');
-    expect([refused.status, refused.body.errors?.[0]?.pointer]).toEqual([422, '/step']);
+    expect(refused.status).toBe(422);
+    expect(refused.body.errors?.[0]?.pointer).toBe('/step');
     expect(refused.body.detail).toContain("in 6 · hold 0 · out 12 · empty 0 is above today's fit");
     const { rungs, gate, version } = ladder;
     const moved = await client.call(routes.changeLadder, {
       params: { id: ladder.id },
       body: { version, rungs, at: 1, gate, plan, wished: null, ended: false },
     });
-    expect([moved.status, moved.body.errors?.[0]?.pointer]).toEqual([422, '/at']);
+    expect(moved.status).toBe(422);
+    expect(moved.body.errors?.[0]?.pointer).toBe('/at');
     await checked(day('2026-03-10'), 10, 18);
     expect((await decide(ladder, 'advance', 'Seen often.')).status).toBe(201);
   });
@@ -238,13 +237,12 @@ describe('a ladder', () => {
       });
     const strokes = { kind: 'strokes', strokes: 20, sets: 1, rate: 60 } as const;
     const wrong = await change([breath(5, 0, 10), strokes]);
-    expect([wrong.status, wrong.body.errors?.[0]?.pointer]).toEqual([422, '/rungs/1']);
+    expect(wrong.status).toBe(422);
+    expect(wrong.body.errors?.[0]?.pointer).toBe('/rungs/1');
     expect((await change([breath(5, 0, 10)], 4)).body.errors?.[0]?.pointer).toBe('/at');
     const edited = await change([breath(5, 0, 10), breath(5.5, 0, 11), breath(6, 0, 12)], 1);
-    expect([(edited.body as unknown as Ladder).at, await numbersIn(ladder.sessionId)]).toEqual([
-      1,
-      [5.5, 0, 11, 0],
-    ]);
+    expect((edited.body as unknown as Ladder).at).toBe(1);
+    expect(await numbersIn(ladder.sessionId)).toEqual([5.5, 0, 11, 0]);
     expect((await change([breath(5, 0, 10)])).status).toBe(409);
   });
 
@@ -305,10 +303,8 @@ describe('today', () => {
       body: { version: 1, record: finishedRecord(session.document), effort: 2, note: '' },
     });
     const [first] = await client.must(routes.today);
-    expect([first?.id, first?.items.map(({ kind, ladderId }) => [kind, ladderId])]).toEqual([
-      climber.id,
-      [['decision', ladder.id]],
-    ]);
+    expect(first?.id).toEqual(climber.id);
+    expect(first?.items.map(({ kind, ladderId }) => [kind, ladderId])).toEqual([['decision', ladder.id]]);
     expect(first?.items[0]?.said).toContain('Stay? ');
     await server.close();
   });

@@ -79,7 +79,8 @@ describe('sessions', () => {
         version: 1,
         document,
       });
-      expect([answer.status, answer.body.errors?.[0]?.pointer]).toEqual([422, pointer]);
+      expect(answer.status).toBe(422);
+      expect(answer.body.errors?.[0]?.pointer).toEqual(pointer);
       expect(await client.must(routes.getSession, { params: { id: session.id } })).toEqual(session);
     });
   }

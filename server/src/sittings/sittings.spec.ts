@@ -17,7 +17,8 @@ describe('sittings', () => {
   it('keep what was led and what was really done', async () => {
     const { session, student } = await addStudentWithSession(client);
     const begun = (await begin(session.id)).body;
-    expect([begun.record, begun.startedAt]).toEqual([null, server.now.toISOString()]);
+    expect(begun.record).toBeNull();
+    expect(begun.startedAt).toEqual(server.now.toISOString());
     expect(begun.led).toEqual({
       session: session.document,
       conventions: DEFAULT_CONVENTIONS,
@@ -36,7 +37,9 @@ describe('sittings', () => {
     } as never;
     const stored = await client.must(routes.recordSitting, { params: { id: begun.id }, body: sent });
     expect(stored.record).toEqual({ ...record, signs: ['dizzy'] } as never);
-    expect([stored.effort, stored.note, stored.version]).toEqual([6, 'stopped in time', 2]);
+    expect(stored.effort).toBe(6);
+    expect(stored.note).toBe('stopped in time');
+    expect(stored.version).toBe(2);
     expect(await client.must(routes.listSittings, { query: { student: student.id } })).toEqual([stored]);
     expect((await client.must(routes.getStudent, { params: { id: student.id } })).sittings).toBe(1);
   });
@@ -57,7 +60,8 @@ describe('sittings', () => {
       [200, 2],
     ]);
     const other = await send(5);
-    expect([other.status, other.body.code]).toEqual([409, 'stale']);
+    expect(other.status).toBe(409);
+    expect(other.body.code).toBe('stale');
   });
 
   it('are begun once however often the request is repeated', async () => {
@@ -106,7 +110,9 @@ describe('sittings', () => {
       server.setClock(new Date(at.getTime() + hours * 3_600_000));
       return (await begin(session.id)).status;
     };
-    expect([await after(3), await after(3.01), await after(24)]).toEqual([201, 409, 409]);
+    expect(await after(3)).toBe(201);
+    expect(await after(3.01)).toBe(409);
+    expect(await after(24)).toBe(409);
     server.setClock(at);
   });
 

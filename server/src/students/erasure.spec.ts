@@ -66,11 +66,9 @@ describe('everything of a student', () => {
   it('comes out as one archive of open files', async () => {
     const { student, session, link } = await whole();
     const { status, body, headers } = await client.bytes(`${API_ROOT}/students/${student.id}/archive.zip`);
-    expect([status, headers.get('content-type'), headers.get('content-disposition')]).toEqual([
-      200,
-      'application/zip',
-      'attachment; filename=ada-2026-03-10.zip',
-    ]);
+    expect(status).toBe(200);
+    expect(headers.get('content-type')).toBe('application/zip');
+    expect(headers.get('content-disposition')).toBe('attachment; filename=ada-2026-03-10.zip');
     const files = Object.fromEntries(
       Object.entries(unzipSync(body)).map(([name, content]) => [name, strFromU8(content)]),
     );
@@ -110,7 +108,8 @@ describe('everything of a student', () => {
     const erase = (name: string) =>
       client.call(routes.eraseStudent, { params: { id: student.id }, body: { name } });
     const slip = await erase('Ada Read');
-    expect([slip.status, slip.body.errors?.[0]?.pointer]).toEqual([422, '/name']);
+    expect(slip.status).toBe(422);
+    expect(slip.body.errors?.[0]?.pointer).toBe('/name');
     const { body } = await erase('Ada Reed');
     expect(body).toEqual(jasmine.objectContaining({ sittings: 1, sessions: 1 }));
     const tables = await server.source.query<{ table_name: string }[]>(
@@ -122,7 +121,7 @@ describe('everything of a student', () => {
         `SELECT count(*) AS number FROM ${name} WHERE student_id = $1`,
         [student.id],
       );
-      expect([name, Number(rows?.number)]).toEqual([name, 0]);
+      expect(Number(rows?.number)).withContext(String(name)).toBe(0);
     }
     for (const [name, column, id] of [
       ['session_version', 'session_id', session.id],
@@ -130,7 +129,7 @@ describe('everything of a student', () => {
       ['home_practice', 'share_link_id', link.id],
     ] as const) {
       const rows = await server.source.query<unknown[]>(`SELECT 1 FROM ${name} WHERE ${column} = $1`, [id]);
-      expect([name, rows.length]).toEqual([name, 0]);
+      expect(rows.length).withContext(String(name)).toBe(0);
     }
     const events = await client.must(routes.listAuditEvents);
     const stay = events.filter(({ studentId }) => studentId !== other.id);
@@ -145,6 +144,7 @@ describe('everything of a student', () => {
     const opened = await server
       .stranger()
       .call(routes.home, { params: { token: link.address?.split('/').at(-1) ?? '' } });
-    expect([opened.status, opened.body.code]).toEqual([404, 'no-such-link']);
+    expect(opened.status).toBe(404);
+    expect(opened.body.code).toBe('no-such-link');
   });
 });

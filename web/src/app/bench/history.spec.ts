@@ -23,6 +23,8 @@ describe('history', () => {
 
   it('stays the same at either end and when nothing changes', () => {
     const start = beginHistory('a');
-    expect([undo(start), redo(start), record(start, 'a', null)]).toEqual([start, start, start]);
+    expect(undo(start)).toEqual(start);
+    expect(redo(start)).toEqual(start);
+    expect(record(start, 'a', null)).toEqual(start);
   });
 });

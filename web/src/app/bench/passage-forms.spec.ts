@@ -97,7 +97,8 @@ describe('the forms of a passage', () => {
     open(BreathForm, 'nadi-shodhana');
     choose('sides followed by', 'attention');
     type('minutes at own pace', '2:30');
-    expect([counted().byAttention, Number(counted().ownPace)]).toEqual([true, 150]);
+    expect(counted().byAttention).toBeTrue();
+    expect(Number(counted().ownPace)).toBe(150);
   });
 
   it('sets a lock only where it can be set, and says why not', () => {
@@ -144,11 +145,9 @@ describe('the forms of a passage', () => {
     type('strokes a turn', '40');
     type('sets', '2');
     tick('faster or slower by set');
-    expect([strokes().strokes, strokes().sets, strokes().rateRamp]).toEqual([
-      40,
-      2,
-      { by: 10, every: 1, to: 60 },
-    ]);
+    expect(strokes().strokes).toBe(40);
+    expect(strokes().sets).toBe(2);
+    expect(strokes().rateRamp).toEqual({ by: 10, every: 1, to: 60 });
     tick('recovery breath');
     expect(strokes().recovery).toBeNull();
     choose('natural breathing after', 'fixed');
@@ -161,11 +160,9 @@ describe('the forms of a passage', () => {
     choose('seat', 'folded');
     choose('hum', 'both');
     choose('hands at the ears', 'on-the-head');
-    expect([passage.seat, counted().dressing.hum, counted().dressing.ears]).toEqual([
-      'folded',
-      'both',
-      'on-the-head',
-    ]);
+    expect(passage.seat).toBe('folded');
+    expect(counted().dressing.hum).toBe('both');
+    expect(counted().dressing.ears).toBe('on-the-head');
     expect(page.textContent).toContain('Come up slowly.');
   });
 });

@@ -40,7 +40,8 @@ describe('the settings of a passage', () => {
       ['6:3:9', '6:3:9:0', 'in 2 · hold 1 · out 3 · empty 0'],
     ] as const) {
       type('ratio', text);
-      expect([counts(), echo()]).toEqual([expected, `Ratio ${said}`]);
+      expect(counts()).toEqual(expected);
+      expect(echo()).toBe(`Ratio ${said}`);
     }
   });
 
@@ -71,7 +72,8 @@ describe('the settings of a passage', () => {
     type('rounds', '10');
     field('rounds').dispatchEvent(new Event('blur'));
     fixture.detectChanges();
-    expect([passage.cycles, field('time for rounds').value]).toEqual([20, '2:40']);
+    expect(passage.cycles).toBe(20);
+    expect(field('time for rounds').value).toBe('2:40');
   });
 
   it('refuses base 0, a pace of 0.1 s, 10,000 rounds and 25 hours', () => {

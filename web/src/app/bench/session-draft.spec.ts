@@ -64,7 +64,8 @@ describe('the session draft', () => {
     wait(700);
     const second = save();
     const body = second.request.body as { version: number; document: StoredSession['document'] };
-    expect([body.version, baseOf(body.document as unknown as Session)]).toEqual([2, 6]);
+    expect(body.version).toBe(2);
+    expect(baseOf(body.document as unknown as Session)).toBe(6);
     answer(second, 3);
   });
 
@@ -96,7 +97,8 @@ describe('the session draft', () => {
     expect(draft.saveState().kind).toBe('away');
     wait(5_100);
     answer(save(), 2);
-    expect([draft.saveState().kind, baseOf(draft.session())]).toEqual(['saved', 5]);
+    expect(draft.saveState().kind).toBe('saved');
+    expect(baseOf(draft.session())).toBe(5);
   });
 
   /** Refused because what stands there has this base. */
@@ -125,7 +127,8 @@ describe('the session draft', () => {
     const request = save();
     expect((request.request.body as { version: number }).version).toBe(4);
     answer(request, 5);
-    expect([draft.saveState().kind, baseOf(draft.session())]).toEqual(['saved', 6]);
+    expect(draft.saveState().kind).toBe('saved');
+    expect(baseOf(draft.session())).toBe(6);
   });
 
   it('knows its own save again when only the answer was lost', () => {
@@ -151,7 +154,8 @@ describe('the session draft', () => {
   it('takes the other version when asked, and undo brings the own one back', () => {
     stale();
     draft.takeTheirs();
-    expect([draft.saveState().kind, baseOf(draft.session())]).toEqual(['saved', 7]);
+    expect(draft.saveState().kind).toBe('saved');
+    expect(baseOf(draft.session())).toBe(7);
     draft.undo();
     expect(baseOf(draft.session())).toBe(5);
     wait(700);
@@ -191,7 +195,8 @@ describe('the session draft', () => {
 
     const again = TestBed.createComponent(View).componentInstance.draft;
     again.open(storedSession());
-    expect([baseOf(again.session()), again.saveState().kind]).toEqual([5, 'unsaved']);
+    expect(baseOf(again.session())).toBe(5);
+    expect(again.saveState().kind).toBe('unsaved');
     wait(700);
     answer(save(), 2);
     const clean = TestBed.createComponent(View).componentInstance.draft;
@@ -209,7 +214,8 @@ describe('the session draft', () => {
     const again = TestBed.createComponent(View).componentInstance.draft;
     // The first save had arrived: what stands there is no stranger's.
     again.open(storedSession(withCounted({ base: 5 as never }), 2));
-    expect([baseOf(again.session()), again.saveState().kind]).toEqual([6, 'unsaved']);
+    expect(baseOf(again.session())).toBe(6);
+    expect(again.saveState().kind).toBe('unsaved');
     wait(700);
     const request = save();
     expect((request.request.body as { version: number }).version).toBe(2);
@@ -224,7 +230,8 @@ describe('the session draft', () => {
     view.destroy();
     const again = TestBed.createComponent(View).componentInstance.draft;
     again.open(storedSession());
-    expect([baseOf(again.session()), again.saveState().kind]).toEqual([5, 'saved']);
+    expect(baseOf(again.session())).toBe(5);
+    expect(again.saveState().kind).toBe('saved');
   });
 
   it('sends an undo of what may have arrived though no answer came', () => {
@@ -249,7 +256,8 @@ describe('the session draft', () => {
     again.open(storedSession());
     wait(700);
     answer(save(), 2);
-    expect([baseOf(again.session()), localStorage.length]).toEqual([5, 0]);
+    expect(baseOf(again.session())).toBe(5);
+    expect(localStorage.length).toBe(0);
   });
 
   it('shows kept edits beside what somebody else saved meanwhile', () => {
@@ -258,7 +266,8 @@ describe('the session draft', () => {
     save().error(new ProgressEvent('error'));
     const again = TestBed.createComponent(View).componentInstance.draft;
     again.open(storedSession(withCounted({ base: 7 as never }), 3));
-    expect([baseOf(again.session()), again.saveState().kind]).toEqual([5, 'stale']);
+    expect(baseOf(again.session())).toBe(5);
+    expect(again.saveState().kind).toBe('stale');
   });
 
   it('sends what was edited last when the page is left', () => {

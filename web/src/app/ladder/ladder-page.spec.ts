@@ -62,21 +62,17 @@ describe('the plan of a ladder', () => {
     page.type('wished date', '2026-06-01');
     page.type('days on a rung', '9');
     const [first, ...more] = saves();
-    expect([first?.request.body.version, first?.request.body.wished, more.length]).toEqual([
-      3,
-      '2026-06-01',
-      0,
-    ]);
+    expect(first?.request.body.version).toBe(3);
+    expect(first?.request.body.wished).toBe('2026-06-01');
+    expect(more.length).toBe(0);
     page.press('Practice calendar');
     expect(went).not.toHaveBeenCalled();
     first?.flush({ ...ladder, version: 4, wished: '2026-06-01' });
     page.fixture.detectChanges();
     const [second] = saves();
-    expect([
-      second?.request.body.version,
-      second?.request.body.wished,
-      second?.request.body.gate.days,
-    ]).toEqual([4, '2026-06-01', 9]);
+    expect(second?.request.body.version).toBe(4);
+    expect(second?.request.body.wished).toBe('2026-06-01');
+    expect(second?.request.body.gate.days).toBe(9);
     expect(went).not.toHaveBeenCalled();
     second?.flush({ ...ladder, version: 5, wished: '2026-06-01', gate: { ...DEFAULT_GATE, days: 9 } });
     page.fixture.detectChanges();
@@ -84,11 +80,9 @@ describe('the plan of a ladder', () => {
     // The next one is based on what was stored last, with all that was chosen.
     page.type('no effort above', '4');
     const [third] = saves();
-    expect([third?.request.body.version, third?.request.body.wished, third?.request.body.gate]).toEqual([
-      5,
-      '2026-06-01',
-      { ...DEFAULT_GATE, days: 9, effort: 4 },
-    ]);
+    expect(third?.request.body.version).toBe(5);
+    expect(third?.request.body.wished).toBe('2026-06-01');
+    expect(third?.request.body.gate).toEqual({ ...DEFAULT_GATE, days: 9, effort: 4 });
   });
 
   it('that is refused says why and stays on the page; then the calendar is of what is stored', () => {
@@ -99,7 +93,8 @@ describe('the plan of a ladder', () => {
       { status: 422, statusText: 'invalid' },
     );
     page.fixture.detectChanges();
-    expect([page.text('[role=alert]'), went.calls.count()]).toEqual(['Say first where you work.', 0]);
+    expect(page.text('[role=alert]')).toBe('Say first where you work.');
+    expect(went.calls.count()).toBe(0);
     page.press('Practice calendar');
     expect(went).toHaveBeenCalledTimes(1);
   });

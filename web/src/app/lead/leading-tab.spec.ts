@@ -9,7 +9,8 @@ describe('the tab that leads', () => {
 
   it('is one, asked twice too, until it lets go', async () => {
     const one = tab();
-    expect([await one.take(), await one.take()]).toEqual([true, true]);
+    expect(await one.take()).toBeTrue();
+    expect(await one.take()).toBeTrue();
     const other = TestBed.runInInjectionContext(() => new LeadingTab());
     expect(await other.take()).toBeFalse();
     await one.release();

@@ -37,7 +37,8 @@ describe('the stage', () => {
     const before = stage.now();
     const resume = spyOn(context, 'resume').and.resolveTo();
     await Promise.all([changed(), context.suspend()]);
-    expect([stage.audible, resume.calls.count()]).toEqual([false, 1]);
+    expect(stage.audible).toBeFalse();
+    expect(resume.calls.count()).toBe(1);
     await new Promise(requestAnimationFrame);
     await new Promise(requestAnimationFrame);
     const silent = stage.now();

@@ -40,7 +40,8 @@ describe('the wake lock', () => {
     locks[0]?.takeAway();
     expect(wakeLock.awake()).toBeFalse();
     await settled();
-    expect([wakeLock.awake(), request.calls.count()]).toEqual([true, 2]);
+    expect(wakeLock.awake()).toBeTrue();
+    expect(request.calls.count()).toBe(2);
   });
 
   it('asks for no second lock while it holds one', async () => {
@@ -58,7 +59,8 @@ describe('the wake lock', () => {
     expect(locks[0]?.released).toHaveBeenCalled();
     document.dispatchEvent(new Event('visibilitychange'));
     await settled();
-    expect([wakeLock.awake(), request.calls.count()]).toEqual([false, 1]);
+    expect(wakeLock.awake()).toBeFalse();
+    expect(request.calls.count()).toBe(1);
   });
 
   it('says that the screen may go dark where the lock is refused', async () => {

@@ -3,7 +3,16 @@ import { TestBed } from '@angular/core/testing';
 import { API_ROOT, type Sitting, type StudentFact } from '@nuvrah/contract';
 import { beginRun, DEFAULT_CONVENTIONS, millis, recordOf, stopRun } from '@nuvrah/core';
 import { BrowserStore } from '../api/browser-store';
-import { account, configure, dayCheck, ids, session, sittingOf, storedSession } from '../testing/fixtures';
+import {
+  account,
+  asthma,
+  configure,
+  dayCheck,
+  ids,
+  session,
+  sittingOf,
+  storedSession,
+} from '../testing/fixtures';
 import { keyOf, type Bodies, type Entry, type EntryKind, type Waiting } from './entry';
 import { PlainDisk } from '../testing/plain-disk';
 import { EntryDisk } from './entry-disk';
@@ -21,14 +30,7 @@ function stoppedRecord(): NonNullable<Sitting['record']> {
 const record = stoppedRecord();
 const body: Bodies['sitting'] = { version: 1, record, effort: 4, note: 'short' };
 const onServer: Sitting = { ...sittingOf(), version: 2, record, effort: 4, note: 'short' };
-const fact: StudentFact = {
-  id: ids.natural,
-  fact: 'asthma',
-  since: null,
-  until: null,
-  due: null,
-  note: '',
-};
+const fact: StudentFact = { ...asthma, id: ids.natural };
 const { id: _, ...fields } = fact;
 const report = { id: ids.counted, practiceId: ids.session, startedAt: '', record, effort: 3, note: '' };
 const { id: __, day: ___, checkedAt: ____, ...asked } = dayCheck;
@@ -127,7 +129,8 @@ describe('the queue of what is entered', () => {
       const seen = put(entry);
       expect(kept()).toEqual([keyOf(entry)]);
       away(next(kind));
-      expect([seen, kept()]).toEqual([['waiting'], [keyOf(entry)]]);
+      expect(seen).toEqual(['waiting']);
+      expect(kept()).toEqual([keyOf(entry)]);
       reload();
       away(next(kind));
       jasmine.clock().tick(5_000);
@@ -153,11 +156,10 @@ describe('the queue of what is entered', () => {
         const seen = put(entry);
         refuse(next(kind), code, status);
         const final = fate === 'final';
-        expect([seen, queue().waits(kind, entry.id)]).toEqual([[final ? 'refused' : 'waiting'], !final]);
-        expect([queue().needsSignIn(), queue().late().length]).toEqual([
-          fate === 'signed out',
-          final ? 0 : 1,
-        ]);
+        expect(seen).toEqual([final ? 'refused' : 'waiting']);
+        expect(queue().waits(kind, entry.id)).toEqual(!final);
+        expect(queue().needsSignIn()).toEqual(fate === 'signed out');
+        expect(queue().late().length).toEqual(final ? 0 : 1);
         expect(kept()).toEqual([keyOf(entry)]);
         jasmine.clock().tick(5_001);
         if (final || fate === 'rests') none();
@@ -170,7 +172,8 @@ describe('the queue of what is entered', () => {
         if (!final) return;
         expect(queue().refused()).toEqual([jasmine.objectContaining({ refused: `because ${code}` })]);
         queue().discard(entry);
-        expect([kept(), queue().refused()]).toEqual([[], []]);
+        expect(kept()).toEqual([]);
+        expect(queue().refused()).toEqual([]);
       });
     }
   }
@@ -184,7 +187,8 @@ describe('the queue of what is entered', () => {
     const again = next();
     expect(again.request.body).toEqual({ ...body, version: 2, record: later });
     again.flush({ ...onServer, version: 3, record: later });
-    expect([seen, kept()]).toEqual([['there'], []]);
+    expect(seen).toEqual(['there']);
+    expect(kept()).toEqual([]);
   });
 
   it('takes for sent what stands there just as it was sent, and asks for nothing more', () => {
@@ -193,7 +197,8 @@ describe('the queue of what is entered', () => {
     reload();
     refuse(next(), 'stale', 409, onServer);
     none();
-    expect([seen, kept()]).toEqual([['waiting'], []]);
+    expect(seen).toEqual(['waiting']);
+    expect(kept()).toEqual([]);
   });
 
   it('knows what it sent also when the page has found it there and let go of it meanwhile', () => {
@@ -201,7 +206,8 @@ describe('the queue of what is entered', () => {
     const request = next('session');
     queue().discard(ENTRIES.session.entry);
     refuse(request, 'stale', 409, storedSession(session, 2));
-    expect([seen, queue().refused()]).toEqual([['there'], []]);
+    expect(seen).toEqual(['there']);
+    expect(queue().refused()).toEqual([]);
     none();
   });
 
@@ -230,7 +236,8 @@ describe('the queue of what is entered', () => {
     const second = next();
     expect(second.request.body).toEqual({ ...body, version: 2 });
     second.flush({ ...onServer, version: 3 });
-    expect([seen, kept()]).toEqual([['there'], []]);
+    expect(seen).toEqual(['there']);
+    expect(kept()).toEqual([]);
   });
 
   it('is not held up by one that fails each time, but keeps facts of a student in order', () => {
@@ -309,7 +316,8 @@ describe('the queue of what is entered', () => {
     reload();
     jasmine.clock().tick(10_000);
     none();
-    expect([queue().waiting(), kept().length]).toEqual([[], 1]);
+    expect(queue().waiting()).toEqual([]);
+    expect(kept().length).toBe(1);
     expect(account.id).not.toBe('somebody else');
   });
 
@@ -351,6 +359,7 @@ describe('the queue of what is entered', () => {
     reload();
     expect(next().request.body).toEqual(body);
     expect(queue().refused()).toEqual([jasmine.objectContaining({ kind: 'report', refused: 'because' })]);
-    expect([store.read('records'), store.read('home.reports')]).toEqual([null, null]);
+    expect(store.read('records')).toBeNull();
+    expect(store.read('home.reports')).toBeNull();
   });
 });

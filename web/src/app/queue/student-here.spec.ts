@@ -3,19 +3,11 @@ import { TestBed } from '@angular/core/testing';
 import { API_ROOT, type Student, type StudentFact } from '@nuvrah/contract';
 import { day, isTrueOn } from '@nuvrah/core';
 import { Students } from '../api/students';
-import { configure, dayCheck, ids, student, TODAY } from '../testing/fixtures';
+import { asthma, configure, dayCheck, ids, student, TODAY } from '../testing/fixtures';
 
 describe('a student as they are known here', () => {
   let http: HttpTestingController;
   let known: Student[];
-  const asthma: StudentFact = {
-    id: ids.session,
-    fact: 'asthma',
-    since: null,
-    until: null,
-    due: null,
-    note: '',
-  };
   const { id: checkId, day: _, checkedAt: __, ...asked } = { ...dayCheck, facts: ['fever' as const] };
 
   beforeEach(() => {
@@ -43,8 +35,10 @@ describe('a student as they are known here', () => {
     open(student);
     students().saveFact(student.id, asthma).subscribe();
     students().addDayCheck(student.id, checkId, asked).subscribe();
-    expect([trueNow(), now().dayCheck?.facts]).toEqual([['asthma'], ['fever']]);
-    expect([now().dayCheck?.day, now().dayCheck?.checkedAt]).toEqual([TODAY, '2026-03-10T12:00:00.000Z']);
+    expect(trueNow()).toEqual(['asthma']);
+    expect(now().dayCheck?.facts).toEqual(['fever']);
+    expect(now().dayCheck?.day).toEqual(TODAY);
+    expect(now().dayCheck?.checkedAt).toBe('2026-03-10T12:00:00.000Z');
     away(facts);
     expect(trueNow()).toEqual(['asthma']);
   });

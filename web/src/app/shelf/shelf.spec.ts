@@ -116,11 +116,9 @@ describe('the variant editor', () => {
     submit();
     const request = http.expectOne(`${API_ROOT}/variants`);
     const { document } = request.request.body as { document: Variant };
-    expect([document.technique, document.name, document.ranges.base]).toEqual([
-      'ujjayi',
-      'Softer',
-      { from: 2, to: 6 },
-    ]);
+    expect(document.technique).toBe('ujjayi');
+    expect(document.name).toBe('Softer');
+    expect(document.ranges.base).toEqual({ from: 2, to: 6 });
     const detail = 'There is a technique named "Softer" already.';
     request.flush(
       {

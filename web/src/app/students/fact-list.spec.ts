@@ -1,19 +1,11 @@
 import type { HttpTestingController, TestRequest } from '@angular/common/http/testing';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { API_ROOT, type StudentFact } from '@nuvrah/contract';
-import { configure, ids, student } from '../testing/fixtures';
+import { asthma, configure, ids, student } from '../testing/fixtures';
 import { FactList } from './fact-list';
 import { day, dayInWords } from '@nuvrah/core';
 
-const fact = (change: Partial<StudentFact>): StudentFact => ({
-  id: ids.session,
-  fact: 'asthma',
-  since: null,
-  until: null,
-  due: null,
-  note: '',
-  ...change,
-});
+const fact = (change: Partial<StudentFact>): StudentFact => ({ ...asthma, ...change });
 
 describe('what is known of a student', () => {
   let http: HttpTestingController;

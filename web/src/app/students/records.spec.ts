@@ -4,7 +4,7 @@ import { API_ROOT, type StoredClearance, type StudentFact } from '@nuvrah/contra
 import { EntryDisk } from '../queue/entry-disk';
 import type { PlainDisk } from '../testing/plain-disk';
 import { OfflineQueue } from '../queue/offline-queue';
-import { configure, ids, student } from '../testing/fixtures';
+import { asthma, configure, ids, student } from '../testing/fixtures';
 import { Shown } from '../testing/shown';
 import { ClearanceList } from './clearance-list';
 import { FactChecklist } from './fact-checklist';
@@ -14,14 +14,6 @@ describe('the checklist of the intake', () => {
   let http: HttpTestingController;
   let list: Shown<FactChecklist>;
   let changed: number;
-  const asthma: StudentFact = {
-    id: ids.session,
-    fact: 'asthma',
-    since: null,
-    until: null,
-    due: null,
-    note: '',
-  };
 
   beforeEach(() => {
     localStorage.clear();
@@ -68,7 +60,8 @@ describe('the checklist of the intake', () => {
     list.tick('asthma');
     expect(box()?.checked).toBeTrue();
     refuse(added(), 'It is there.');
-    expect([box()?.checked, changed]).toEqual([false, 0]);
+    expect(box()?.checked).toBeFalse();
+    expect(changed).toBe(0);
     expect(list.text('.fact [role=alert]')).toContain('Not on record. It is there.');
     expect(TestBed.inject(OfflineQueue).refused()).toEqual([]);
   });
@@ -78,10 +71,8 @@ describe('the checklist of the intake', () => {
     list.tick('asthma');
     added().error(new ProgressEvent('error'));
     list.fixture.detectChanges();
-    expect([changed, list.text('.fact [role=status]')]).toEqual([
-      1,
-      'Kept in this browser until the server is back.',
-    ]);
+    expect(changed).toBe(1);
+    expect(list.text('.fact [role=status]')).toBe('Kept in this browser until the server is back.');
     localStorage.clear();
     TestBed.resetTestingModule();
     http = configure();
@@ -100,7 +91,8 @@ describe('the checklist of the intake', () => {
     show({ ...asthma, until: day('2026-01-31') });
     list.tick('asthma');
     TestBed.inject(OfflineQueue).discard({ kind: 'fact', id: ids.session });
-    expect([box()?.checked, changed]).toEqual([true, 0]);
+    expect(box()?.checked).toBeTrue();
+    expect(changed).toBe(0);
   });
 
   it('shows until when it was true, which can be set otherwise, and makes it true again', () => {
@@ -130,7 +122,8 @@ describe('the checklist of the intake', () => {
     // Pressed again while it is on its way, nothing more is sent.
     list.tick('asthma');
     first.flush(null);
-    expect([changed, asked.calls.count()]).toEqual([1, 2]);
+    expect(changed).toBe(1);
+    expect(asked.calls.count()).toBe(2);
     list.set('student', { ...student, facts: [] });
     list.tick('asthma');
     const again = added();
