@@ -1,5 +1,7 @@
 import { Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
 
 import {
@@ -60,6 +62,8 @@ const FREER: Readonly<Record<Freer, string>> = { left: 'left', right: 'right', e
     ChoiceChips,
     LoadingNote,
     MatButtonModule,
+    MatFormFieldModule,
+    MatInputModule,
     NaturalMinute,
     NostrilTest,
     RouterLink,

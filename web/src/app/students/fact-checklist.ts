@@ -138,6 +138,7 @@ const PREGNANCIES: readonly PersonFact[] = ['pregnancy', 'pregnancy-guarded'];
       width: 1.25rem;
       height: 1.25rem;
       accent-color: var(--ink);
+      flex: none;
     }
     .kept {
       margin: 0 0 0.25rem 1.75rem;
@@ -239,7 +240,8 @@ export class FactChecklist {
         this.busy.set(false);
         if (delivery.kind === 'waiting' && !delivery.kept)
           this.failed.set({ fact: fact.fact, message: NOT_KEPT });
-        else this.changed.emit();
+        // What waits here is shown already; the server has nothing new to say.
+        if (delivery.kind === 'there') this.changed.emit();
       },
       error: (problem: ApiProblem) => {
         this.busy.set(false);

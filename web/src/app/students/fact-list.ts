@@ -44,19 +44,21 @@ import { dayTyped } from '../forms/day-typed';
               No longer
             </button>
           } @else if (row.fact.until !== null) {
-            <label>
-              <span>until</span>
-              <input
-                type="date"
-                [attr.aria-label]="row.name + ', until'"
-                [min]="row.fact.since ?? ''"
-                [value]="row.fact.until"
-                (change)="endOn(row.fact, $event)"
-              />
-            </label>
-            <button matButton type="button" [disabled]="sent.busy()" (click)="reopen(row.fact)">
-              True again
-            </button>
+            <span class="ways">
+              <label>
+                <span>until</span>
+                <input
+                  type="date"
+                  [attr.aria-label]="row.name + ', until'"
+                  [min]="row.fact.since ?? ''"
+                  [value]="row.fact.until"
+                  (change)="endOn(row.fact, $event)"
+                />
+              </label>
+              <button matButton type="button" [disabled]="sent.busy()" (click)="reopen(row.fact)">
+                True again
+              </button>
+            </span>
           }
         </li>
       } @empty {
@@ -193,7 +195,8 @@ export class FactList {
     this.sent.send(this.students.saveFact(this.student().id, fact), (delivery) => {
       if (delivery.kind === 'waiting' && !delivery.kept) return this.sent.say(NOT_KEPT);
       then();
-      this.changed.emit();
+      // What waits here is shown already; the server has nothing new to say.
+      if (delivery.kind === 'there') this.changed.emit();
     });
   }
 }

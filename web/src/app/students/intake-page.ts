@@ -36,7 +36,7 @@ import { StudentForm } from './student-form';
         </section>
         <section aria-labelledby="health">
           <h2 id="health">2 · Health: is any of this true?</h2>
-          <p class="soft">Each tick is kept at once. Nothing here leaves this application.</p>
+          <p class="soft">Each tick is saved by itself. Nothing here leaves this application.</p>
           <nv-fact-checklist [student]="student" (changed)="page.again()" />
         </section>
         <section aria-labelledby="done">

@@ -71,7 +71,7 @@ describe('the checklist of the intake', () => {
     list.tick('asthma');
     added().error(new ProgressEvent('error'));
     list.fixture.detectChanges();
-    expect(changed).toBe(1);
+    expect(changed).toBe(0);
     expect(list.text('.fact [role=status]')).toBe('Kept in this browser until the server is back.');
     localStorage.clear();
     TestBed.resetTestingModule();
