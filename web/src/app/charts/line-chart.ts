@@ -84,6 +84,7 @@ const MOST_MARKED = 400;
     }
     .plot {
       height: 18rem;
+      overflow: hidden;
       background: var(--sheet);
     }
   `,
@@ -109,11 +110,19 @@ export class LineChart {
         const draw = (): void => {
           const ink = getComputedStyle(element);
           const { data, layout } = this.figure(ink.getPropertyValue('color'), ink.getPropertyValue('--rule'));
-          void plotly.react(element, data, layout, { displayModeBar: false, responsive: true });
+          void plotly.react(element, data, layout, { displayModeBar: false });
         };
         draw();
         this.redraw = draw;
-        destroyed.onDestroy(() => plotly.purge(element as PlotlyHTMLElement));
+        // The width follows the element: text made larger narrows it, and no window is resized by that.
+        const width = new ResizeObserver(() => {
+          if (element.offsetWidth > 0) void plotly.Plots.resize(element);
+        });
+        width.observe(element);
+        destroyed.onDestroy(() => {
+          width.disconnect();
+          plotly.purge(element as PlotlyHTMLElement);
+        });
       });
     });
     effect(() => {

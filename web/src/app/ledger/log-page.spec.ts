@@ -24,13 +24,7 @@ describe('reading a log', () => {
     box.dispatchEvent(new Event('change'));
     http.expectOne(`${API_ROOT}/students`).flush([student]);
     http.expectOne(`${API_ROOT}/ledger/known`).flush([]);
-    await until(() => page.text('#found') !== '');
-  }
-  async function until(there: () => boolean): Promise<void> {
-    while (!there()) {
-      await new Promise((resolve) => requestAnimationFrame(resolve));
-      page.fixture.detectChanges();
-    }
+    await page.until(() => page.text('#found') !== '');
   }
 
   it('shows what would be added and what is wrong, and adds nothing before it is told to', async () => {

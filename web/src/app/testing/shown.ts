@@ -55,6 +55,14 @@ export class Shown<T> {
     this.fixture.detectChanges();
   }
 
+  /** Waits, frame by frame, until something is so; the limit of the spec is the limit of it. */
+  async until(isSo: () => boolean): Promise<void> {
+    while (!isSo()) {
+      await new Promise((resolve) => requestAnimationFrame(resolve));
+      this.fixture.detectChanges();
+    }
+  }
+
   submit(selector = 'form'): void {
     this.page.querySelector(selector)?.dispatchEvent(new Event('submit'));
     this.fixture.detectChanges();
