@@ -22,6 +22,32 @@ const OUTSIDE_WORLD = {
   message: 'core has no framework and no I/O.',
 };
 
+/** What every part of the web application may not import. */
+const WEB = [ACROSS, DEEP, notFrom('server', 'web reaches the server through the contract alone.')];
+/** Parts of the web application: features stand on shared, shared on ui, and none knows who stands on it. */
+const webPart = (folder, regex, message) => ({
+  files: [`web/src/app/${folder}/**/*.ts`],
+  rules: forbid(...WEB, { regex, message }),
+});
+
+/** Browser controls that the kit in `ui/` stands for. */
+const NATIVE = [
+  ["Element[name='select']", 'Use nv-select.'],
+  ["Element[name='details']", 'Use nv-fold.'],
+  ["Element[name='dialog']", 'Use a dialog of Material.'],
+  [
+    "Element[name='input'] > TextAttribute[name='type'][value=/^(date|time|datetime-local)$/]",
+    'Use nv-date-field or nv-time-field.',
+  ],
+  ["Element[name='input'] > TextAttribute[name='type'][value='file']", 'Use nv-file-button.'],
+  ["Element[name='input'] > TextAttribute[name='type'][value='checkbox']", 'Use mat-checkbox.'],
+  ["Element[name='input'] > TextAttribute[name='type'][value='radio']", 'Use nv-choice.'],
+].map(([selector, message]) => ({ selector, message }));
+const ASKING = ['confirm', 'alert', 'prompt'].map((name) => ({
+  name,
+  message: 'Use Questions or Notices of ui/.',
+}));
+
 const CLOCK_AND_CHANCE = 'core has no clock and no chance: pass the time or the generator in.';
 const NO_CLOCK_NO_CHANCE = {
   'no-restricted-globals': [
@@ -97,7 +123,9 @@ export default tseslint.config(
     extends: [...angular.configs.tsRecommended],
     processor: angular.processInlineTemplates,
     rules: {
-      ...forbid(ACROSS, DEEP, notFrom('server', 'web reaches the server through the contract alone.')),
+      ...forbid(...WEB),
+      'no-restricted-globals': ['error', ...ASKING],
+      '@angular-eslint/prefer-on-push-component-change-detection': 'error',
       // Components are classes without members more often than not.
       '@typescript-eslint/no-extraneous-class': 'off',
       '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'nv', style: 'kebab-case' }],
@@ -107,8 +135,18 @@ export default tseslint.config(
       ],
     },
   },
+  webPart(
+    'features',
+    String.raw`^\.\./(?!\.\./)|/(features|frame)/`,
+    'A feature knows no other: what two need is shared/.',
+  ),
+  webPart('shared', '/(features|frame)/', 'shared/ does not know the features that stand on it.'),
+  webPart('api', '/(features|frame|ui)/', 'api/ shows nothing.'),
+  webPart('ui', String.raw`^\.\./(?!words/|testing/)`, 'The kit knows nothing of what it is used for.'),
+  webPart('words', String.raw`^\.\./`, 'Words are made of values alone.'),
   {
     files: ['web/**/*.html'],
     extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+    rules: { 'no-restricted-syntax': ['error', ...NATIVE] },
   },
 );

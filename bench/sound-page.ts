@@ -10,9 +10,9 @@ import {
   type NoteKind,
   type Timeline,
 } from '../core/src/index.js';
-import { SoundScheduler } from '../web/src/app/lead/sound-scheduler.js';
-import type { Stage } from '../web/src/app/lead/stage.js';
-import { soundNote, type SoundingNote } from '../web/src/app/lead/voice.js';
+import { SoundScheduler } from '../web/src/app/shared/playback/sound-scheduler.js';
+import type { Stage } from '../web/src/app/shared/playback/stage.js';
+import { soundNote, type SoundingNote } from '../web/src/app/shared/playback/voice.js';
 
 const RATE = 22_050;
 

@@ -50,7 +50,8 @@ describe('statements of a list', () => {
   let asked = 0;
   let texts: string[] = [];
 
-  beforeAll(async () => {
+  // What one spec had read is remembered by its server alone.
+  beforeEach(async () => {
     server = await startTestServer();
     await loadDemo(server.source, server.now);
     client = server.stranger();
@@ -63,7 +64,7 @@ describe('statements of a list', () => {
       return query.apply(this, sent) as never;
     });
   });
-  afterAll(() => server.close());
+  afterEach(() => server.close());
 
   const statementsOf = async (route: Route): Promise<number> => {
     asked = 0;

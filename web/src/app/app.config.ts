@@ -8,7 +8,7 @@ import {
   withNavigationErrorHandler,
 } from '@angular/router';
 import { appRoutes } from './app.routes';
-import { sayNotOpened } from './shell/page-trouble';
+import { sayNotOpened } from './frame/page-trouble';
 
 export const appConfig: ApplicationConfig = {
   providers: [

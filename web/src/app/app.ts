@@ -1,11 +1,12 @@
-import { afterNextRender, Component, inject, Injector } from '@angular/core';
+import { ChangeDetectionStrategy, afterNextRender, Component, inject, Injector } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
-import { AppearanceChoice } from './shell/appearance';
+import { AppearanceChoice } from './shared/appearance';
 
-const signCard = () => import('./shell/sign-card');
+const signCard = () => import('./shared/sign-card');
 
 @Component({
   selector: 'nv-root',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [RouterOutlet],
   template: '<router-outlet />',
   host: { '(document:keydown)': 'key($event)' },
@@ -24,7 +25,7 @@ export class App {
     const typing = event.target instanceof Element && event.target.closest('input, textarea, select');
     if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
     if (event.key === '?')
-      void import('./shell/shortcuts').then(({ Shortcuts }) => this.injector.get(Shortcuts).show());
+      void import('./frame/shortcuts').then(({ Shortcuts }) => this.injector.get(Shortcuts).show());
     else if (event.key.toLowerCase() === 's')
       void signCard().then(({ SignCards }) => this.injector.get(SignCards).show());
   }

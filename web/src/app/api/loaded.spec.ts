@@ -1,4 +1,4 @@
-import { Component, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { Subject } from 'rxjs';
 import { AWAY } from './api';
@@ -6,7 +6,7 @@ import { asked } from './loaded';
 
 const asking: Subject<string>[] = [];
 
-@Component({ template: '' })
+@Component({ changeDetection: ChangeDetectionStrategy.OnPush, template: '' })
 class View {
   readonly key = signal('a');
   readonly page = asked(this.key, () => {

@@ -17,9 +17,9 @@ import type { Day } from '@nuvrah/core';
 import { tap, type Observable } from 'rxjs';
 import { Api } from './api';
 import { OnceId } from './once-id';
-import { OfflineQueue, type Accepted } from '../queue/offline-queue';
-import { StudentHere } from '../queue/student-here';
-import type { Bodies } from '../queue/entry';
+import { OfflineQueue, type Accepted } from '../shared/offline-queue/offline-queue';
+import { StudentHere } from '../shared/offline-queue/student-here';
+import type { Bodies } from '../shared/offline-queue/entry';
 
 /** Students on the server. */
 @Injectable({ providedIn: 'root' })

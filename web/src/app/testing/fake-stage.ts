@@ -1,6 +1,6 @@
 import type { Note } from '@nuvrah/core';
-import type { Stage } from '../lead/stage';
-import type { SoundingNote } from '../lead/voice';
+import type { Stage } from '../shared/playback/stage';
+import type { SoundingNote } from '../shared/playback/voice';
 
 export interface Played {
   readonly note: Note;

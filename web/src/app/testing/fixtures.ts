@@ -23,7 +23,7 @@ import {
 } from '@nuvrah/core';
 import { AccountStore } from '../api/account';
 import { NOW } from '../api/now';
-import { EntryDisk } from '../queue/entry-disk';
+import { EntryDisk } from '../shared/offline-queue/entry-disk';
 import { PlainDisk } from './plain-disk';
 
 export const ids = {

@@ -1,10 +1,10 @@
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { API_ROOT, type LedFinding } from '@nuvrah/contract';
 import type { Session } from '@nuvrah/core';
-import { LeadScreen } from '../lead/lead-screen';
-import { LEAD_STORE, LeadStore } from '../lead/lead-store';
-import { Stages } from '../lead/stage';
-import { WakeLock } from '../lead/wake-lock';
+import { LeadScreen } from '../shared/playback/lead-screen';
+import { LEAD_STORE, LeadStore } from '../shared/playback/lead-store';
+import { Stages } from '../shared/playback/stage';
+import { WakeLock } from '../shared/playback/wake-lock';
 import { FakeStage } from './fake-stage';
 import { configure, sittingOf, storedSession } from './fixtures';
 

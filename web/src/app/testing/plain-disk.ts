@@ -1,5 +1,5 @@
 import { Subject, of, type Observable } from 'rxjs';
-import type { Waiting } from '../queue/entry';
+import type { Waiting } from '../shared/offline-queue/entry';
 
 const PREFIX = 'disk.';
 
@@ -9,12 +9,18 @@ export class PlainDisk {
   full = false;
   readonly changedElsewhere = new Subject<string>();
 
+  private static spec = 0;
+  /** A page that a spec left behind may still write after its end: that must not be found by the next spec. */
+  private readonly madeIn = PlainDisk.spec;
+
   static keys(): readonly string[] {
     const all = Object.keys(localStorage).filter((key) => key.startsWith(PREFIX));
     return all.map((key) => key.slice(PREFIX.length));
   }
 
+  /** Called after each spec. */
   static clear(): void {
+    PlainDisk.spec++;
     for (const key of PlainDisk.keys()) localStorage.removeItem(PREFIX + key);
   }
 
@@ -27,7 +33,7 @@ export class PlainDisk {
   }
 
   write(key: string, entry: Waiting): Observable<boolean> {
-    if (this.full) return of(false);
+    if (this.full || this.madeIn !== PlainDisk.spec) return of(false);
     localStorage.setItem(PREFIX + key, JSON.stringify(entry));
     return of(true);
   }

@@ -1,0 +1,134 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { Router, RouterLink } from '@angular/router';
+import type { ClassGroup } from '@nuvrah/contract';
+import { combineLatest } from 'rxjs';
+import { Classes } from '../../api/classes';
+import { asked } from '../../api/loaded';
+import { LoadingNote } from '../../shared/loading-note';
+import { ScreeningClock } from '../../api/screening-clock';
+import { sending } from '../../api/sending';
+import { Sessions } from '../../api/sessions';
+import { Students } from '../../api/students';
+import { firstSessionFor } from '../../shared/sessions/first-session';
+import { SessionTable } from '../../shared/sessions/session-table';
+import { CheckChips } from '../../ui/check-chips';
+
+/** One class: its name, who comes and its sessions. */
+@Component({
+  selector: 'nv-class-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [CheckChips, LoadingNote, MatButtonModule, RouterLink, SessionTable],
+  template: `
+    <div class="page">
+      <nv-loading-note [state]="page.state()" (retry)="page.again()" />
+      @if (group(); as group) {
+        <div class="page-head">
+          <h1>{{ group.name }}</h1>
+          @if (group.archived) {
+            <span class="soft">archived</span>
+          }
+          <span class="grow"></span>
+          <a matButton routerLink="/classes">All classes</a>
+        </div>
+        <form (submit)="save($event, group)">
+          <div class="row">
+            <label class="wide">
+              <span>name</span>
+              <input #name type="text" maxlength="80" aria-label="name of the class" [value]="group.name" />
+            </label>
+            <label class="wide">
+              <span>note</span>
+              <input #note type="text" maxlength="2000" aria-label="note" [value]="group.note" />
+            </label>
+          </div>
+          <nv-check-chips
+            legend="who comes, in the order in which they sit"
+            [words]="words()"
+            [values]="members()"
+            (changed)="members.set($event)"
+          />
+          @if (sent.message(); as text) {
+            <p class="wrong" role="alert">{{ text }}</p>
+          }
+          <div class="actions">
+            <button matButton="filled" type="submit" [disabled]="sent.busy()">Save</button>
+            <button matButton type="button" (click)="change(group, { archived: !group.archived })">
+              {{ group.archived ? 'Bring back' : 'Archive' }}
+            </button>
+          </div>
+        </form>
+        <section aria-labelledby="sessions">
+          <div class="page-head">
+            <h2 id="sessions">Sessions</h2>
+            <span class="grow"></span>
+            <button matButton="outlined" type="button" [disabled]="adding.busy()" (click)="addSession(group)">
+              New session
+            </button>
+          </div>
+          @if (adding.message(); as text) {
+            <p class="notice problem" role="alert">{{ text }}</p>
+          }
+          <nv-session-table
+            [sessions]="page.value()?.[2] ?? []"
+            empty="No session yet. A new one opens on the Bench."
+          />
+        </section>
+      }
+    </div>
+  `,
+  styleUrl: '../../ui/form.scss',
+  styles: `
+    section {
+      margin-top: 2rem;
+    }
+  `,
+})
+export class ClassPage {
+  readonly id = input.required<string>();
+
+  private readonly classes = inject(Classes);
+  private readonly students = inject(Students);
+  private readonly sessions = inject(Sessions);
+  private readonly day = inject(ScreeningClock).day;
+  private readonly router = inject(Router);
+
+  protected readonly page = asked(this.id, (id) =>
+    combineLatest([this.classes.get(id), this.students.list(), this.sessions.list({ class: id })]),
+  );
+  protected readonly group = computed(() => this.page.value()?.[0] ?? null);
+  protected readonly members = linkedSignal<readonly string[]>(() => this.group()?.members ?? []);
+  protected readonly sent = sending();
+  protected readonly adding = sending();
+
+  /** Who is here, and who came before being archived. */
+  protected readonly words = computed((): Readonly<Record<string, string>> => {
+    const come = new Set(this.group()?.members);
+    const students = (this.page.value()?.[1] ?? []).filter(({ id, archived }) => !archived || come.has(id));
+    return Object.fromEntries(students.map(({ id, name }) => [id, name]));
+  });
+
+  protected save(event: Event, group: ClassGroup): void {
+    event.preventDefault();
+    const [name, note] = [
+      ...(event.target as HTMLFormElement).querySelectorAll<HTMLInputElement>('input[type=text]'),
+    ];
+    if ((name?.value ?? '').trim() === '') return this.sent.say('Give the class a name, as you call it.');
+    this.change(group, {
+      name: name?.value ?? '',
+      note: note?.value ?? '',
+      members: [...this.members()],
+    });
+  }
+
+  protected change(group: ClassGroup, change: Partial<ClassGroup>): void {
+    this.sent.send(this.classes.change(group, change), () => this.page.again());
+  }
+
+  protected addSession(group: ClassGroup): void {
+    this.adding.send(
+      this.sessions.add({ kind: 'class', classId: group.id }, firstSessionFor(null, this.day())),
+      ({ id }) => void this.router.navigate(['/bench', id]),
+    );
+  }
+}

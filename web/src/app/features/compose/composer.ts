@@ -1,0 +1,20 @@
+import { Injectable } from '@angular/core';
+import type { ComposeProblem, ComposeRequest, Proposal, Result } from '@nuvrah/core';
+import type { Observable } from 'rxjs';
+import { worked } from '../../api/worked';
+
+export type ComposeMessage =
+  /** 0 to 1. */
+  | { readonly kind: 'progress'; readonly done: number }
+  | { readonly kind: 'done'; readonly answer: Result<readonly Proposal[], ComposeProblem> };
+
+/** Composes in a worker, so that the page stays at hand. Unsubscribing ends the work. */
+@Injectable({ providedIn: 'root' })
+export class Composer {
+  compose(request: ComposeRequest): Observable<ComposeMessage> {
+    return worked(
+      () => new Worker(new URL('./compose.worker', import.meta.url), { type: 'module' }),
+      request,
+    );
+  }
+}

@@ -1,0 +1,142 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
+import type { LadderPlan } from '@nuvrah/contract';
+import { dailySittings, type PracticeTime } from '@nuvrah/core';
+import { ChoiceField } from '../../ui/choice-field';
+
+type Sitting = LadderPlan['sittings'][number];
+
+/** What a time is told by. */
+const BY = { clock: 'by the clock', sunrise: 'by sunrise', sunset: 'by sunset' } as const;
+type By = keyof typeof BY;
+
+/** Most sittings of a day. */
+const MOST = 4;
+const NUMBERS = ['First', 'Second', 'Third', 'Fourth'];
+
+/** The sittings of a day of practice: when each is, and which session it holds. */
+@Component({
+  selector: 'nv-daily-sittings',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ChoiceField, MatButtonModule, RouterLink],
+  template: `
+    @for (row of rows(); track $index) {
+      <div class="row" role="group" [attr.aria-label]="row.name + ' sitting'">
+        <strong>{{ row.name }}</strong>
+        <nv-choice-field label="time" [words]="ways" [value]="row.by" (choose)="setBy($index, $event)" />
+        @if (row.time.kind === 'clock') {
+          <label>
+            <span>at</span>
+            <input type="time" aria-label="at" [value]="row.time.at" (change)="setClock($index, $event)" />
+          </label>
+        } @else {
+          <label>
+            <span>minutes after it, below 0 before</span>
+            <input
+              type="number"
+              min="-240"
+              max="240"
+              step="5"
+              aria-label="minutes after it, below 0 before"
+              [value]="row.time.minutes"
+              (change)="setMinutes($index, $event)"
+            />
+          </label>
+        }
+        <nv-choice-field
+          label="session"
+          [words]="sessions()"
+          [value]="row.sessionId ?? ''"
+          (choose)="setSession($index, $event)"
+        />
+        @if (rows().length > 1) {
+          <button matButton type="button" (click)="remove($index)">Leave out</button>
+        }
+      </div>
+    }
+    @if (bySun() && !placed()) {
+      <p class="notice clearance">
+        Where the sun rises is not known yet. <a routerLink="/account" fragment="place">Say where you work</a>
+      </p>
+    }
+    @if (rows().length < most) {
+      <button matButton type="button" (click)="add()">One sitting a day more</button>
+    }
+  `,
+  styleUrl: '../../ui/form.scss',
+  styles: `
+    :host {
+      display: block;
+      margin-block: 0.75rem;
+    }
+    .row {
+      margin-bottom: 0.75rem;
+    }
+    strong {
+      flex: 0 0 4.5rem;
+      padding-bottom: 0.5rem;
+    }
+  `,
+})
+export class DailySittings {
+  readonly sittings = input.required<readonly Sitting[]>();
+  /** Other sessions of the student, by id. */
+  readonly others = input<Readonly<Record<string, string>>>({});
+  /** Whether it is known where the instructor works. */
+  readonly placed = input.required<boolean>();
+  readonly changed = output<Sitting[]>();
+
+  protected readonly ways = BY;
+  protected readonly most = MOST;
+  protected readonly sessions = computed(() => ({ '': 'the one that climbs', ...this.others() }));
+  protected readonly rows = computed(() =>
+    this.sittings().map((sitting, index) => ({
+      ...sitting,
+      name: NUMBERS[index] ?? '',
+      by: sitting.time.kind === 'clock' ? ('clock' as const) : sitting.time.event,
+    })),
+  );
+  protected readonly bySun = computed(() => this.rows().some(({ by }) => by !== 'clock'));
+
+  protected setBy(index: number, by: By): void {
+    const [usual] = dailySittings(1);
+    const time: PracticeTime =
+      by === 'clock'
+        ? (usual?.time ?? { kind: 'clock', at: '06:30' })
+        : { kind: 'sun', event: by, minutes: by === 'sunrise' ? 30 : -30 };
+    this.set(index, { time });
+  }
+
+  /** An empty time is none: it stays what it was. */
+  protected setClock(index: number, event: Event): void {
+    const { value } = event.target as HTMLInputElement;
+    if (value !== '') this.set(index, { time: { kind: 'clock', at: value } });
+  }
+
+  protected setMinutes(index: number, event: Event): void {
+    const box = event.target as HTMLInputElement;
+    const minutes = Math.round(Number(box.value));
+    const time = this.sittings()[index]?.time;
+    if (time?.kind !== 'sun') return;
+    if (Math.abs(minutes) <= 240) this.set(index, { time: { ...time, minutes } });
+    else box.value = String(time.minutes);
+  }
+
+  protected setSession(index: number, id: string): void {
+    this.set(index, { sessionId: id === '' ? null : id });
+  }
+
+  protected add(): void {
+    const next = dailySittings(this.sittings().length + 1).at(-1);
+    if (next) this.changed.emit([...this.sittings(), next as Sitting]);
+  }
+
+  protected remove(index: number): void {
+    this.changed.emit(this.sittings().filter((_, at) => at !== index));
+  }
+
+  private set(index: number, change: Partial<Sitting>): void {
+    this.changed.emit(this.sittings().map((one, at) => (at === index ? { ...one, ...change } : one)));
+  }
+}

@@ -1,0 +1,101 @@
+import type { HttpTestingController } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
+import { Router } from '@angular/router';
+import { API_ROOT, type Ladder } from '@nuvrah/contract';
+import { dailySittings, DEFAULT_GATE, type RungNumbers, day } from '@nuvrah/core';
+import { configure, ids, storedSession, student } from '../../testing/fixtures';
+import { Shown } from '../../testing/shown';
+import { LadderPage } from './ladder-page';
+
+const counts = (inhale: number): RungNumbers => ({
+  kind: 'counts',
+  counts: { inhale, internalHold: 0, exhale: 2 * inhale, externalHold: 0 } as never,
+});
+const ladder: Ladder = {
+  id: ids.sitting,
+  version: 3,
+  studentId: ids.student,
+  sessionId: ids.session,
+  passageId: ids.counted,
+  technique: 'nadi-shodhana',
+  pace: 1000,
+  school: 'count-first',
+  rungs: [counts(5), counts(6)] as never,
+  at: 0,
+  since: day('2026-03-01'),
+  gate: DEFAULT_GATE,
+  plan: { weekdays: [1, 3], sittings: [...dailySittings(1)] as Ladder['plan']['sittings'] },
+  wished: null,
+  ended: false,
+  rule: { step: 'stay', said: ['No sitting on this rung yet.'] },
+  waits: false,
+  decisions: [],
+  begun: [],
+  log: { planned: 0, practised: 0, sittings: 0, comfortable: 0 },
+};
+
+describe('the plan of a ladder', () => {
+  let http: HttpTestingController;
+  let page: Shown<LadderPage>;
+  let went: jasmine.Spy;
+  const address = `${API_ROOT}/ladders/${ids.sitting}`;
+  const saves = () => http.match(({ method, url }) => method === 'PUT' && url === address);
+  const answer = (shown: Ladder): void => {
+    http.expectOne(({ method, url }) => method === 'GET' && url === address).flush(shown);
+    http.expectOne(`${API_ROOT}/students/${ids.student}`).flush(student);
+    http.expectOne(`${API_ROOT}/sessions?student=${ids.student}`).flush([storedSession()]);
+    page.fixture.detectChanges();
+  };
+
+  beforeEach(() => {
+    http = configure();
+    went = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
+    page = new Shown(LadderPage, { id: ids.sitting });
+    answer(ladder);
+    const fold = [...page.page.querySelectorAll('details')].at(-1) as HTMLDetailsElement;
+    fold.open = true;
+    fold.dispatchEvent(new Event('toggle'));
+    page.fixture.detectChanges();
+  });
+
+  it('is saved change by change, each over what the one before left, and the calendar waits for it', () => {
+    page.type('wished date', '2026-06-01');
+    page.type('days on a rung', '9');
+    const [first, ...more] = saves();
+    expect(first?.request.body.version).toBe(3);
+    expect(first?.request.body.wished).toBe('2026-06-01');
+    expect(more.length).toBe(0);
+    page.press('Practice calendar');
+    expect(went).not.toHaveBeenCalled();
+    first?.flush({ ...ladder, version: 4, wished: '2026-06-01' });
+    page.fixture.detectChanges();
+    const [second] = saves();
+    expect(second?.request.body.version).toBe(4);
+    expect(second?.request.body.wished).toBe('2026-06-01');
+    expect(second?.request.body.gate.days).toBe(9);
+    expect(went).not.toHaveBeenCalled();
+    second?.flush({ ...ladder, version: 5, wished: '2026-06-01', gate: { ...DEFAULT_GATE, days: 9 } });
+    page.fixture.detectChanges();
+    expect(went).toHaveBeenCalledOnceWith(['/ladders', ids.sitting, 'calendar']);
+    // The next one is based on what was stored last, with all that was chosen.
+    page.type('no effort above', '4');
+    const [third] = saves();
+    expect(third?.request.body.version).toBe(5);
+    expect(third?.request.body.wished).toBe('2026-06-01');
+    expect(third?.request.body.gate).toEqual({ ...DEFAULT_GATE, days: 9, effort: 4 });
+  });
+
+  it('that is refused says why and stays on the page; then the calendar is of what is stored', () => {
+    page.type('wished date', '2026-06-01');
+    page.press('Practice calendar');
+    saves()[0]?.flush(
+      { code: 'invalid', detail: 'Say first where you work.', status: 422 },
+      { status: 422, statusText: 'invalid' },
+    );
+    page.fixture.detectChanges();
+    expect(page.text('[role=alert]')).toBe('Say first where you work.');
+    expect(went.calls.count()).toBe(0);
+    page.press('Practice calendar');
+    expect(went).toHaveBeenCalledTimes(1);
+  });
+});

@@ -1,0 +1,188 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import {
+  describeRung,
+  formatSeconds,
+  PHASE_KINDS,
+  rungFrom,
+  type Pace,
+  type PhaseKind,
+  type RungNumbers,
+  type Sustainable,
+} from '@nuvrah/core';
+
+const PHASE_WORDS: Readonly<Record<PhaseKind, string>> = {
+  inhale: 'inhale',
+  internalHold: 'hold',
+  exhale: 'exhale',
+  externalHold: 'empty hold',
+};
+
+/** The rungs of a ladder, from the lowest, with what each takes and asks; they may be edited where that is wanted. */
+@Component({
+  selector: 'nv-rung-table',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButtonModule],
+  template: `
+    <table class="sheet-table">
+      <thead>
+        <tr>
+          <th scope="col" class="number">rung</th>
+          <th scope="col">numbers</th>
+          <th scope="col" class="number">cycle</th>
+          <th scope="col" class="number">minutes</th>
+          <th scope="col">asks of capacity</th>
+          @if (editable()) {
+            <th scope="col"><span class="spoken-only">edit</span></th>
+          }
+        </tr>
+      </thead>
+      <tbody>
+        @for (row of rows(); track $index; let index = $index) {
+          <tr [class.now]="index === at()" [attr.aria-current]="index === at() ? 'step' : null">
+            <td class="number">{{ index + 1 }}</td>
+            <td>
+              @if (editable() && row.counts; as counts) {
+                <span class="counts">
+                  @for (kind of kinds; track kind) {
+                    <input
+                      type="number"
+                      min="0"
+                      max="100"
+                      step="0.5"
+                      [attr.aria-label]="words[kind] + ' of rung ' + (index + 1)"
+                      [value]="counts[kind]"
+                      (change)="edit(index, kind, $event)"
+                    />
+                  }
+                </span>
+              } @else {
+                {{ row.line }}
+              }
+              @if (index === at()) {
+                <strong>now</strong>
+              }
+            </td>
+            <td class="number">{{ row.cycle }}</td>
+            <td class="number">{{ row.minutes }}</td>
+            <td>
+              {{ row.need }}
+              @if (row.above) {
+                <strong>above today's fit</strong>
+              }
+            </td>
+            @if (editable()) {
+              <td class="ways">
+                <button matButton type="button" (click)="insert(index)">Insert after</button>
+                <button
+                  matButton
+                  type="button"
+                  [attr.aria-label]="'Remove rung ' + (index + 1)"
+                  [disabled]="rungs().length === 1 || index === at()"
+                  (click)="remove(index)"
+                >
+                  Remove
+                </button>
+              </td>
+            }
+          </tr>
+        }
+      </tbody>
+    </table>
+  `,
+  styles: `
+    .now td {
+      background: var(--press);
+    }
+    .ways {
+      white-space: nowrap;
+    }
+    .counts {
+      display: inline-flex;
+      gap: 0.25rem;
+    }
+    input {
+      width: 4rem;
+      font: inherit;
+      color: var(--ink);
+      background: var(--sheet);
+      border: 1px solid var(--edge);
+      border-radius: 3px;
+      padding: 0.25rem;
+    }
+  `,
+})
+export class RungTable {
+  readonly rungs = input.required<readonly RungNumbers[]>();
+  readonly at = input.required<number>();
+  readonly pace = input.required<number>();
+  readonly sustainable = input.required<Sustainable>();
+  /** Breaths in a sitting, where the rungs are of counts. */
+  readonly cycles = input.required<number>();
+  readonly editable = input(false);
+  readonly changed = output<readonly RungNumbers[]>();
+
+  protected readonly kinds = PHASE_KINDS;
+  protected readonly words = PHASE_WORDS;
+
+  protected readonly rows = computed(() => {
+    const pace = this.pace() as Pace;
+    return this.rungs().map((numbers) => {
+      const { cycle, need, aboveFit } = rungFrom(numbers, this.sustainable(), pace);
+      return {
+        line: describeRung(numbers),
+        counts: numbers.kind === 'counts' ? numbers.counts : null,
+        cycle: cycle === null ? '–' : `${formatSeconds(cycle)} s`,
+        minutes: minutesOf(numbers, cycle, this.cycles()).toFixed(1),
+        need:
+          need === null
+            ? '–'
+            : need.share === Infinity
+              ? `the ${PHASE_WORDS[need.phase]} was never measured`
+              : `${Math.round(need.share * 100)} %, the ${PHASE_WORDS[need.phase]}`,
+        above: aboveFit,
+      };
+    });
+  });
+
+  protected edit(index: number, kind: PhaseKind, event: Event): void {
+    const box = event.target as HTMLInputElement;
+    const value = Math.round(Number(box.value) * 2) / 2;
+    const least = kind === 'inhale' || kind === 'exhale' ? 0.5 : 0;
+    const numbers = this.rungs()[index];
+    if (numbers?.kind !== 'counts' || !(value >= least && value <= 100)) {
+      box.value = String(numbers?.kind === 'counts' ? numbers.counts[kind] : '');
+      return;
+    }
+    const changed = { ...numbers, counts: { ...numbers.counts, [kind]: value } } as RungNumbers;
+    this.changed.emit(this.rungs().with(index, changed));
+  }
+
+  /** A rung half way to the next. */
+  protected insert(index: number): void {
+    const here = this.rungs()[index];
+    if (here) this.changed.emit(this.rungs().toSpliced(index + 1, 0, between(here, this.rungs()[index + 1])));
+  }
+
+  protected remove(index: number): void {
+    this.changed.emit(this.rungs().toSpliced(index, 1));
+  }
+}
+
+function minutesOf(numbers: RungNumbers, cycle: number | null, cycles: number): number {
+  switch (numbers.kind) {
+    case 'counts':
+      return ((cycle ?? 0) * cycles) / 60;
+    case 'strokes':
+      return (numbers.strokes * numbers.sets) / numbers.rate;
+    case 'minutes':
+      return numbers.minutes;
+  }
+}
+
+function between(here: RungNumbers, next: RungNumbers | undefined): RungNumbers {
+  if (here.kind !== 'counts' || next?.kind !== 'counts') return here;
+  const middle = (kind: PhaseKind): number => Math.floor(here.counts[kind] + next.counts[kind]) / 2;
+  const counts = Object.fromEntries(PHASE_KINDS.map((kind) => [kind, middle(kind)]));
+  return { kind: 'counts', counts } as unknown as RungNumbers;
+}

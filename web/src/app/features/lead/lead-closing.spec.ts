@@ -1,0 +1,37 @@
+import { HttpTestingController } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
+import { API_ROOT, type BodyOf, type routes } from '@nuvrah/contract';
+import { LedScreen } from '../../testing/led-screen';
+import { session, sittingOf, student } from '../../testing/fixtures';
+import { Shown } from '../../testing/shown';
+import { LeadClosing } from './lead-closing';
+
+type Sent = BodyOf<typeof routes.recordSitting>;
+
+describe('closing a sitting', () => {
+  it('puts each sign on record as it is tapped, one after the other, and says so only then', async () => {
+    const led = await LedScreen.of(session);
+    await led.at(20);
+    led.store.stop();
+    const http = TestBed.inject(HttpTestingController);
+    const page = new Shown(LeadClosing, { student });
+    const sitting = sittingOf(session);
+    const next = () => http.expectOne(`${API_ROOT}/sittings/${sitting.id}`);
+    const first = next();
+    page.tick('Chest pain');
+    page.tick('Dizzy');
+    // One at a time: the second carries both.
+    http.expectNone(`${API_ROOT}/sittings/${sitting.id}`);
+    expect(page.text('header [role=status]')).toBe('Putting it on record …');
+    const sent = first.request.body as Sent;
+    first.flush({ ...sitting, version: 2, record: sent.record });
+    const second = next();
+    const { version, record } = second.request.body as Sent;
+    expect(version).toBe(2);
+    expect(record.signs).toEqual(['chest-pain', 'dizzy']);
+    second.flush({ ...sitting, version: 3, record });
+    page.fixture.detectChanges();
+    expect(page.text('header [role=status]')).toBe('What was done is on record.');
+    led.close();
+  });
+});

@@ -1,0 +1,149 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { Router } from '@angular/router';
+import type { Student } from '@nuvrah/contract';
+import { CAUTION_LINE, formatClock, type SignId } from '@nuvrah/core';
+import { AccountStore } from '../../api/account';
+import { describePassageRecord } from '../../shared/sitting-record/describe-record';
+import { EffortAndNote } from '../../shared/sitting-record/effort-and-note';
+import { NOT_KEPT } from '../../shared/offline-queue/words';
+import { OfflineQueue } from '../../shared/offline-queue/offline-queue';
+import { LeadStore } from '../../shared/playback/lead-store';
+import { SignPanel } from '../../shared/sitting-record/sign-panel';
+
+/** After leading: the sign and what to do first, then what was done, effort and a note. */
+@Component({
+  selector: 'nv-lead-closing',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [EffortAndNote, MatButtonModule, SignPanel],
+  template: `
+    <header>
+      <h1>{{ stopped() ? 'Stopped' : 'Finished' }}</h1>
+      <span class="soft">{{ student().name }} · {{ led() }} led</span>
+      <span class="grow"></span>
+      <span class="soft" role="status">{{ recordState() }}</span>
+    </header>
+    @if (stopped()) {
+      <p class="large">Hand down. Let the breath go as it likes, through both nostrils.</p>
+    }
+    <nv-sign-panel
+      [asked]="stopped()"
+      [emergencyNumber]="emergencyNumber"
+      [chosen]="signs()"
+      (chosenChange)="setSigns($event)"
+    />
+    <section aria-labelledby="done">
+      <h2 id="done">What was done</h2>
+      <ul>
+        @for (line of lines(); track $index) {
+          <li>{{ line }}</li>
+        }
+      </ul>
+    </section>
+    <nv-effort-and-note [(effort)]="effort" [(note)]="note" [problem]="problem()" (save)="save()">
+      <button matButton="filled" class="save" type="submit" [disabled]="busy()">Keep on record</button>
+    </nv-effort-and-note>
+    <p class="soft">{{ caution }}</p>
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 1.5rem;
+      max-width: 60rem;
+      margin: 0 auto;
+      padding: 2rem 2.5rem;
+    }
+    header {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: baseline;
+      gap: 0.5rem 1.5rem;
+    }
+    h1 {
+      font-size: 2.25rem;
+    }
+    .grow {
+      flex: 1;
+    }
+    .large {
+      font-size: 1.5rem;
+    }
+    ul {
+      margin: 0.5rem 0 0;
+      padding-left: 1.25rem;
+      font-size: 1.25rem;
+    }
+    .save {
+      --mat-button-filled-container-height: 3.5rem;
+      --mat-button-filled-label-text-size: 1.25rem;
+    }
+  `,
+})
+export class LeadClosing {
+  readonly student = input.required<Student>();
+
+  private readonly store = inject(LeadStore);
+  private readonly account = inject(AccountStore);
+  private readonly router = inject(Router);
+
+  protected readonly caution = CAUTION_LINE;
+  protected readonly emergencyNumber = this.account.required().emergencyNumber;
+  protected readonly effort = signal<number | null>(null);
+  protected readonly note = signal('');
+  protected readonly busy = signal(false);
+  protected readonly problem = signal<string | null>(null);
+
+  private readonly queue = inject(OfflineQueue);
+  private readonly waiting = computed(() => this.queue.waits('sitting', this.store.sitting()?.id ?? ''));
+  private readonly record = computed(() => this.store.record());
+  protected readonly stopped = computed(() => this.record()?.outcome === 'stopped');
+  protected readonly signs = computed(() => this.record()?.signs ?? []);
+  protected readonly led = computed(() => formatClock(this.record()?.led ?? 0));
+  protected readonly lines = computed(() =>
+    (this.record()?.passages ?? []).map((passage) =>
+      describePassageRecord(passage, this.account.required().naming),
+    ),
+  );
+  protected readonly recordState = computed(() => {
+    if (this.busy()) return 'Putting it on record …';
+    if (this.waiting())
+      return 'The server is away: what was done waits in this browser and is sent by itself.';
+    return this.store.sitting()?.record ? 'What was done is on record.' : 'Not on record yet.';
+  });
+
+  constructor() {
+    // What was done goes on record at once, before anything is asked: closing the page loses nothing.
+    this.keep(null);
+  }
+
+  /** Each tap goes on record at once: an emergency sign must not wait for a button, nor be lost by a reload. */
+  protected setSigns(signs: readonly SignId[]): void {
+    this.store.setSigns(signs);
+    this.keep(null);
+  }
+
+  protected save(): void {
+    this.keep(() => void this.router.navigate(['/ledger'], { queryParams: { student: this.student().id } }));
+  }
+
+  /** What is to be kept once more when what is on its way has arrived. */
+  private again: { readonly then: (() => void) | null } | null = null;
+
+  private keep(then: (() => void) | null): void {
+    if (this.busy()) {
+      this.again = { then: then ?? this.again?.then ?? null };
+      return;
+    }
+    this.busy.set(true);
+    this.problem.set(null);
+    this.store.save(this.effort(), this.note().trim()).subscribe((delivery) => {
+      const { again } = this;
+      this.again = null;
+      this.busy.set(false);
+      if (delivery.kind === 'refused') this.problem.set(delivery.problem.message);
+      else if (delivery.kind === 'waiting' && !delivery.kept) this.problem.set(NOT_KEPT);
+      else if (again) this.keep(then ?? again.then);
+      else then?.();
+    });
+  }
+}

@@ -1,0 +1,175 @@
+import { computed, effect, inject, Injectable, linkedSignal, signal } from '@angular/core';
+import type { StoredApproval, StoredOverruling, StoredSession, Student } from '@nuvrah/contract';
+import {
+  checkOrder,
+  compileSession,
+  describeMissing,
+  resolveConventions,
+  type FitTo,
+  screenCase,
+  type OrderingCase,
+  type OrderingRecord,
+  type Session,
+  type Timeline,
+  isBeginner,
+  isDayChecked,
+  orderingRecordOf,
+  readinessOf,
+  screeningCaseOf,
+  sustainableOf,
+  reviewToGiveOut,
+  describeNeed,
+} from '@nuvrah/core';
+import { AccountStore } from '../../api/account';
+import { ScreeningClock } from '../../api/screening-clock';
+import { handOf, studentsOf, type OwnedSession, type Owner } from '../../api/sessions';
+import { SessionDraft } from './session-draft';
+
+/** What is written, compiled: one that can be led. */
+interface Written {
+  readonly session: Session;
+  readonly timeline: Timeline;
+}
+
+/** Of nobody in particular nothing is known to be prepared or easy. */
+const NO_RECORD: OrderingRecord = { beginner: false, withoutHold: [], easySittings: 0, entriesToday: [] };
+
+/**
+ * What the Bench says about the session that is being written: its timeline at once, and what speaks against it when the
+ * picture has been drawn, so that a count that is held down never waits for the rules.
+ */
+@Injectable()
+export class BenchReview {
+  private readonly account = inject(AccountStore);
+  private readonly draft = inject(SessionDraft);
+  readonly day = inject(ScreeningClock).day;
+
+  private readonly opened = signal<OwnedSession | null>(null);
+  /** As the server answered; the same while only more is known of its owner. */
+  private readonly stored = computed(() => this.opened()?.session ?? null);
+  /** Approvals that were put on record since it was opened. */
+  private readonly approvedNow = linkedSignal<StoredSession | null, readonly StoredApproval[]>({
+    source: this.stored,
+    computation: () => [],
+  });
+  readonly owner = computed((): Owner | null => {
+    const owner = this.opened()?.owner ?? null;
+    if (owner?.kind !== 'student') return owner;
+    const approvals = [...owner.student.approvals, ...this.approvedNow()];
+    return { kind: 'student', student: { ...owner.student, approvals } };
+  });
+  /** The student whose it is; null for a class and a template. */
+  readonly student = computed(() => {
+    const owner = this.owner();
+    return owner?.kind === 'student' ? owner.student : null;
+  });
+  readonly hand = computed((): Pick<Student, 'hand'> => {
+    const owner = this.owner();
+    return owner ? handOf(owner) : { hand: 'right' };
+  });
+  readonly sustainable = computed(() => {
+    const student = this.student();
+    return student && sustainableOf(student, this.day());
+  });
+  /** What a passage that is put in is fitted to; null where it is nobody's in particular. */
+  readonly fit = computed((): FitTo | null => {
+    const [student, sustainable] = [this.student(), this.sustainable()];
+    if (!student || !sustainable) return null;
+    const { seats } = student;
+    return { sustainable, seats, conventions: this.conventions(), beginner: isBeginner(student) };
+  });
+  /** Decisions about findings of this session; they are no edits of it, and not undone with them. */
+  readonly overrulings = linkedSignal<readonly StoredOverruling[]>(() => this.stored()?.overrulings ?? []);
+
+  readonly profile = computed(() => this.account.required().conventions);
+  readonly conventions = computed(() =>
+    resolveConventions(this.profile(), this.draft.session()?.conventions ?? {}),
+  );
+
+  /** While something is impossible the last picture that was possible stays. */
+  private readonly written = linkedSignal<Written | null, Written | null>({
+    source: () => {
+      const session = this.draft.session();
+      if (!session || !this.owner() || this.draft.problems().length > 0) return null;
+      return { session, timeline: compileSession(session, this.hand(), this.profile()) };
+    },
+    computation: (now, before) => now ?? before?.value ?? null,
+  });
+  readonly timeline = computed(() => this.written()?.timeline ?? null);
+
+  /** What was written when the picture was drawn last. */
+  private readonly drawn = signal<Written | null>(null);
+
+  /** Nothing is said of what cannot be led as it stands: a remedy would be one of an earlier session, and undo the edit. */
+  private readonly possible = computed(() => (this.draft.problems().length > 0 ? null : this.drawn()));
+
+  readonly screening = computed(() => {
+    const [drawn, student] = [this.possible(), this.student()];
+    return drawn && student ? screeningCaseOf(drawn.session, student, this.overrulings(), this.day()) : null;
+  });
+  readonly findings = computed(() => {
+    const screening = this.screening();
+    return screening ? screenCase(screening) : [];
+  });
+  /** Of a class: who comes, each with what speaks against it for them. */
+  readonly members = computed(() => {
+    const [drawn, owner] = [this.drawn(), this.owner()];
+    if (!drawn || owner?.kind !== 'class') return [];
+    return studentsOf(owner).map((student) => ({
+      student,
+      findings: screenCase(screeningCaseOf(drawn.session, student, [], this.day())),
+    }));
+  });
+
+  /** What decides about the order of what is written. */
+  readonly ordering = computed((): OrderingCase | null => {
+    const [drawn, student] = [this.possible(), this.student()];
+    if (!drawn) return null;
+    const record = student ? orderingRecordOf(student) : NO_RECORD;
+    return { session: drawn.session, record, profile: this.profile() };
+  });
+  readonly order = computed(() => {
+    const of = this.ordering();
+    return of ? checkOrder(of.session, of.record, of.profile) : [];
+  });
+
+  /** What keeps it from being given out for practice without the instructor, in words. */
+  readonly held = computed(() => {
+    const [drawn, student] = [this.drawn(), this.student()];
+    if (!drawn || !student) return [];
+    return reviewToGiveOut(drawn.session, student, this.overrulings(), this.day()).needs.map(describeNeed);
+  });
+
+  readonly dayChecked = computed(() => {
+    const student = this.student();
+    const { today, now } = this.day();
+    return student !== null && isDayChecked(student, today, now);
+  });
+  readonly missing = computed(() => {
+    const student = this.student();
+    return student ? describeMissing(readinessOf(student, this.day()), this.day().today) : [];
+  });
+
+  constructor() {
+    effect((onCleanup) => {
+      const written = this.written();
+      // A timer that is set just before a frame runs after it; an edit that comes before then is reviewed instead.
+      let timer: ReturnType<typeof setTimeout> | undefined;
+      const frame = requestAnimationFrame(() => {
+        timer = setTimeout(() => this.drawn.set(written));
+      });
+      onCleanup(() => {
+        cancelAnimationFrame(frame);
+        clearTimeout(timer);
+      });
+    });
+  }
+
+  open(opened: OwnedSession): void {
+    this.opened.set(opened);
+  }
+
+  approved(approval: StoredApproval): void {
+    this.approvedNow.update((approvals) => [...approvals, approval]);
+  }
+}

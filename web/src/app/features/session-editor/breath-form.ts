@@ -1,0 +1,229 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import {
+  counts,
+  PASSWAY_NAMES,
+  seconds,
+  techniqueOf,
+  withPartLength,
+  type BreathKind,
+  type CountedPassage,
+  type CountedPattern,
+  type Counts,
+  type Passway,
+  type Range,
+} from '@nuvrah/core';
+import { ChoiceField } from '../../ui/choice-field';
+import { NumberField } from '../../ui/number-field';
+import { breathForm, countsForm, restForm, secondsForm } from '../../ui/number-forms';
+import type { PassageEdit } from './passage-settings';
+
+const TURNING: Range = { from: 0, to: 2 };
+const BETWEEN: Range = { from: 0, to: 60 };
+
+/** How the breath goes: its way, its parts, turning pauses, letting go and minutes at one's own pace. */
+@Component({
+  selector: 'nv-breath-form',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ChoiceField, NumberField],
+  template: `
+    <div class="fields">
+      @if (pattern().inhaleThrough.length > 1) {
+        <nv-choice-field
+          label="in through"
+          [value]="passage().inhaleThrough"
+          [words]="ways()"
+          (choose)="set({ inhaleThrough: $event }, 'way')"
+        />
+      }
+      @if (pattern().routes.length > 1) {
+        <nv-choice-field
+          label="route"
+          [value]="passage().route"
+          [words]="routes()"
+          (choose)="set({ route: $event }, 'route')"
+        />
+      }
+      @if (passage().route === 'alternating') {
+        <nv-choice-field
+          label="sides followed by"
+          [value]="passage().byAttention ? 'attention' : 'hand'"
+          [words]="{ hand: 'the hand', attention: 'attention, hands down' }"
+          (choose)="set({ byAttention: $event === 'attention' }, 'attention')"
+        />
+        <nv-choice-field
+          label="empty hold"
+          [value]="passage().emptyHold"
+          [words]="{ 'as-written': 'as written', convention: 'by convention' }"
+          (choose)="set({ emptyHold: $event }, 'empty hold')"
+        />
+      }
+      @for (pause of pauses; track pause.at) {
+        <div class="labelled">
+          <span>{{ pause.label }}, s</span>
+          <nv-number-field
+            [label]="pause.label"
+            unit="seconds"
+            [value]="passage().turning[pause.at]"
+            [form]="forms.turning"
+            [min]="0"
+            [max]="2"
+            [by]="0.5"
+            [width]="3"
+            (valueChange)="setTurning(pause.at, $event)"
+          />
+        </div>
+      }
+      <div class="labelled">
+        <span>let go after each, s</span>
+        <nv-number-field
+          label="let go after each cycle"
+          unit="seconds"
+          [value]="passage().between"
+          [form]="forms.between"
+          [min]="0"
+          [max]="60"
+          [width]="3"
+          (valueChange)="set({ between: asSeconds($event) }, 'between')"
+        />
+      </div>
+      <div class="labelled">
+        <span>then at own pace, minutes</span>
+        <nv-number-field
+          label="minutes at own pace"
+          unit="minutes"
+          [value]="passage().ownPace * 1000"
+          [form]="forms.minutes"
+          [min]="0"
+          [max]="3600000"
+          [by]="30000"
+          [fine]="5000"
+          (valueChange)="set({ ownPace: asSeconds($event / 1000) }, 'own pace')"
+        />
+      </div>
+    </div>
+    @for (breath of breaths(); track breath.kind) {
+      <div class="fields">
+        <label class="check">
+          <input type="checkbox" [checked]="breath.parts !== null" (change)="toggleParts(breath.kind)" />
+          {{ breath.kind }} in parts
+        </label>
+        @if (breath.parts; as parts) {
+          @for (length of parts.lengths; track $index; let index = $index) {
+            <div class="labelled">
+              <span>{{ breath.names[index] }}</span>
+              <nv-number-field
+                [label]="breath.kind + ' ' + breath.names[index]"
+                unit="counts"
+                [value]="length"
+                [form]="forms.part"
+                [min]="0.5"
+                [max]="breath.most"
+                [width]="3"
+                (valueChange)="setPart(breath.kind, index, $event)"
+              />
+            </div>
+          }
+          <div class="labelled">
+            <span>pause between</span>
+            <nv-number-field
+              [label]="'pause between parts of the ' + breath.kind"
+              unit="counts"
+              [value]="parts.pause"
+              [form]="forms.counts"
+              [min]="0"
+              [max]="10"
+              [width]="3"
+              (valueChange)="changeParts(breath.kind, { pause: asCounts($event) })"
+            />
+          </div>
+          <label class="check">
+            <input
+              type="checkbox"
+              [checked]="parts.atEnd"
+              (change)="changeParts(breath.kind, { atEnd: !parts.atEnd })"
+            />
+            a pause at the end too
+          </label>
+        }
+      </div>
+    }
+  `,
+  styleUrl: '../../ui/fields.scss',
+})
+export class BreathForm {
+  readonly passage = input.required<CountedPassage>();
+  readonly edit = output<PassageEdit>();
+
+  protected readonly pauses = [
+    { at: 'full', label: 'turning pause, full' },
+    { at: 'empty', label: 'turning pause, empty' },
+  ] as const;
+  protected readonly forms = {
+    turning: secondsForm(TURNING.from, TURNING.to),
+    between: secondsForm(BETWEEN.from, BETWEEN.to),
+    minutes: restForm,
+    part: breathForm,
+    counts: countsForm,
+  };
+  protected readonly asSeconds = seconds;
+  protected readonly asCounts = counts;
+
+  protected readonly pattern = computed(
+    () => techniqueOf(this.passage().technique).pattern as CountedPattern,
+  );
+  protected readonly ways = computed(
+    () =>
+      Object.fromEntries(this.pattern().inhaleThrough.map((way) => [way, PASSWAY_NAMES[way]])) as Record<
+        Passway,
+        string
+      >,
+  );
+  protected readonly routes = computed(
+    () =>
+      Object.fromEntries(
+        this.pattern().routes.map((route) => [route, route === 'both' ? 'both nostrils' : 'alternating']),
+      ) as Record<CountedPassage['route'], string>,
+  );
+
+  protected readonly breaths = computed(() =>
+    (['inhale', 'exhale'] as const).map((kind) => {
+      const parts = this.passage().parts[kind];
+      const regions = kind === 'inhale' ? ['belly', 'ribs', 'chest'] : ['chest', 'ribs', 'belly'];
+      const names = (parts?.lengths ?? []).map((_, i) =>
+        parts?.regions ? (regions[i] ?? '') : `part ${i + 1}`,
+      );
+      return { kind, parts, names, most: 100 / Math.max(1, names.length) };
+    }),
+  );
+
+  protected set(change: Partial<CountedPassage>, name: string): void {
+    this.edit.emit({ passage: { ...this.passage(), ...change }, name });
+  }
+
+  protected setTurning(at: 'full' | 'empty', value: number): void {
+    this.set({ turning: { ...this.passage().turning, [at]: seconds(value) } }, `turning ${at}`);
+  }
+
+  protected setPart(kind: BreathKind, index: number, value: number): void {
+    const passage = withPartLength(this.passage(), kind, index, value as Counts);
+    this.edit.emit({ passage, name: `part ${kind} ${index}` });
+  }
+
+  protected toggleParts(kind: BreathKind): void {
+    const passage = this.passage();
+    const third = counts(1);
+    const parts = passage.parts[kind]
+      ? null
+      : { lengths: [third, third, third], pause: third, atEnd: false, regions: false };
+    this.edit.emit({
+      passage: { ...passage, parts: { ...passage.parts, [kind]: parts } },
+      name: `parts ${kind}`,
+    });
+  }
+
+  protected changeParts(kind: BreathKind, change: { pause?: Counts; atEnd?: boolean }): void {
+    const parts = this.passage().parts[kind];
+    if (parts)
+      this.set({ parts: { ...this.passage().parts, [kind]: { ...parts, ...change } } }, `parts ${kind}`);
+  }
+}

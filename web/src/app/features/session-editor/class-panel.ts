@@ -1,0 +1,100 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
+import type { Student } from '@nuvrah/contract';
+import { blocksLeading, describeFinding, type FindingLevel, type StandingFinding } from '@nuvrah/core';
+import { LEVEL_SIGNS } from '../../shared/findings/levels';
+
+/** Who comes to a class, each with what speaks against its session for them. */
+@Component({
+  selector: 'nv-class-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButtonModule, RouterLink],
+  template: `
+    <ul>
+      @for (row of rows(); track row.id) {
+        <li>
+          <a [routerLink]="['/students', row.id]">{{ row.name }}</a>
+          <button
+            matButton
+            type="button"
+            [attr.aria-label]="'Fit it to ' + row.name"
+            (click)="fit.emit(row.id)"
+          >
+            Fit it
+          </button>
+          @for (line of row.lines; track line.text) {
+            <div [class]="line.level">
+              <strong>{{ line.sign }} {{ line.word }}</strong> {{ line.text }}
+            </div>
+          } @empty {
+            <div class="soft">Nothing speaks against it.</div>
+          }
+        </li>
+      } @empty {
+        <li class="soft">Nobody comes yet.</li>
+      }
+    </ul>
+  `,
+  styles: `
+    ul {
+      list-style: none;
+      margin: 0;
+      padding: 0;
+      font-size: 0.9375rem;
+      line-height: 1.35;
+    }
+    li {
+      padding: 0.375rem 0;
+      border-top: 1px solid var(--rule);
+    }
+    li > a {
+      font-weight: 600;
+    }
+    .no strong {
+      color: var(--no);
+    }
+    .clearance strong {
+      color: var(--clearance);
+    }
+    .change strong {
+      color: var(--change);
+    }
+    .care strong {
+      color: var(--care);
+    }
+  `,
+})
+export class ClassPanel {
+  readonly members =
+    input.required<readonly { readonly student: Student; readonly findings: readonly StandingFinding[] }[]>();
+  /** Names of the passages by id. */
+  readonly names = input.required<ReadonlyMap<string, string>>();
+  /** The id of the student to fit it to. */
+  readonly fit = output<string>();
+
+  /** What keeps it from being led for them, or else what to take care of. */
+  protected readonly rows = computed(() =>
+    this.members().map(({ student, findings }) => {
+      const blocking = findings.filter(blocksLeading);
+      const shown = blocking.length > 0 ? blocking : findings;
+      return { id: student.id, name: student.name, lines: this.linesOf(shown) };
+    }),
+  );
+
+  /** What is said of several passages is said once, with all their names. */
+  private linesOf(findings: readonly StandingFinding[]) {
+    const passages = new Map<string, { readonly level: FindingLevel; readonly names: string[] }>();
+    for (const finding of findings) {
+      const said = describeFinding(finding);
+      const line = passages.get(said) ?? { level: finding.level, names: [] };
+      line.names.push(this.names().get(finding.passageId ?? '') ?? 'the whole session');
+      passages.set(said, line);
+    }
+    return [...passages].map(([said, { level, names }]) => ({
+      level,
+      ...LEVEL_SIGNS[level],
+      text: `${said} (${names.join(', ')})`,
+    }));
+  }
+}

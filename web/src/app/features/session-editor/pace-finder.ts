@@ -1,0 +1,132 @@
+import { ChangeDetectionStrategy, Component, computed, output, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import {
+  describePaceProblem,
+  millis,
+  paceFromPulse,
+  paceFromTaps,
+  PULSE_RANGE,
+  type Millis,
+  type Pace,
+} from '@nuvrah/core';
+import { NumberField } from '../../ui/number-field';
+import { pulseForm } from '../../ui/number-forms';
+
+const FIRST_PULSE = 66;
+const MOST_BEATS = 4;
+
+/** The pace of a count, tapped in or tied to the pulse. */
+@Component({
+  selector: 'nv-pace-finder',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButtonModule, NumberField],
+  template: `
+    <details>
+      <summary>Find the pace: tap it, or tie it to the pulse</summary>
+      <div class="ways">
+        <div>
+          <button matButton="outlined" type="button" (pointerdown)="tap($event)" (keydown)="tapKey($event)">
+            Tap the counts
+          </button>
+          <p class="soft" role="status">{{ tapped() }}</p>
+        </div>
+        <div class="pulse">
+          <nv-number-field
+            steppers
+            label="pulse"
+            unit="beats a minute"
+            [value]="pulse()"
+            [form]="pulseForm"
+            [min]="range.from"
+            [max]="range.to"
+            [fine]="1"
+            [width]="3"
+            (valueChange)="pulse.set($event)"
+          />
+          <label>
+            beats a minute,
+            <select aria-label="beats a count" (change)="setBeats($event)">
+              @for (count of beatChoices; track count) {
+                <option [value]="count" [selected]="count === beats()">{{ count }}</option>
+              }
+            </select>
+            a count
+          </label>
+          <button matButton="outlined" type="button" [disabled]="!byPulse().pace" (click)="usePulse()">
+            Use {{ byPulse().text }}
+          </button>
+        </div>
+      </div>
+    </details>
+  `,
+  styles: `
+    summary {
+      cursor: pointer;
+      padding: 0.25rem 0;
+    }
+    .ways {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.75rem 2rem;
+      padding: 0.5rem 0;
+    }
+    .pulse {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 0.5rem;
+    }
+    select {
+      font: inherit;
+      color: var(--ink);
+      background: var(--sheet);
+      border: 1px solid var(--edge);
+      border-radius: 3px;
+      padding: 0.25rem;
+    }
+  `,
+})
+export class PaceFinder {
+  readonly found = output<Pace>();
+
+  protected readonly pulseForm = pulseForm;
+  protected readonly range = PULSE_RANGE;
+  protected readonly beatChoices = Array.from({ length: MOST_BEATS }, (_, index) => index + 1);
+  protected readonly pulse = signal(FIRST_PULSE);
+  protected readonly beats = signal(1);
+  private readonly taps = signal<readonly Millis[]>([]);
+
+  protected readonly tapped = computed(() => {
+    if (this.taps().length === 0) return 'Four taps or more; the median counts.';
+    const answer = paceFromTaps(this.taps());
+    return answer.ok ? `${(answer.value / 1000).toFixed(2)} s a count` : describePaceProblem(answer.problem);
+  });
+
+  protected readonly byPulse = computed(() => {
+    const answer = paceFromPulse(this.pulse(), this.beats());
+    return answer.ok
+      ? { pace: answer.value, text: `${(answer.value / 1000).toFixed(3).replace(/0$/, '')} s` }
+      : { pace: null, text: describePaceProblem(answer.problem) };
+  });
+
+  protected tap({ timeStamp }: Event): void {
+    this.taps.update((taps) => [...taps, millis(timeStamp)]);
+    const answer = paceFromTaps(this.taps());
+    if (answer.ok) this.found.emit(answer.value);
+  }
+
+  protected tapKey(event: KeyboardEvent): void {
+    if ((event.key !== ' ' && event.key !== 'Enter') || event.repeat) return;
+    event.preventDefault();
+    this.tap(event);
+  }
+
+  protected setBeats(event: Event): void {
+    this.beats.set(Number((event.target as HTMLSelectElement).value));
+  }
+
+  protected usePulse(): void {
+    const { pace } = this.byPulse();
+    if (pace) this.found.emit(pace);
+  }
+}

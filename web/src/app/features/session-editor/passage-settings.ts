@@ -1,0 +1,274 @@
+import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import {
+  cyclesHalfMillis,
+  cyclesPerRound,
+  describeRatioProblem,
+  describeTotals,
+  FASTEST_PACE,
+  formatClock,
+  formatRatio,
+  millis,
+  MOST_CYCLES,
+  pace,
+  parseRatio,
+  passageTotals,
+  roundsInTime,
+  roundsToCycles,
+  SLOWEST_PACE,
+  withBase,
+  type Conventions,
+  type CountedPassage,
+  type Counts,
+  type Passage,
+  type Side,
+} from '@nuvrah/core';
+import { NumberField } from '../../ui/number-field';
+import { PaceFinder } from './pace-finder';
+import { breathForm, paceForm, roundsForm, roundsTimeForm, wholeForm } from '../../ui/number-forms';
+
+export interface PassageEdit {
+  readonly passage: Passage;
+  /** Edits of one name that follow each other are undone together. */
+  readonly name: string;
+}
+
+const MOST_MINUTES = 240;
+
+/** Rounds, minutes, pace, side and ratio of a counted passage, and what they amount to. */
+@Component({
+  selector: 'nv-passage-settings',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButtonModule, NumberField, PaceFinder],
+  template: `
+    <div class="fields">
+      <label>
+        <span>ratio</span>
+        <input
+          class="ratio"
+          aria-label="ratio"
+          aria-describedby="ratio-echo"
+          autocomplete="off"
+          placeholder="1:4:2"
+          [attr.aria-invalid]="ratioProblem() ? true : null"
+          [value]="ratioText()"
+          (input)="typeRatio($event)"
+          (blur)="leaveRatio()"
+          (keydown.enter)="leaveRatio()"
+          (keydown.escape)="ratioTyped.set(null)"
+        />
+      </label>
+      <div class="labelled">
+        <span>base, counts in</span>
+        <nv-number-field
+          steppers
+          label="base"
+          unit="counts"
+          [value]="passage().base"
+          [form]="forms.base"
+          [min]="0.5"
+          [max]="100"
+          [width]="3"
+          (valueChange)="setBase($event)"
+        />
+      </div>
+      <div class="labelled">
+        <span>rounds</span>
+        <nv-number-field
+          steppers
+          label="rounds"
+          [value]="totals().rounds"
+          [form]="forms.rounds"
+          [min]="1"
+          [max]="500"
+          [fine]="1"
+          [width]="3"
+          (valueChange)="setRounds($event)"
+        />
+      </div>
+      <div class="labelled">
+        <span>breaths</span>
+        <nv-number-field
+          label="breaths"
+          [value]="breaths()"
+          [form]="forms.breaths"
+          [min]="1"
+          [max]="mostCycles"
+          [by]="perRound()"
+          [fine]="perRound()"
+          [width]="4"
+          (valueChange)="setBreaths($event)"
+        />
+      </div>
+      <div class="labelled">
+        <span>time for rounds</span>
+        <nv-number-field
+          label="time for rounds"
+          unit="minutes"
+          [value]="roundsTime()"
+          [form]="forms.time"
+          [min]="1000"
+          [max]="mostMillis"
+          [by]="60000"
+          [fine]="10000"
+          (valueChange)="setTime($event)"
+        />
+      </div>
+      <div class="labelled">
+        <span>pace, s a count</span>
+        <nv-number-field
+          steppers
+          label="pace"
+          unit="seconds a count"
+          [value]="passage().pace"
+          [form]="forms.pace"
+          [min]="fastest"
+          [max]="slowest"
+          [by]="50"
+          [fine]="10"
+          [width]="4"
+          (valueChange)="setPace($event)"
+        />
+      </div>
+      @if (passage().route === 'alternating' || passage().route === 'one-sided') {
+        <label>
+          <span>starts</span>
+          <select aria-label="starting side" [value]="passage().startsOn" (change)="setSide($event)">
+            <option value="convention">{{ start() }}, by convention</option>
+            <option value="left">left</option>
+            <option value="right">right</option>
+          </select>
+        </label>
+      }
+    </div>
+    <p id="ratio-echo" [class.wrong]="ratioProblem()" [attr.role]="ratioProblem() ? 'alert' : null">
+      {{ ratioProblem() ?? 'Ratio ' + ratioEcho() }}
+    </p>
+    <p class="soft">{{ totalsLine() }}</p>
+    <nv-pace-finder (found)="setPace($event)" />
+    @if (leftOver(); as left) {
+      <p class="left-over" role="status">
+        {{ left.text }}
+        <button matButton="outlined" type="button" (click)="giveLeftOver()">Add it to the stillness</button>
+      </p>
+    }
+  `,
+  styleUrl: '../../ui/fields.scss',
+})
+export class PassageSettings {
+  readonly passage = input.required<CountedPassage>();
+  readonly start = input.required<Side>();
+  readonly conventions = input.required<Conventions>();
+  readonly edit = output<PassageEdit>();
+  /** Milliseconds that whole rounds left over, for the rest that follows. */
+  readonly rest = output<number>();
+
+  protected readonly mostCycles = MOST_CYCLES;
+  protected readonly forms = {
+    rounds: roundsForm,
+    breaths: wholeForm(1, MOST_CYCLES, 'breaths, in whole rounds'),
+    time: roundsTimeForm,
+    pace: paceForm,
+    base: breathForm,
+  };
+  protected readonly fastest = FASTEST_PACE;
+  protected readonly slowest = SLOWEST_PACE;
+  protected readonly mostMillis = MOST_MINUTES * 60_000;
+
+  protected readonly totals = computed(() => passageTotals(this.passage(), this.start(), this.conventions()));
+  protected readonly totalsLine = computed(() => describeTotals(this.totals()));
+  protected readonly perRound = computed(() => cyclesPerRound(this.passage(), this.conventions()));
+  protected readonly breaths = computed(() => this.totals().rounds * this.perRound());
+  protected readonly roundsTime = computed(() => {
+    const passage = this.passage();
+    const cycles = this.totals().rounds * cyclesPerRound(passage, this.conventions());
+    return Math.round(cyclesHalfMillis(passage, this.conventions(), cycles) / 2);
+  });
+
+  /** What whole rounds left of the time that was typed last; gone as soon as the numbers change otherwise. */
+  private readonly left = signal<{
+    readonly millis: number;
+    readonly of: number;
+    readonly passage: CountedPassage;
+  } | null>(null);
+  protected readonly leftOver = computed(() => {
+    const left = this.left();
+    if (!left || left.millis === 0 || left.passage !== this.passage()) return null;
+    const seconds = formatClock(left.millis);
+    return {
+      text: `${formatClock(left.of)} holds ${this.totals().rounds} whole rounds; ${seconds} is left over.`,
+    };
+  });
+
+  protected readonly ratioTyped = signal<string | null>(null);
+  protected readonly ratioText = computed(
+    () => this.ratioTyped() ?? formatRatio(this.passage().ratio, 'compact'),
+  );
+  protected readonly ratioEcho = computed(() => formatRatio(this.passage().ratio));
+  protected readonly ratioProblem = computed(() => {
+    const typed = this.ratioTyped();
+    const parsed = typed === null ? null : parseRatio(typed);
+    return parsed && !parsed.ok ? describeRatioProblem(parsed.problem) : null;
+  });
+
+  constructor() {
+    let shown: string | null = null;
+    effect(() => {
+      const { id } = this.passage();
+      if (shown !== null && shown !== id) this.ratioTyped.set(null);
+      shown = id;
+    });
+  }
+
+  protected setRounds(rounds: number): void {
+    this.emit({ cycles: roundsToCycles(this.passage(), rounds, this.conventions()) }, 'rounds');
+  }
+
+  /** Breaths are dosed in whole rounds, as everything is: what is over goes to the nearest. */
+  protected setBreaths(breaths: number): void {
+    this.setRounds(Math.max(1, Math.round(breaths / this.perRound())));
+  }
+
+  protected setTime(time: number): void {
+    const passage = this.passage();
+    const fit = roundsInTime(passage, millis(time), this.start(), this.conventions());
+    const next = { ...passage, cycles: fit.cycles };
+    this.left.set({ millis: fit.leftOver, of: time, passage: next });
+    this.edit.emit({ passage: next, name: 'time' });
+  }
+
+  protected setPace(value: number): void {
+    this.emit({ pace: pace(value) }, 'pace');
+  }
+
+  protected setBase(value: number): void {
+    this.edit.emit({ passage: withBase(this.passage(), value as Counts), name: 'base' });
+  }
+
+  protected setSide(event: Event): void {
+    this.emit({ startsOn: (event.target as HTMLSelectElement).value as CountedPassage['startsOn'] }, 'side');
+  }
+
+  /** 4:16:8 is meant as counts and sets the base too; 1:4:2 is a proportion and keeps it. */
+  protected typeRatio(event: Event): void {
+    const text = (event.target as HTMLInputElement).value;
+    this.ratioTyped.set(text);
+    const parsed = parseRatio(text);
+    if (!parsed.ok) return;
+    this.emit(parsed.value.asCounts ?? { ratio: parsed.value.ratio }, 'ratio');
+  }
+
+  protected leaveRatio(): void {
+    if (this.ratioProblem() === null) this.ratioTyped.set(null);
+  }
+
+  protected giveLeftOver(): void {
+    const left = this.left();
+    this.left.set(null);
+    if (left) this.rest.emit(left.millis);
+  }
+
+  private emit(change: Partial<CountedPassage>, name: string): void {
+    this.edit.emit({ passage: { ...this.passage(), ...change }, name });
+  }
+}

@@ -1,0 +1,175 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import {
+  countsOf,
+  formatSeconds,
+  LONGEST_PHASE,
+  PHASE_KINDS,
+  PHASE_NAMES,
+  phaseRanges,
+  type Conventions,
+  type CountedPassage,
+  type PhaseKind,
+  type Sustainable,
+} from '@nuvrah/core';
+import { NumberField } from '../../ui/number-field';
+import { breathForm, countsForm } from '../../ui/number-forms';
+
+/** "6", "4 to 6" where it changes, "up to 6" where it can be over at once. */
+function inWords(from: number, to: number): string {
+  if (to === 0) return '–';
+  const most = formatSeconds(to, 2);
+  return from === to ? most : from === 0 ? `up to ${most}` : `${formatSeconds(from, 2)} to ${most}`;
+}
+
+/** The four phases of a passage: counts to edit, seconds, and what they need against what can be sustained. */
+@Component({
+  selector: 'nv-phase-table',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [NumberField],
+  template: `
+    <table>
+      <thead>
+        <tr>
+          <th scope="col">phase</th>
+          <th scope="col">counts</th>
+          <th scope="col" class="number">seconds</th>
+          <th scope="col">needed against sustainable</th>
+        </tr>
+      </thead>
+      <tbody>
+        @for (row of rows(); track row.kind) {
+          <tr [class.limits]="row.limits">
+            <th scope="row">
+              {{ row.name }}
+              @if (row.limits) {
+                <strong>limits</strong>
+              }
+            </th>
+            <td>
+              <nv-number-field
+                class="large"
+                steppers
+                unit="counts"
+                [label]="row.name"
+                [value]="row.counts"
+                [form]="row.form"
+                [min]="row.least"
+                [max]="longest"
+                [width]="4"
+                (valueChange)="edited.emit({ kind: row.kind, counts: $event })"
+              />
+            </td>
+            <td class="number">{{ row.seconds }}</td>
+            <td>
+              <div class="against">
+                <div class="bar" aria-hidden="true">
+                  <div class="needed" [class.over]="row.over" [style.width.%]="row.needed"></div>
+                  @if (row.mark !== null) {
+                    <div class="mark" [style.left.%]="row.mark"></div>
+                  }
+                </div>
+                <span [class.soft]="!row.over" [class.over]="row.over">{{ row.against }}</span>
+              </div>
+            </td>
+          </tr>
+        }
+      </tbody>
+    </table>
+  `,
+  styles: `
+    table {
+      width: 100%;
+      border-collapse: collapse;
+    }
+    th {
+      text-align: left;
+      font-weight: 400;
+      padding: 0.25rem 0.5rem;
+    }
+    thead th {
+      color: var(--soft-ink);
+      border-bottom: 1px solid var(--rule);
+    }
+    td {
+      padding: 0.125rem 0.5rem;
+    }
+    .number {
+      text-align: right;
+    }
+    .limits {
+      background: var(--press);
+    }
+    .against {
+      display: grid;
+      grid-template-columns: minmax(4rem, 1fr) 6.5rem;
+      gap: 0.75rem;
+      align-items: center;
+    }
+    .bar {
+      position: relative;
+      height: 0.5rem;
+      background: var(--rule);
+    }
+    .needed {
+      height: 100%;
+      background: var(--soft-ink);
+    }
+    .limits .needed {
+      background: var(--ink);
+    }
+    .bar .needed.over {
+      background: var(--no);
+    }
+    span.over {
+      color: var(--no);
+      font-weight: 600;
+    }
+    .mark {
+      position: absolute;
+      top: -0.25rem;
+      bottom: -0.25rem;
+      width: 3px;
+      margin-left: -3px;
+      background: var(--ink);
+    }
+  `,
+})
+export class PhaseTable {
+  readonly passage = input.required<CountedPassage>();
+  readonly sustainable = input.required<Sustainable | null>();
+  readonly conventions = input.required<Conventions>();
+  readonly edited = output<{ readonly kind: PhaseKind; readonly counts: number }>();
+
+  protected readonly longest = LONGEST_PHASE;
+
+  protected readonly rows = computed(() => {
+    const passage = this.passage();
+    const limits = this.sustainable();
+    const phaseCounts = countsOf(passage);
+    const ranges = phaseRanges(passage, this.conventions());
+    const loads = PHASE_KINDS.map((kind) => {
+      const { from, to: seconds } = ranges[kind];
+      const limit = limits?.[kind] ?? null;
+      return { kind, from, seconds, limit, share: limit === null ? 0 : seconds / limit };
+    });
+    const longest = Math.max(...loads.map(({ seconds, limit }) => Math.max(seconds, limit ?? 0)));
+    const heaviest = Math.max(...loads.map(({ share }) => share));
+    return loads.map(({ kind, from, seconds, limit, share }) => {
+      const over = limit !== null && share > 1 + 1e-9;
+      const breath = kind === 'inhale' || kind === 'exhale';
+      return {
+        kind,
+        name: PHASE_NAMES[kind],
+        counts: phaseCounts[kind],
+        form: breath ? breathForm : countsForm,
+        least: breath ? 0.5 : 0,
+        seconds: inWords(from, seconds),
+        needed: (seconds / longest) * 100,
+        mark: limit === null ? null : (limit / longest) * 100,
+        against: limit === null ? 'not measured' : `${over ? 'over' : 'of'} ${formatSeconds(limit)} s`,
+        limits: share > 0 && share === heaviest,
+        over,
+      };
+    });
+  });
+}

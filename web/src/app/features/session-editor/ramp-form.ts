@@ -1,0 +1,170 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import {
+  checkRamp,
+  counts,
+  countsInCycle,
+  holdsAllowedBy,
+  isHold,
+  PHASE_KINDS,
+  PHASE_NAMES,
+  techniqueOf,
+  type Conventions,
+  type CountedPassage,
+  type CountedPattern,
+  type HoldKind,
+  type PhaseKind,
+  type Ramp,
+} from '@nuvrah/core';
+import { ChoiceField } from '../../ui/choice-field';
+import { NumberField } from '../../ui/number-field';
+import { countsForm, stepForm, wholeForm } from '../../ui/number-forms';
+import type { PassageEdit } from './passage-settings';
+
+/** Changes over the rounds: a phase or the base by steps to a limit, or a hold that comes in at a round. */
+@Component({
+  selector: 'nv-ramp-form',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ChoiceField, MatButtonModule, NumberField],
+  template: `
+    @for (row of rows(); track row.index) {
+      <div class="fields">
+        @if (row.ramp.kind === 'step') {
+          <nv-choice-field
+            label="changes"
+            [value]="row.ramp.of"
+            [words]="steps()"
+            (choose)="setOf(row.index, $event)"
+          />
+          <div class="labelled">
+            <span>by</span>
+            <nv-number-field
+              label="step of the change"
+              unit="counts"
+              [value]="row.ramp.by"
+              [form]="forms.step"
+              [min]="-20"
+              [max]="20"
+              [width]="4"
+              (valueChange)="set(row.index, { by: $event })"
+            />
+          </div>
+          <div class="labelled">
+            <span>every, rounds</span>
+            <nv-number-field
+              label="rounds between steps"
+              [value]="row.ramp.every"
+              [form]="forms.every"
+              [min]="1"
+              [max]="100"
+              [width]="3"
+              (valueChange)="set(row.index, { every: $event })"
+            />
+          </div>
+          <div class="labelled">
+            <span>until, counts</span>
+            <nv-number-field
+              label="limit of the change"
+              unit="counts"
+              [value]="row.ramp.to"
+              [form]="forms.counts"
+              [min]="0"
+              [max]="100"
+              [width]="3"
+              (valueChange)="set(row.index, { to: $event })"
+            />
+          </div>
+        } @else {
+          <nv-choice-field
+            label="comes in"
+            [value]="row.ramp.of"
+            [words]="holdWords()"
+            (choose)="setOf(row.index, $event)"
+          />
+          <div class="labelled">
+            <span>from round</span>
+            <nv-number-field
+              label="round in which the hold comes in"
+              [value]="row.ramp.round"
+              [form]="forms.every"
+              [min]="2"
+              [max]="100"
+              [width]="3"
+              (valueChange)="set(row.index, { round: $event })"
+            />
+          </div>
+        }
+        <button matButton type="button" (click)="remove(row.index)">Take out</button>
+      </div>
+      @for (problem of row.problems; track problem) {
+        <p class="wrong" role="alert">{{ problem }}</p>
+      }
+    }
+    <div>
+      <button matButton="outlined" type="button" (click)="addStep()">A step every few rounds</button>
+      @if (holds().length > 0) {
+        <button matButton="outlined" type="button" (click)="addFrom()">A hold from a round on</button>
+      }
+    </div>
+  `,
+  styleUrl: '../../ui/fields.scss',
+})
+export class RampForm {
+  readonly passage = input.required<CountedPassage>();
+  readonly conventions = input.required<Conventions>();
+  readonly edit = output<PassageEdit>();
+
+  protected readonly forms = { step: stepForm, counts: countsForm, every: wholeForm(1, 100, 'rounds') };
+
+  private readonly pattern = computed(() => techniqueOf(this.passage().technique).pattern as CountedPattern);
+  protected readonly holds = computed(() => holdsAllowedBy(this.pattern()));
+  protected readonly steps = computed(() => {
+    const kinds = PHASE_KINDS.filter((kind) => !isHold(kind) || this.holds().includes(kind));
+    return Object.fromEntries([
+      ['base', 'base'],
+      ...kinds.map((kind) => [kind, PHASE_NAMES[kind]]),
+    ]) as Record<PhaseKind | 'base', string>;
+  });
+  protected readonly holdWords = computed(
+    () =>
+      Object.fromEntries(this.holds().map((kind) => [kind, PHASE_NAMES[kind]])) as Record<HoldKind, string>,
+  );
+  private readonly first = computed(() =>
+    countsInCycle({ ...this.passage(), ramps: [] }, 1, this.conventions()),
+  );
+  protected readonly rows = computed(() =>
+    this.passage().ramps.map((ramp, index) => ({
+      index,
+      ramp,
+      problems: checkRamp(this.passage(), ramp, this.first()).map(({ message }) => message),
+    })),
+  );
+
+  protected addStep(): void {
+    const to = counts(this.first().exhale + 2);
+    this.emit([...this.passage().ramps, { kind: 'step', of: 'exhale', by: 1, every: 2, to }]);
+  }
+
+  protected addFrom(): void {
+    const [of] = this.holds();
+    if (of) this.emit([...this.passage().ramps, { kind: 'from', of, round: 3 }]);
+  }
+
+  protected setOf(index: number, of: string): void {
+    this.set(index, { of });
+  }
+
+  protected set(index: number, change: Readonly<Record<string, unknown>>): void {
+    this.emit(
+      this.passage().ramps.map((ramp, at) => (at === index ? ({ ...ramp, ...change } as Ramp) : ramp)),
+    );
+  }
+
+  protected remove(index: number): void {
+    this.emit(this.passage().ramps.filter((_, at) => at !== index));
+  }
+
+  private emit(ramps: readonly Ramp[]): void {
+    this.edit.emit({ passage: { ...this.passage(), ramps }, name: 'ramps' });
+  }
+}

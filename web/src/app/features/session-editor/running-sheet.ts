@@ -1,0 +1,219 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
+
+import {
+  CAUTION_LINE,
+  compileSession,
+  cuesTooLong,
+  describePassage,
+  describeTotal,
+  formatClock,
+  formatSeconds,
+  resolveConventions,
+  SEATS,
+  sessionFromChecked,
+  STOP_ACTION,
+  techniqueOf,
+  reviewToGiveOut,
+  describeNeed,
+} from '@nuvrah/core';
+import { AccountStore } from '../../api/account';
+import { asked } from '../../api/loaded';
+import { LoadingNote } from '../../shared/loading-note';
+import { ScreeningClock } from '../../api/screening-clock';
+import { handOf, nameOfOwner, Sessions, studentsOf } from '../../api/sessions';
+import { Variants } from '../../api/variants';
+
+/** A session on one page, to print: when, what, what to say and to watch for, and the cues that have no time. */
+@Component({
+  selector: 'nv-running-sheet',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [LoadingNote, MatButtonModule, RouterLink],
+  template: `
+    <div class="page">
+      <nv-loading-note [state]="page.state()" (retry)="page.again()" />
+      @if (sheet(); as sheet) {
+        <div class="page-head">
+          <h1>{{ sheet.title }}</h1>
+          <span class="soft">{{ sheet.whose }} · {{ sheet.total }}</span>
+          <span class="grow"></span>
+          <a matButton class="screen" [routerLink]="['/bench', id()]">Back to the Bench</a>
+          @if (sheet.held.length === 0) {
+            <button matButton="outlined" type="button" class="screen" (click)="print()">Print</button>
+          }
+        </div>
+        @if (sheet.held.length > 0) {
+          <div class="notice no" role="alert">
+            <strong>This is not printed as long as it may not be led:</strong>
+            <ul>
+              @for (line of sheet.held; track line) {
+                <li>{{ line }}</li>
+              }
+            </ul>
+          </div>
+        }
+        @for (line of sheet.notFor; track line) {
+          <p class="notice no">{{ line }}</p>
+        }
+        <table class="sheet-table" [class.held]="sheet.held.length > 0">
+          <thead>
+            <tr>
+              <th scope="col">at</th>
+              <th scope="col">what</th>
+              <th scope="col">say</th>
+              <th scope="col">watch for</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (row of sheet.rows; track row.id) {
+              <tr>
+                <td class="number">{{ row.at }}</td>
+                <td>
+                  <strong>{{ row.name }}</strong>
+                  <div>{{ row.line }}</div>
+                  <div class="soft">{{ row.seat }} · {{ row.length }}</div>
+                </td>
+                <td>
+                  {{ row.opening }}
+                  @if (row.say) {
+                    <p class="say">“{{ row.say }}”</p>
+                  }
+                  @for (care of row.cares; track care) {
+                    <div>
+                      <strong>{{ care }}</strong>
+                    </div>
+                  }
+                </td>
+                <td>
+                  @for (sign of row.watch; track sign) {
+                    <div>{{ sign }}</div>
+                  }
+                </td>
+              </tr>
+            }
+          </tbody>
+        </table>
+        <h2>Cues that do not fit</h2>
+        @if (sheet.cues.length > 0) {
+          <ul>
+            @for (cue of sheet.cues; track cue) {
+              <li>{{ cue }}</li>
+            }
+          </ul>
+        } @else {
+          <p>Every spoken cue has time enough.</p>
+        }
+        <p>{{ stop }}</p>
+        <p class="soft">{{ caution }}</p>
+      }
+    </div>
+  `,
+  styles: `
+    h2 {
+      margin: 1.5rem 0 0.375rem;
+    }
+    p {
+      margin: 0.5rem 0;
+    }
+    td {
+      font-size: 0.9375rem;
+    }
+    .say {
+      font-style: italic;
+    }
+    ul {
+      margin: 0;
+      padding-left: 1.25rem;
+    }
+    @media print {
+      .screen,
+      .held {
+        display: none;
+      }
+      tr {
+        break-inside: avoid;
+      }
+    }
+  `,
+})
+export class RunningSheet {
+  readonly id = input.required<string>();
+
+  private readonly sessions = inject(Sessions);
+  private readonly variants = inject(Variants);
+  private readonly account = inject(AccountStore);
+  private readonly day = inject(ScreeningClock).day;
+
+  protected readonly caution = CAUTION_LINE;
+  protected readonly stop = `At any stop sign: ${STOP_ACTION}`;
+  protected readonly page = asked(this.id, (id) => this.sessions.withOwner(id));
+
+  protected readonly sheet = computed(() => {
+    const ready = this.page.value();
+    if (!ready) return null;
+    const { conventions: profile, naming } = this.account.required();
+    const session = sessionFromChecked(ready.session.document);
+    const { owner } = ready;
+    const timeline = compileSession(session, handOf(owner), profile);
+    const conventions = resolveConventions(profile, session.conventions);
+    const reviews = studentsOf(owner).map((student) => ({
+      student,
+      ...reviewToGiveOut(session, student, ready.session.overrulings, this.day()),
+    }));
+    const cares = reviews.flatMap(({ student, findings }) =>
+      findings
+        .filter(({ level }) => level === 'care')
+        .map((finding) => ({
+          ...finding,
+          reason: owner.kind === 'class' ? `${student.name}: ${finding.reason}` : finding.reason,
+        })),
+    );
+    const nameOf = (index: number): string => {
+      const passage = session.passages[index];
+      if (!passage) return '';
+      return this.variants.names().get(passage.variant ?? '') ?? techniqueOf(passage.technique).names[naming];
+    };
+    const inTheWay = reviews.filter(({ needs }) => needs.length > 0);
+    return {
+      held: owner.kind === 'student' ? inTheWay.flatMap(({ needs }) => needs.map(describeNeed)) : [],
+      notFor:
+        owner.kind === 'class'
+          ? inTheWay.map(
+              ({ student, needs }) =>
+                `Not for ${student.name} as it stands: ${needs.map(describeNeed).join(' ')}`,
+            )
+          : [],
+      title: session.title,
+      whose: nameOfOwner(owner),
+      total: describeTotal(timeline),
+      rows: session.passages.map((passage, index) => {
+        const { opening, watch } = techniqueOf(passage.technique);
+        const span = timeline.passages[index];
+        const concerns = cares.filter(
+          ({ passageId }) => passageId === passage.id || (passageId === null && index === 0),
+        );
+        return {
+          id: passage.id,
+          at: formatClock(span?.from ?? 0),
+          length: formatClock(span ? span.to - span.from : 0),
+          name: nameOf(index),
+          line: describePassage(passage, session.goal, conventions),
+          seat: SEATS[passage.seat].name,
+          opening,
+          say: passage.say,
+          cares: concerns.map(({ reason }) => reason),
+          watch: watch.map(({ sign, correction }) => `${sign}: ${correction}`),
+        };
+      }),
+      cues: cuesTooLong(timeline, naming).map(({ passage, words, needed, there, instead, times }) => {
+        const short = instead === '' ? 'leave it to the tone' : `say “${instead ?? ''}”`;
+        return `${nameOf(passage)}: “${words}” takes ${formatSeconds(needed)} s of ${formatSeconds(there)} s, ${times} times: ${short}.`;
+      }),
+    };
+  });
+
+  protected print(): void {
+    window.print();
+  }
+}

@@ -1,0 +1,130 @@
+import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { Router } from '@angular/router';
+import type { SessionOwner } from '@nuvrah/contract';
+import {
+  checkSession,
+  LARGEST_SESSION_FILE,
+  sessionFromJson,
+  sessionToJson,
+  withFreshIds,
+  type Session,
+} from '@nuvrah/core';
+import { AccountStore } from '../../api/account';
+import type { ApiProblem } from '../../api/api';
+import { saidOf } from '../../api/sending';
+import { Sessions } from '../../api/sessions';
+import { Variants } from '../../api/variants';
+import { saveFile } from '../../ui/save-file';
+
+/** The session to a file in the open format; and a file opened as a new session, whole or not at all: what is open stays as it is. */
+@Component({
+  selector: 'nv-session-file',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButtonModule],
+  template: `
+    <button matButton type="button" (click)="save()">Save as a file</button>
+    <label>
+      Open a file as a new session
+      <input
+        type="file"
+        accept=".json,application/json"
+        aria-label="session from a file"
+        (change)="read($event)"
+      />
+    </label>
+    @if (said().length > 0) {
+      <div class="notice" [class.problem]="refused()" [attr.role]="refused() ? 'alert' : 'status'">
+        @for (line of said(); track $index) {
+          <p>{{ line }}</p>
+        }
+      </div>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 0.375rem;
+      justify-items: start;
+      font-size: 0.9375rem;
+    }
+    button {
+      margin-left: -0.75rem;
+    }
+    input {
+      display: block;
+      max-width: 100%;
+    }
+    .notice {
+      overflow-wrap: anywhere;
+    }
+  `,
+})
+export class SessionFile {
+  readonly session = input.required<Session>();
+  /** Whose the new one is. */
+  readonly owner = input.required<SessionOwner>();
+
+  private readonly account = inject(AccountStore);
+  private readonly sessions = inject(Sessions);
+  private readonly router = inject(Router);
+  private readonly variants = inject(Variants);
+  protected readonly said = signal<readonly string[]>([]);
+  protected readonly refused = signal(false);
+
+  protected save(): void {
+    const session = this.session();
+    const name = session.title.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase();
+    saveFile(`${name}.json`, 'application/json', sessionToJson(session));
+  }
+
+  protected read(event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const [file] = field.files ?? [];
+    if (!file) return;
+    // Not even read: a larger file is no session.
+    const text = file.size > LARGEST_SESSION_FILE ? Promise.resolve('x'.repeat(file.size)) : file.text();
+    void text.then((content) => {
+      this.take(content);
+      field.value = '';
+    });
+  }
+
+  take(content: string): void {
+    const answer = sessionFromJson(content);
+    if (!answer.ok) {
+      const { message, pointers } = answer.problem;
+      return this.refuse([message, ...pointers.map((one) => `${one.pointer}: ${one.message}`)]);
+    }
+    const known = this.variants.names();
+    const lost = answer.value.passages.filter(({ variant }) => variant !== null && !known.has(variant));
+    const session: Session = {
+      ...answer.value,
+      passages: withFreshIds(answer.value, () => crypto.randomUUID()).passages.map((passage) => ({
+        ...passage,
+        variant: passage.variant !== null && known.has(passage.variant) ? passage.variant : null,
+      })),
+    };
+    const problems = checkSession(session, this.account.required().conventions);
+    if (problems.length > 0)
+      return this.refuse([
+        'Nothing was taken from it.',
+        ...problems.map((one) => `${one.pointer}: ${one.message}`),
+      ]);
+    this.refused.set(false);
+    const variants = 'Variants that are not on your Shelf became the techniques that they are of.';
+    this.said.set(['Opening it as a new session …', ...(lost.length > 0 ? [variants] : [])]);
+    this.sessions.add(this.owner(), session).subscribe({
+      next: ({ id }) => {
+        this.said.set(lost.length > 0 ? [variants] : []);
+        void this.router.navigate(['/bench', id]);
+      },
+      error: (problem: ApiProblem) => this.refuse(['Nothing was taken from it.', saidOf(problem)]),
+    });
+  }
+
+  private refuse(lines: readonly string[]): void {
+    this.refused.set(true);
+    this.said.set(lines);
+  }
+}

@@ -1,0 +1,264 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import {
+  fitTime,
+  formatClock,
+  LONGEST_SESSION_HOURS,
+  millis,
+  placesForLeftOver,
+  type Session,
+  type Timeline,
+} from '@nuvrah/core';
+import { AccountStore } from '../../api/account';
+
+const MOST_MINUTES = LONGEST_SESSION_HOURS * 60;
+/** Places that are offered for it: more is a choice without a difference. */
+const MOST_PLACES = 4;
+/** What is left over below this is not worth a question, in milliseconds. */
+const NOTHING = 1000;
+
+/**
+ * The time planned against the time there is: what is left over and where it could go, and "make it fit": whole rounds only,
+ * by weights, passages that are locked stay as they are, the remainder to the rests.
+ */
+@Component({
+  selector: 'nv-time-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButtonModule],
+  template: `
+    <form (submit)="fit($event)">
+      <div class="row">
+        <label>
+          <span>time there is, minutes</span>
+          <input
+            type="number"
+            min="1"
+            step="1"
+            [max]="most"
+            aria-label="time there is, minutes"
+            placeholder="open"
+            [value]="session().minutes ?? ''"
+            [attr.aria-invalid]="wrong() ? true : null"
+            (input)="setMinutes($event)"
+          />
+        </label>
+        <button matButton="outlined" type="submit">Make it fit</button>
+      </div>
+      <p [class.wrong]="wrong()" [attr.role]="wrong() ? 'alert' : null">{{ wrong() ?? balance() }}</p>
+      <details>
+        <summary>Weights and locks</summary>
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">passage</th>
+              <th scope="col">lock</th>
+              <th scope="col">weight</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (row of rows(); track row.id) {
+              <tr>
+                <th scope="row">{{ row.name }}</th>
+                <td>
+                  <input
+                    type="checkbox"
+                    [attr.aria-label]="'lock ' + row.name"
+                    [checked]="locked().has(row.id)"
+                    (change)="toggle(row.id)"
+                  />
+                </td>
+                <td>
+                  @if (row.weight !== null && !locked().has(row.id)) {
+                    <input
+                      type="number"
+                      min="0"
+                      step="1"
+                      max="99"
+                      [attr.aria-label]="'weight of ' + row.name"
+                      [value]="row.weight"
+                      (change)="setWeight(row.id, $event)"
+                    />
+                  } @else {
+                    <span class="soft">{{ row.weight === null ? 'the rest' : 'as it is' }}</span>
+                  }
+                </td>
+              </tr>
+            }
+          </tbody>
+        </table>
+        <p class="soft">Time is shared by weight, to begin with by what each takes now, in minutes.</p>
+      </details>
+    </form>
+    @if (said(); as lines) {
+      <ul role="status">
+        @for (line of lines; track $index) {
+          <li>{{ line }}</li>
+        }
+      </ul>
+    }
+    @if (places().length > 0) {
+      <p class="soft">It could go to:</p>
+      <div class="places">
+        @for (place of places(); track place.passageId) {
+          <button matButton="outlined" type="button" (click)="give(place.session)">{{ place.text }}</button>
+        }
+      </div>
+    }
+  `,
+  styleUrl: '../../ui/form.scss',
+  styles: `
+    :host {
+      display: block;
+    }
+    form {
+      gap: 0.375rem;
+    }
+    summary {
+      cursor: pointer;
+      padding: 0.25rem 0;
+    }
+    table {
+      width: 100%;
+      border-collapse: collapse;
+      font-size: 0.9375rem;
+    }
+    th {
+      text-align: left;
+      font-weight: 400;
+    }
+    thead th {
+      color: var(--soft-ink);
+    }
+    td input[type='number'] {
+      width: 4.25rem;
+    }
+    td input[type='checkbox'] {
+      width: 1.5rem;
+      height: 1.5rem;
+      accent-color: var(--ink);
+    }
+    ul {
+      margin: 0.375rem 0 0;
+      padding-left: 1.25rem;
+      font-size: 0.9375rem;
+    }
+    .places {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.375rem;
+    }
+    .places button {
+      height: auto;
+      min-height: 2.25rem;
+      padding-block: 0.375rem;
+    }
+  `,
+})
+export class TimePanel {
+  readonly session = input.required<Session>();
+  readonly timeline = input.required<Timeline>();
+  readonly names = input.required<ReadonlyMap<string, string>>();
+  /** The time there is; null where it is open. */
+  readonly minutes = output<number | null>();
+  readonly fitted = output<Session>();
+
+  private readonly account = inject(AccountStore);
+  protected readonly most = MOST_MINUTES;
+  protected readonly locked = signal<ReadonlySet<string>>(new Set());
+  private readonly weights = signal<ReadonlyMap<string, number>>(new Map());
+  protected readonly said = signal<readonly string[] | null>(null);
+  protected readonly wrong = signal<string | null>(null);
+
+  /** Milliseconds that are left over; below zero where it is too long, null where the time is open. */
+  private readonly left = computed(() => {
+    const { minutes } = this.session();
+    return minutes === null ? null : minutes * 60_000 - this.timeline().total;
+  });
+  protected readonly balance = computed(() => {
+    const left = this.left();
+    const planned = `${formatClock(this.timeline().total)} planned`;
+    if (left === null) return `${planned}.`;
+    if (Math.abs(left) < NOTHING) return `${planned}: it fills the time.`;
+    const by = formatClock(Math.abs(left));
+    return left > 0 ? `${planned}, ${by} left over.` : `${planned}, ${by} too long.`;
+  });
+
+  protected readonly places = computed(() => {
+    const left = this.left();
+    if (left === null || left < NOTHING) return [];
+    const { conventions } = this.account.required();
+    const places = placesForLeftOver(this.session(), conventions, millis(left));
+    return places.slice(0, MOST_PLACES).map((place) => ({
+      ...place,
+      text: `${this.names().get(place.passageId) ?? ''}: ${place.said}`,
+    }));
+  });
+
+  /** Weights to begin with are what each takes now. */
+  protected readonly rows = computed(() =>
+    this.session().passages.map(({ id, kind }, index) => {
+      const span = this.timeline().passages[index];
+      const minutes = span ? Math.max(1, Math.round((span.to - span.from) / 60_000)) : 1;
+      return {
+        id,
+        name: this.names().get(id) ?? '',
+        weight: kind === 'natural' ? null : (this.weights().get(id) ?? minutes),
+      };
+    }),
+  );
+
+  protected setMinutes(event: Event): void {
+    const text = (event.target as HTMLInputElement).value.trim();
+    const minutes = text === '' ? null : Number(text);
+    const whole = minutes === null || (Number.isInteger(minutes) && minutes >= 1 && minutes <= MOST_MINUTES);
+    this.wrong.set(whole ? null : `Say how many whole minutes there are: 1 to ${MOST_MINUTES}.`);
+    this.said.set(null);
+    if (whole) this.minutes.emit(minutes);
+  }
+
+  protected toggle(id: string): void {
+    const locked = new Set(this.locked());
+    if (!locked.delete(id)) locked.add(id);
+    this.locked.set(locked);
+  }
+
+  protected setWeight(id: string, event: Event): void {
+    const weight = Number((event.target as HTMLInputElement).value);
+    if (weight >= 0 && weight <= 99) this.weights.set(new Map(this.weights()).set(id, weight));
+  }
+
+  protected give(session: Session): void {
+    this.said.set(null);
+    this.fitted.emit(session);
+  }
+
+  protected fit(event: Event): void {
+    event.preventDefault();
+    const { minutes } = this.session();
+    if (this.wrong() !== null) return;
+    if (minutes === null) {
+      this.wrong.set(`Say how many whole minutes there are: 1 to ${MOST_MINUTES}.`);
+      return;
+    }
+    const { conventions } = this.account.required();
+    const weights = this.weights().size > 0 ? this.weightsOfAll() : undefined;
+    const fit = fitTime(this.session(), conventions, minutes, this.locked(), weights);
+    if (!fit.ok) {
+      const least = formatClock(fit.problem.least * 1000);
+      this.said.set([`With one round of everything it takes ${least}: take something out, or more time.`]);
+      return;
+    }
+    const { session, changes, leftOver } = fit.value;
+    this.said.set([
+      ...changes.map(({ passageId, said }) => `${this.names().get(passageId) ?? ''}: ${said}`),
+      ...(changes.length === 0 ? ['Nothing had to change.'] : []),
+      ...(leftOver >= 1 ? [`${Math.round(leftOver)} s are left over.`] : []),
+    ]);
+    if (changes.length > 0) this.fitted.emit(session);
+  }
+
+  /** Once one weight was given, all are meant in the same measure. */
+  private weightsOfAll(): ReadonlyMap<string, number> {
+    return new Map(this.rows().flatMap(({ id, weight }) => (weight === null ? [] : [[id, weight] as const])));
+  }
+}

@@ -1,0 +1,112 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import type { HomePractice } from '@nuvrah/contract';
+import {
+  recordOfRounds,
+  type LeadRecord,
+  type LeadRun,
+  type LeadSetup,
+  type Millis,
+  keepsTo,
+} from '@nuvrah/core';
+import { BrowserStore } from '../../api/browser-store';
+import { endedRun, runAsKept } from '../../shared/playback/lead-keeper';
+import { LeadRunner, type LeadAbout } from '../../shared/playback/lead-runner';
+import { practisedOf } from '../../shared/practice/practised';
+import { of, tap, type Observable } from 'rxjs';
+import { HomeStore } from './home-store';
+
+/** What was practised and is not told yet, as it is kept on this phone. */
+export interface Practice {
+  readonly token: string;
+  /** One practice, one report. */
+  readonly id: string;
+  readonly practiceId: string;
+  readonly startedAt: string;
+  readonly run: LeadRun;
+  readonly at: Millis;
+}
+
+const KEPT_AS = 'home.practice';
+
+const STOP_QUIETLY = 'Go on as planned, or stop and breathe naturally.';
+const NOT_AGREED = 'This was not agreed with your instructor.';
+const ASK_FIRST = 'Your instructor wants to talk with you before you go on: stop, and breathe naturally.';
+
+const setupOf = (practice: HomePractice): LeadSetup => {
+  const { session, hand, conventions } = practisedOf(practice);
+  return { session, student: { hand }, conventions };
+};
+
+/** Leading oneself by a private link. What was done stays on this phone until it is told. */
+@Injectable()
+export class HomeRunner extends LeadRunner {
+  private readonly store = inject(BrowserStore);
+  private readonly homes = inject(HomeStore);
+
+  private readonly practised = signal<HomePractice | null>(null);
+  private readonly begun = signal<Omit<Practice, 'run' | 'at'> | null>(null);
+  /** The practice that was begun here, until it is told. */
+  readonly practice = this.begun.asReadonly();
+
+  override readonly about = computed((): LeadAbout => {
+    const practice = this.practised();
+    const variants = new Map((practice?.variants ?? []).map(({ id, name }) => [id, name]));
+    return { naming: practice?.naming ?? 'plain', variants, cares: [] };
+  });
+
+  async start(token: string, practice: HomePractice): Promise<void> {
+    this.beginAt(token, practice, new Date(this.now()).toISOString());
+    await this.play(setupOf(practice));
+  }
+
+  /** Takes for done what was practised without this page. */
+  byHand(token: string, practice: HomePractice, rounds: readonly number[], startedAt: string): LeadRecord {
+    this.beginAt(token, practice, startedAt);
+    return recordOfRounds(setupOf(practice), rounds);
+  }
+
+  /** What the page went away from, ended where it was last seen. @returns false where there is nothing. */
+  takeUp(token: string): boolean {
+    const kept = this.store.read<Practice>(KEPT_AS);
+    if (kept?.token !== token) return false;
+    const { run, at, ...begun } = kept;
+    this.begun.set(begun);
+    this.current.set(endedRun({ run: runAsKept(run), at }));
+    return true;
+  }
+
+  /** It is told, or not to be told. */
+  forget(): void {
+    this.store.remove(KEPT_AS);
+    this.begun.set(null);
+    this.current.set(null);
+  }
+
+  protected override objectionTo(run: LeadRun): string | null {
+    const practice = this.practised();
+    if (practice === null) return ASK_FIRST;
+    return keepsTo(run, practice.allowed) ? null : `${NOT_AGREED} ${STOP_QUIETLY}`;
+  }
+
+  /** The instructor may have taken it back meanwhile; without a connection it stays as it was given. */
+  protected override lookAgain(): Observable<unknown> {
+    const token = this.begun()?.token;
+    if (token === undefined) return of(null);
+    return this.homes.open(token).pipe(
+      tap((opened) => {
+        if (opened.kind === 'closed') this.practised.set(null);
+        if (opened.kind === 'open' && opened.home.practice === null) this.practised.set(null);
+      }),
+    );
+  }
+
+  protected override keepRun(run: LeadRun, at: Millis): void {
+    const begun = this.begun();
+    if (begun) this.store.write(KEPT_AS, { ...begun, run, at } satisfies Practice);
+  }
+
+  private beginAt(token: string, practice: HomePractice, startedAt: string): void {
+    this.practised.set(practice);
+    this.begun.set({ token, id: crypto.randomUUID(), practiceId: practice.id, startedAt });
+  }
+}

@@ -1,0 +1,86 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import type { HomeReport } from '@nuvrah/contract';
+import type { LeadRecord, Naming, SignId } from '@nuvrah/core';
+import { describePassageRecord } from '../../shared/sitting-record/describe-record';
+import { EffortAndNote } from '../../shared/sitting-record/effort-and-note';
+import { SignPanel } from '../../shared/sitting-record/sign-panel';
+import { LocalNumber } from '../../shared/local-number';
+
+/** What is told after a practice at home: what was done, signs, how hard it felt, a note. */
+@Component({
+  selector: 'nv-home-telling',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [EffortAndNote, MatButtonModule, SignPanel],
+  template: `
+    <h1>{{ record().outcome === 'finished' ? 'Finished' : 'Ended' }}</h1>
+    <p>Hand down. Sit a moment, and let the breath go as it likes.</p>
+    <nv-sign-panel
+      [asked]="record().outcome !== 'finished'"
+      [emergencyNumber]="number()"
+      [(chosen)]="signs"
+    />
+    <section aria-labelledby="done">
+      <h2 id="done">What was done</h2>
+      <ul>
+        @for (line of lines(); track $index) {
+          <li>{{ line }}</li>
+        }
+      </ul>
+    </section>
+    <nv-effort-and-note [(effort)]="effort" [(note)]="note" [problem]="problem()" (save)="tell()">
+      <div class="ways">
+        <button matButton="filled" type="submit" [disabled]="busy()">Tell your instructor</button>
+        <button matButton type="button" (click)="dropped.emit()">Do not tell</button>
+      </div>
+    </nv-effort-and-note>
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 1.25rem;
+    }
+    ul {
+      margin: 0.375rem 0 0;
+      padding-left: 1.25rem;
+    }
+    .ways {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.75rem;
+    }
+    button {
+      min-height: 2.75rem;
+    }
+  `,
+})
+export class HomeTelling {
+  readonly record = input.required<LeadRecord>();
+  readonly naming = input.required<Naming>();
+  readonly busy = input.required<boolean>();
+  readonly told = output<Pick<HomeReport, 'record' | 'effort' | 'note'>>();
+  readonly dropped = output();
+
+  protected readonly number = inject(LocalNumber).number;
+  protected readonly signs = signal<readonly SignId[]>([]);
+  protected readonly effort = signal<number | null>(null);
+  protected readonly note = signal('');
+  protected readonly problem = signal<string | null>(null);
+  protected readonly lines = computed(() =>
+    this.record().passages.map((passage) => describePassageRecord(passage, this.naming())),
+  );
+
+  protected tell(): void {
+    const effort = this.effort();
+    if (effort === null) return this.problem.set('Say how hard it felt: choose a number from 0 to 10.');
+    this.problem.set(null);
+    const { passages, takenBack, ...rest } = this.record();
+    const record = {
+      ...rest,
+      passages: [...passages],
+      signs: [...this.signs()],
+      takenBack: [...takenBack],
+    };
+    this.told.emit({ record, effort, note: this.note().trim() });
+  }
+}

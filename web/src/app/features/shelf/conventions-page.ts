@@ -1,0 +1,167 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
+import {
+  CONVENTION_KEYS,
+  CONVENTION_QUESTIONS,
+  DEFAULT_CONVENTIONS,
+  type ConventionKey,
+  type Conventions,
+  type Naming,
+} from '@nuvrah/core';
+import { AccountStore } from '../../api/account';
+import type { ApiProblem } from '../../api/api';
+import { ConventionFields } from '../../shared/convention-fields';
+import { closingPose, HandDrawing } from './hand-drawing';
+
+const NAMINGS: Readonly<Record<Naming, string>> = {
+  plain: 'plain Latin (nadi shodhana)',
+  diacritic: 'with diacritics (nāḍī śodhana)',
+  english: 'English (alternate-nostril breath)',
+};
+
+/** Where the instructor stands where schools differ, and how names are written. Each choice is saved as it is made. */
+@Component({
+  selector: 'nv-conventions-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ConventionFields, HandDrawing, MatButtonModule, RouterLink],
+  template: `
+    <div class="page">
+      <div class="page-head">
+        <h1>Where schools differ</h1>
+        <span class="soft" role="status">{{ said() }}</span>
+        <span class="grow"></span>
+        <a matButton="outlined" routerLink="/shelf">Back to the Shelf</a>
+      </div>
+      <p class="soft">
+        Your own answers, for every session that has none of its own. A sitting keeps the answers it was led
+        with.
+      </p>
+      @if (problem(); as text) {
+        <p class="notice problem" role="alert">{{ text }}</p>
+      }
+      <fieldset>
+        <legend>Names are written</legend>
+        @for (naming of namings; track naming[0]) {
+          <label>
+            <input
+              type="radio"
+              name="naming"
+              [checked]="naming[0] === account.required().naming"
+              (change)="setNaming(naming[0])"
+            />
+            {{ naming[1] }}
+          </label>
+        }
+      </fieldset>
+      <h2 id="hands">The closing hand</h2>
+      <div class="hands" aria-labelledby="hands">
+        @for (gesture of gestures(); track gesture.position) {
+          <figure [class.chosen]="gesture.chosen">
+            <div class="pair">
+              <nv-hand-drawing hand="left" [pose]="gesture.pose" [label]="'left hand, ' + gesture.name" />
+              <nv-hand-drawing hand="right" [pose]="gesture.pose" [label]="'right hand, ' + gesture.name" />
+            </div>
+            <figcaption>{{ gesture.name }}{{ gesture.chosen ? ', yours' : '' }}</figcaption>
+          </figure>
+        }
+      </div>
+      <nv-convention-fields [value]="conventions()" (choose)="setConvention($event.key, $event.choice)" />
+      @if (differs()) {
+        <button matButton="outlined" type="button" (click)="save({ conventions: defaults })">
+          Back to the defaults
+        </button>
+      }
+    </div>
+  `,
+  styles: `
+    .grow {
+      flex: 1;
+    }
+    .hands {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.5rem 1.5rem;
+      margin: 0.5rem 0 1rem;
+    }
+    figure {
+      margin: 0;
+      padding: 0 0.5rem;
+      border-bottom: 3px solid transparent;
+    }
+    .chosen {
+      border-color: var(--ink);
+    }
+    .pair {
+      display: flex;
+    }
+    figcaption {
+      color: var(--soft-ink);
+      font-size: 0.9375rem;
+      text-align: center;
+    }
+    fieldset {
+      border: 0;
+      margin: 1rem 0;
+      padding: 0;
+    }
+    legend {
+      font-weight: 600;
+    }
+    label {
+      display: flex;
+      align-items: center;
+      gap: 0.5rem;
+      min-height: 2rem;
+    }
+    input {
+      width: 1.25rem;
+      height: 1.25rem;
+      accent-color: var(--ink);
+    }
+  `,
+})
+export class ConventionsPage {
+  protected readonly account = inject(AccountStore);
+  protected readonly namings = Object.entries(NAMINGS) as [Naming, string][];
+  protected readonly defaults = DEFAULT_CONVENTIONS;
+
+  protected readonly conventions = computed(() => this.account.required().conventions);
+  protected readonly differs = computed(() =>
+    CONVENTION_KEYS.some((key) => this.conventions()[key] !== CONVENTION_QUESTIONS[key].preset),
+  );
+  /** Every way of holding the fingers, for both hands, with what closes the left nostril by convention. */
+  protected readonly gestures = computed(() => {
+    const { fingerPosition, leftClosedBy } = this.conventions();
+    const { choices } = CONVENTION_QUESTIONS.fingerPosition;
+    return (Object.keys(choices) as Conventions['fingerPosition'][]).map((position) => ({
+      position,
+      name: choices[position],
+      chosen: position === fingerPosition,
+      pose: closingPose({ fingerPosition: position, leftClosedBy }),
+    }));
+  });
+  protected readonly said = signal('');
+  protected readonly problem = signal<string | null>(null);
+
+  protected setNaming(naming: Naming): void {
+    this.save({ naming });
+  }
+
+  protected setConvention(key: ConventionKey, choice: string): void {
+    this.save({ conventions: { ...this.conventions(), [key]: choice } });
+  }
+
+  protected save(change: { readonly naming?: Naming; readonly conventions?: Conventions }): void {
+    const { naming, conventions } = this.account.required();
+    this.problem.set(null);
+    this.said.set('Saving …');
+    this.account.changePreferences({ naming, conventions, ...change }).subscribe({
+      next: () => this.said.set('Saved.'),
+      error: (problem: ApiProblem) => {
+        this.said.set('');
+        this.problem.set(`${problem.message} The choice was not saved.`);
+      },
+    });
+  }
+}

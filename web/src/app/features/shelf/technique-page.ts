@@ -1,0 +1,125 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
+import {
+  CAUTION_LINE,
+  FAMILIES,
+  GOALS,
+  isTechniqueId,
+  RANGE_FACTS,
+  rangeKeysOf,
+  rangeOf,
+  RESTING_HANDS,
+  SEATS,
+  techniqueOf,
+  type Side,
+  asksApproval,
+} from '@nuvrah/core';
+import { AccountStore } from '../../api/account';
+import { askedOnce } from '../../api/loaded';
+import { LoadingNote } from '../../shared/loading-note';
+import { Variants } from '../../api/variants';
+import { closingPose, HandDrawing, restingPose } from './hand-drawing';
+import { oneRound } from '../../shared/score/one-round';
+import { RoundPlayer } from './round-player';
+import { SeatDrawing } from './seat-drawing';
+import { VariantEditor } from './variant-editor';
+
+/** One technique, or one variant, with everything that is known of it. */
+@Component({
+  selector: 'nv-technique-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [HandDrawing, LoadingNote, MatButtonModule, RouterLink, RoundPlayer, SeatDrawing, VariantEditor],
+  templateUrl: './technique-page.html',
+  styleUrl: './technique-page.scss',
+})
+export class TechniquePage {
+  /** A technique's id, or a variant's. */
+  readonly id = input.required<string>();
+
+  private readonly account = inject(AccountStore);
+  private readonly variants = inject(Variants);
+
+  protected readonly caution = CAUTION_LINE;
+  protected readonly page = askedOnce(() => this.variants.load());
+  protected readonly hand = signal<Side>('right');
+  protected readonly editing = signal(false);
+  protected readonly restingHands = RESTING_HANDS;
+  protected readonly seats = SEATS;
+  protected readonly restingPose = restingPose;
+
+  protected readonly variant = computed(() => this.variants.all().find(({ id }) => id === this.id()) ?? null);
+  protected readonly technique = computed(() => {
+    const id = this.id();
+    return this.variants.techniqueOf(id) ?? (isTechniqueId(id) ? techniqueOf(id) : null);
+  });
+  protected readonly round = computed(() => {
+    const technique = this.technique();
+    return technique && oneRound(technique, this.hand(), this.account.required().conventions);
+  });
+  protected readonly title = computed(() => this.technique()?.names[this.account.required().naming] ?? '');
+  protected readonly otherNames = computed(() => {
+    const technique = this.technique();
+    if (!technique) return '';
+    const { plain, diacritic, english } = technique.names;
+    return [...new Set([english, diacritic, plain, ...technique.aliases])]
+      .filter((name) => name !== this.title())
+      .join(', ');
+  });
+  protected readonly base = computed(() => {
+    const variant = this.variant();
+    return variant && techniqueOf(variant.document.technique);
+  });
+  protected readonly family = computed(() => FAMILIES[this.technique()?.family ?? 'rest']);
+  protected readonly effects = computed(() =>
+    (this.technique()?.effects ?? []).map((goal) => GOALS[goal]).join(', '),
+  );
+  protected readonly features = computed(() =>
+    (this.technique()?.features ?? []).map((feature) => feature.replace('-', ' ')).join(', '),
+  );
+  protected readonly ranges = computed(() => {
+    const technique = this.technique();
+    if (!technique) return [];
+    return rangeKeysOf(technique).map((key) => {
+      const { name, unit } = RANGE_FACTS[key];
+      const range = rangeOf(technique, key);
+      const start = (technique.pattern.start as Record<string, number>)[key];
+      return { key, name, line: `${range?.from} to ${range?.to} ${unit}, begins with ${start}` };
+    });
+  });
+  protected readonly ratios = computed(() => {
+    const pattern = this.technique()?.pattern;
+    return pattern?.kind === 'counted' ? pattern.ratios.join(', ') : null;
+  });
+  protected readonly simpler = computed(() => {
+    const simpler = this.technique()?.simpler;
+    return simpler && isTechniqueId(simpler) ? techniqueOf(simpler) : null;
+  });
+  protected readonly simplerName = computed(() => this.simpler()?.names[this.account.required().naming]);
+  /** Only where a hand closes a nostril. */
+  protected readonly closing = computed(() => {
+    const technique = this.technique();
+    if (!technique || technique.handsFree || technique.family === 'humming') return null;
+    const { conventions } = this.account.required();
+    return { pose: closingPose(conventions), position: conventions.fingerPosition };
+  });
+  private readonly needsApproval = computed(() => {
+    const technique = this.technique();
+    return technique !== null && asksApproval(technique.id, this.account.required().conventions);
+  });
+  protected readonly manner = computed(() => {
+    const technique = this.technique();
+    if (!technique) return '';
+    const { silent, handsFree, unobtrusive } = technique;
+    return [
+      silent ? 'silent' : 'can be heard',
+      handsFree ? 'hands free' : 'needs a hand',
+      unobtrusive ? 'unobtrusive' : 'is noticed by others',
+      ...(this.needsApproval() ? ['only with a teacher’s approval'] : []),
+    ].join(' · ');
+  });
+
+  protected swapHand(): void {
+    this.hand.update((hand) => (hand === 'right' ? 'left' : 'right'));
+  }
+}

@@ -1,0 +1,319 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatButtonModule } from '@angular/material/button';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import type { Student } from '@nuvrah/contract';
+import {
+  CAPACITY_LASTS,
+  checkCapacity,
+  daysBetween,
+  describeCapacityProblem,
+  EARLY_SITTINGS,
+  formatSeconds,
+  sustainableCapacity,
+  type CapacityPhase,
+  comfortOf,
+  dayInWords,
+} from '@nuvrah/core';
+import { ScreeningClock } from '../../api/screening-clock';
+import type { ApiProblem } from '../../api/api';
+import { Students } from '../../api/students';
+import { asksWhileUnsaved } from '../../ui/unsaved';
+import { savingStudent } from './saving-student';
+
+const LABELS: readonly {
+  readonly phase: CapacityPhase;
+  readonly label: string;
+  readonly optional: boolean;
+}[] = [
+  { phase: 'inhale', label: 'Inhale', optional: false },
+  { phase: 'hold', label: 'Hold', optional: true },
+  { phase: 'exhale', label: 'Exhale', optional: false },
+  { phase: 'emptyHold', label: 'Empty hold', optional: true },
+];
+
+type Typed = Readonly<Record<CapacityPhase, string>>;
+
+const sameTyped = (a: Typed, b: Typed): boolean => LABELS.every(({ phase }) => a[phase] === b[phase]);
+
+/** The comfortable capacity typed in, and what follows from it as sustainable, with the derivation. */
+@Component({
+  selector: 'nv-capacity-form',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [FormsModule, MatButtonModule, MatFormFieldModule, MatInputModule],
+  template: `
+    <p class="soft">
+      Seconds that could go on for ten minutes without strain; not the longest. Leave a hold empty if it was
+      not measured.
+    </p>
+    <form (ngSubmit)="submit()">
+      @for (field of fields; track field.phase) {
+        <mat-form-field>
+          <mat-label>{{ field.label }}</mat-label>
+          <input
+            matInput
+            inputmode="decimal"
+            autocomplete="off"
+            [name]="field.phase"
+            [ngModel]="typed()[field.phase]"
+            (ngModelChange)="type(field.phase, $event)"
+            [attr.aria-invalid]="problems()[field.phase] ? true : null"
+            [attr.aria-describedby]="'capacity-' + field.phase"
+          />
+          <span matTextSuffix>s</span>
+          <mat-hint [id]="'capacity-' + field.phase" [class.wrong]="problems()[field.phase]">
+            {{ problems()[field.phase] ?? sustained()[field.phase] ?? (field.optional ? 'if measured' : '') }}
+          </mat-hint>
+        </mat-form-field>
+      }
+      @if (message(); as text) {
+        <p class="notice problem wide" role="alert">{{ text }}</p>
+      }
+      <div class="wide actions">
+        <button matButton="filled" type="submit" [disabled]="busy()">Record capacity of today</button>
+        @if (student().capacity; as check) {
+          <span class="soft">last recorded {{ dayInWords(check.checkedOn) }}</span>
+          @if (age() > lasts) {
+            <strong class="old">⇄ old: {{ age() }} days, check again</strong>
+          }
+        }
+      </div>
+    </form>
+    <p class="soft derivation">{{ derivation() }}</p>
+    <div class="comfort">
+      <label>
+        <span>comfort of breaths</span>
+        <input
+          #breath
+          type="number"
+          min="0.3"
+          max="1"
+          step="0.05"
+          aria-label="comfort of breaths"
+          [value]="factors().breath"
+        />
+      </label>
+      <label>
+        <span>comfort of holds</span>
+        <input
+          #hold
+          type="number"
+          min="0.3"
+          max="1"
+          step="0.05"
+          aria-label="comfort of holds"
+          [value]="factors().hold"
+        />
+      </label>
+      <button
+        matButton="outlined"
+        type="button"
+        [disabled]="saving.busy()"
+        (click)="setComfort(breath.value, hold.value)"
+      >
+        Set for this student
+      </button>
+      @if (student().comfort) {
+        <button
+          matButton
+          type="button"
+          [disabled]="saving.busy()"
+          (click)="saving.change(student(), { comfort: null })"
+        >
+          The usual ones
+        </button>
+      }
+    </div>
+    @if (comfortProblem(); as text) {
+      <p class="notice problem" role="alert">{{ text }}</p>
+    }
+  `,
+  styles: `
+    form {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 1rem;
+      margin-top: 1rem;
+    }
+    .wide {
+      grid-column: 1 / -1;
+    }
+    .actions {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 1rem;
+      align-items: center;
+    }
+    .wrong {
+      color: var(--no);
+    }
+    .derivation {
+      margin-top: 0.75rem;
+    }
+    .old {
+      color: var(--change);
+    }
+    .comfort {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: end;
+      gap: 0.5rem 0.75rem;
+      margin-top: 0.5rem;
+    }
+    .comfort span {
+      display: block;
+      color: var(--soft-ink);
+      font-size: 0.9375rem;
+    }
+    .comfort input {
+      font: inherit;
+      color: var(--ink);
+      background: var(--sheet);
+      border: 1px solid var(--edge);
+      border-radius: 3px;
+      padding: 0.375rem 0.5rem;
+      min-height: 2.25rem;
+      width: 6rem;
+    }
+  `,
+})
+export class CapacityForm {
+  readonly student = input.required<Student>();
+  readonly recorded = output();
+
+  private readonly students = inject(Students);
+  private readonly clock = inject(ScreeningClock);
+
+  protected readonly fields = LABELS;
+  protected readonly dayInWords = dayInWords;
+  /** The newest check, as it stands in the fields. */
+  private readonly onRecord = computed(
+    (): Typed => {
+      const check = this.student().capacity;
+      const text = (value: number | null | undefined): string =>
+        value === null || value === undefined ? '' : formatSeconds(value);
+      return {
+        inhale: text(check?.inhale),
+        hold: text(check?.hold),
+        exhale: text(check?.exhale),
+        emptyHold: text(check?.emptyHold),
+      };
+    },
+    { equal: sameTyped },
+  );
+  protected readonly typed = linkedSignal(() => this.onRecord());
+  protected readonly busy = signal(false);
+  protected readonly message = signal<string | null>(null);
+  private readonly tried = signal(false);
+
+  private readonly checked = computed(() => {
+    const typed = this.typed();
+    const number = (phase: CapacityPhase): number | null => {
+      const text = typed[phase].trim().replace(',', '.');
+      return text === '' ? null : Number(text);
+    };
+    return checkCapacity({
+      inhale: number('inhale'),
+      exhale: number('exhale'),
+      hold: number('hold'),
+      emptyHold: number('emptyHold'),
+    });
+  });
+
+  /** Problems by field: a missing value is one only after the first try to record. */
+  protected readonly problems = computed(() => {
+    const checked = this.checked();
+    if (checked.ok) return {} as Partial<Record<CapacityPhase, string>>;
+    const shown = checked.problem.filter(({ code }) => code !== 'capacity-missing' || this.tried());
+    return Object.fromEntries(
+      shown.map((problem) => [problem.phase, describeCapacityProblem(problem)]),
+    ) as Partial<Record<CapacityPhase, string>>;
+  });
+
+  protected readonly factors = computed(() => comfortOf(this.student()));
+  protected readonly lasts = CAPACITY_LASTS;
+  /** Days since the newest check. */
+  protected readonly age = computed(() => {
+    const checkedOn = this.student().capacity?.checkedOn;
+    return checkedOn ? daysBetween(checkedOn, this.clock.today()) : 0;
+  });
+  protected readonly saving = savingStudent(() => this.recorded.emit());
+  private readonly wrongComfort = signal<string | null>(null);
+  protected readonly comfortProblem = computed(
+    () => this.wrongComfort() ?? this.saving.problem()?.message ?? null,
+  );
+
+  protected readonly sustained = computed(() => {
+    const checked = this.checked();
+    if (!checked.ok) return {} as Partial<Record<CapacityPhase, string>>;
+    const { inhale, internalHold, exhale, externalHold } = sustainableCapacity(checked.value, this.factors());
+    const say = (value: number | null): string | undefined =>
+      value === null ? undefined : `sustainable ${formatSeconds(value)} s`;
+    return {
+      inhale: say(inhale),
+      hold: say(internalHold),
+      exhale: say(exhale),
+      emptyHold: say(externalHold),
+    };
+  });
+
+  protected readonly derivation = computed(() => {
+    const { breath, hold } = this.factors();
+    const { comfort, sittings } = this.student();
+    const early = `, 0.1 lower during the first ${EARLY_SITTINGS} sittings`;
+    const why = comfort ? ', set for this student' : sittings < EARLY_SITTINGS ? early : '';
+    return `Sustainable = measured × ${breath} for breaths and × ${hold} for holds${why}.`;
+  });
+
+  constructor() {
+    asksWhileUnsaved(() => !this.busy() && !sameTyped(this.typed(), this.onRecord()));
+  }
+
+  protected setComfort(breathText: string, holdText: string): void {
+    const [breath, hold] = [Number(breathText), Number(holdText)];
+    const outside = [breath, hold].some((share) => !(share >= 0.3 && share <= 1));
+    this.wrongComfort.set(outside ? 'A comfort factor lies between 0.3 and 1.' : null);
+    if (!outside) this.saving.change(this.student(), { comfort: { breath, hold } });
+  }
+
+  protected type(phase: CapacityPhase, text: string): void {
+    this.typed.update((typed) => ({ ...typed, [phase]: text }));
+  }
+
+  protected submit(): void {
+    this.tried.set(true);
+    const checked = this.checked();
+    if (!checked.ok) return;
+    this.busy.set(true);
+    this.message.set(null);
+    const body = {
+      checkedOn: this.clock.today(),
+      ...checked.value,
+      tries: null,
+      restingRate: null,
+      freerNostril: null,
+      strokes: null,
+      atLeast: [],
+    };
+    this.students.addCapacity(this.student().id, body).subscribe({
+      next: () => {
+        this.busy.set(false);
+        this.recorded.emit();
+      },
+      error: (problem: ApiProblem) => {
+        this.busy.set(false);
+        this.message.set(problem.message);
+      },
+    });
+  }
+}

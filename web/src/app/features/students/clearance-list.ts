@@ -1,0 +1,196 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import type { StoredClearance, Student } from '@nuvrah/contract';
+import {
+  CLEARANCE_SCOPES,
+  LIMITED_SCOPES,
+  PERSON_FACTS,
+  type ClearanceScope,
+  type PersonFact,
+  day,
+  type SignId,
+  isPersonName,
+  NAME_WANTED,
+  signById,
+  SIGNS,
+  dayInWords,
+} from '@nuvrah/core';
+import { ScreeningClock } from '../../api/screening-clock';
+import { OnceId } from '../../api/once-id';
+import { sending } from '../../api/sending';
+import { Students } from '../../api/students';
+import { asksWhileUnsaved } from '../../ui/unsaved';
+import { ChoiceField } from '../../ui/choice-field';
+
+/** What a clearance is for. */
+type Cause = PersonFact | SignId;
+
+const EMERGENCY_SIGNS = SIGNS.filter(({ kind }) => kind === 'emergency');
+
+/** Clearances of clinicians: who, when, until when, for what. Each holds through its last day. */
+@Component({
+  selector: 'nv-clearance-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ChoiceField, MatButtonModule],
+  template: `
+    <ul>
+      @for (row of rows(); track row.clearance.id) {
+        <li [class.past]="!row.now">
+          <span>
+            <strong>{{ row.what }}</strong>&ngsp;
+            <span class="soft">{{ row.when }}</span>
+            @if (row.clearance.note) {
+              <span class="note">{{ row.clearance.note }}</span>
+            }
+          </span>
+          @if (row.now) {
+            <button matButton type="button" [disabled]="sent.busy()" (click)="end(row.clearance)">
+              Withdrawn
+            </button>
+          }
+        </li>
+      } @empty {
+        <li class="soft">No clearance is on file.</li>
+      }
+    </ul>
+    <details>
+      <summary>File a clearance</summary>
+      <form (submit)="add($event)" (input)="typing.set(true)">
+        <div class="row">
+          <nv-choice-field label="for" [value]="cause()" [words]="causes()" (choose)="cause.set($event)" />
+          @if (!ofSign()) {
+            <nv-choice-field label="clears" [value]="scope()" [words]="scopes" (choose)="scope.set($event)" />
+          }
+          @if (!ofSign() && limited()) {
+            <label>
+              <span>up to, seconds (if named)</span>
+              <input name="upTo" type="number" min="1" max="180" step="0.5" aria-label="up to, seconds" />
+            </label>
+          }
+          <label class="wide">
+            <span>clinician</span>
+            <input name="clinician" aria-label="clinician" maxlength="200" autocomplete="off" />
+          </label>
+          <label>
+            <span>given on</span>
+            <input name="givenOn" type="date" aria-label="given on" [max]="today()" />
+          </label>
+          <label>
+            <span>holds through</span>
+            <input name="until" type="date" aria-label="holds through" />
+          </label>
+          <label class="wide">
+            <span>note</span>
+            <input name="note" aria-label="note on the clearance" maxlength="500" autocomplete="off" />
+          </label>
+          <button matButton="outlined" type="submit" [disabled]="sent.busy()">File it</button>
+        </div>
+        @if (sent.message(); as text) {
+          <p class="notice problem" role="alert">{{ text }}</p>
+        }
+      </form>
+    </details>
+  `,
+  styleUrls: ['../../ui/form.scss', './record-list.scss'],
+})
+export class ClearanceList {
+  readonly student = input.required<Student>();
+  readonly changed = output();
+
+  private readonly students = inject(Students);
+  protected readonly today = inject(ScreeningClock).today;
+  protected readonly sent = sending();
+  private readonly added = new OnceId();
+  protected readonly typing = signal(false);
+  protected readonly scopes = CLEARANCE_SCOPES as Readonly<Record<ClearanceScope, string>>;
+  /** The condition or the emergency sign that it is for; the sign that keeps everything from being led comes first. */
+  protected readonly cause = linkedSignal<Cause | ''>(() => this.student().emergency?.sign ?? '');
+  /** A clearance for a sign is for everything: after it practice goes on. */
+  protected readonly ofSign = computed(() => EMERGENCY_SIGNS.some(({ id }) => id === this.cause()));
+  protected readonly scope = signal<ClearanceScope>('holds');
+  protected readonly limited = computed(() => LIMITED_SCOPES.includes(this.scope()));
+
+  /** What is on record of the student first; a clearance may also be for what is not recorded yet. */
+  protected readonly causes = computed(() => {
+    const open = this.student().emergency?.sign ?? null;
+    const signs = EMERGENCY_SIGNS.filter(({ id }) => id === open).map(({ id, label }) => [
+      id,
+      `${label} (the sign)`,
+    ]);
+    const own = new Set(this.student().facts.map(({ fact }) => fact));
+    const entries = Object.entries(PERSON_FACTS) as [PersonFact, string][];
+    const ordered = [...entries.filter(([id]) => own.has(id)), ...entries.filter(([id]) => !own.has(id))];
+    return { '': 'choose …', ...Object.fromEntries([...signs, ...ordered]) } as Record<Cause | '', string>;
+  });
+
+  protected readonly rows = computed(() =>
+    this.student().clearances.map((clearance) => {
+      const { scope, upTo, fact, sign, clinician, givenOn, until } = clearance;
+      const withdrawn = clearance.withdrawnOn ? `, withdrawn ${dayInWords(clearance.withdrawnOn)}` : '';
+      const limit = upTo === null ? '' : ` up to ${upTo} s`;
+      return {
+        clearance,
+        what: sign
+          ? `practice again after ${signById(sign).label}`
+          : `${CLEARANCE_SCOPES[scope]}${limit}, for ${fact ? PERSON_FACTS[fact] : ''}`,
+        when: `${clinician} · ${dayInWords(givenOn)} through ${dayInWords(until)}${withdrawn}`,
+        now: until >= this.today() && clearance.withdrawnOn === null,
+      };
+    }),
+  );
+
+  constructor() {
+    asksWhileUnsaved(() => this.typing() && !this.sent.busy());
+  }
+
+  protected add(event: Event): void {
+    event.preventDefault();
+    const form = event.target as HTMLFormElement;
+    const typed = (name: string): string =>
+      form.querySelector<HTMLInputElement>(`input[name="${name}"]`)?.value.trim() ?? '';
+    const cause = this.cause();
+    if (cause === '') return this.sent.say('Choose the condition or the sign that it is for.');
+    if (!isPersonName(typed('clinician'))) return this.sent.say(NAME_WANTED);
+    for (const [name, missing] of [
+      ['givenOn', 'Say when it was given: the date is missing.'],
+      ['until', 'Say through which day it holds: a clearance without an end is none.'],
+    ] as const)
+      if (typed(name) === '') return this.sent.say(missing);
+    const upTo = this.ofSign() ? '' : typed('upTo');
+    const of = this.ofSign()
+      ? { fact: null, sign: cause as SignId, scope: 'everything' as const }
+      : { fact: cause as PersonFact, sign: null, scope: this.scope() };
+    const body = {
+      clinician: typed('clinician'),
+      givenOn: day(typed('givenOn')),
+      until: day(typed('until')),
+      ...of,
+      upTo: upTo === '' ? null : Number(upTo),
+      withdrawnOn: null,
+      note: typed('note'),
+    };
+    const once = { id: this.added.for(body), ...body };
+    this.sent.send(this.students.addClearance(this.student().id, once), () => {
+      this.added.done();
+      this.cause.set('');
+      form.reset();
+      this.typing.set(false);
+      this.changed.emit();
+    });
+  }
+
+  /** From now on it lifts nothing; what was led until now was led with it. */
+  protected end(clearance: StoredClearance): void {
+    const withdrawn = { ...clearance, withdrawnOn: this.today() };
+    this.sent.send(this.students.changeClearance(withdrawn), () => this.changed.emit());
+  }
+}

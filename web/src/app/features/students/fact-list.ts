@@ -1,0 +1,203 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import type { Student, StudentFact } from '@nuvrah/contract';
+import {
+  isTrueOn,
+  lastDayBefore,
+  lastDayOf,
+  PERSON_FACTS,
+  weeksPregnant,
+  type Day,
+  type PersonFact,
+  dayInWords,
+} from '@nuvrah/core';
+import { ScreeningClock } from '../../api/screening-clock';
+import { sending } from '../../api/sending';
+import { Students } from '../../api/students';
+import { NOT_KEPT } from '../../shared/offline-queue/words';
+import { OfflineQueue } from '../../shared/offline-queue/offline-queue';
+import { endingQuestion } from './ending-question';
+import { asksWhileUnsaved } from '../../ui/unsaved';
+import { ChoiceField } from '../../ui/choice-field';
+import { dayTyped } from '../../ui/day-typed';
+
+/** What is true of a person and bears on what they may do; what was true once stays to be seen. */
+@Component({
+  selector: 'nv-fact-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ChoiceField, MatButtonModule],
+  template: `
+    <ul>
+      @for (row of rows(); track row.fact.id) {
+        <li [class.past]="!row.now">
+          <span>
+            <strong>{{ row.name }}</strong>&ngsp;
+            <span class="soft">{{ row.when }}</span>
+            @if (row.fact.note) {
+              <span class="note">{{ row.fact.note }}</span>
+            }
+            @if (row.waits) {
+              <span class="note" role="status">Kept in this browser until the server is back.</span>
+            }
+          </span>
+          @if (row.now) {
+            <button matButton type="button" [disabled]="sent.busy()" (click)="end(row.fact)">
+              No longer
+            </button>
+          } @else if (row.fact.until !== null) {
+            <span class="ways">
+              <label>
+                <span>until</span>
+                <input
+                  type="date"
+                  [attr.aria-label]="row.name + ', until'"
+                  [min]="row.fact.since ?? ''"
+                  [value]="row.fact.until"
+                  (change)="endOn(row.fact, $event)"
+                />
+              </label>
+              <button matButton type="button" [disabled]="sent.busy()" (click)="reopen(row.fact)">
+                True again
+              </button>
+            </span>
+          }
+        </li>
+      } @empty {
+        <li class="soft">{{ nothing() }}</li>
+      }
+    </ul>
+    <form (submit)="add($event)" (input)="typing.set(true)">
+      <div class="row">
+        <nv-choice-field label="what is true" [value]="fact()" [words]="facts" (choose)="fact.set($event)" />
+        <label>
+          <span>since (if known)</span>
+          <input name="since" type="date" aria-label="since" [max]="today()" />
+        </label>
+        <label>
+          <span>until (if it is over)</span>
+          <input name="until" type="date" aria-label="until" />
+        </label>
+        @if (pregnant()) {
+          <label>
+            <span>due date</span>
+            <input name="due" type="date" aria-label="due date" />
+          </label>
+        }
+        <label class="wide">
+          <span>note</span>
+          <input name="note" aria-label="note on the fact" maxlength="500" autocomplete="off" />
+        </label>
+        <button matButton="outlined" type="submit" [disabled]="sent.busy()">Put on record</button>
+      </div>
+      @if (sent.message(); as text) {
+        <p class="notice problem" role="alert">{{ text }}</p>
+      }
+    </form>
+  `,
+  styleUrls: ['../../ui/form.scss', './record-list.scss'],
+})
+export class FactList {
+  readonly student = input.required<Student>();
+  readonly changed = output();
+
+  private readonly students = inject(Students);
+  private readonly queue = inject(OfflineQueue);
+
+  protected readonly facts = { '': 'choose …', ...PERSON_FACTS } as Record<PersonFact | '', string>;
+  protected readonly fact = signal<PersonFact | ''>('');
+  protected readonly pregnant = computed(
+    () => this.fact() === 'pregnancy' || this.fact() === 'pregnancy-guarded',
+  );
+  protected readonly sent = sending();
+  protected readonly typing = signal(false);
+  protected readonly today = inject(ScreeningClock).today;
+
+  protected readonly nothing = computed(() => {
+    const asked = this.student().healthAskedOn;
+    return asked === null
+      ? 'Nothing is on record. Ask before the first session.'
+      : `Asked on ${dayInWords(asked)}: nothing of it is true.`;
+  });
+  protected readonly rows = computed(() => {
+    const today = this.today();
+    const rows = this.student().facts.map((fact) => ({
+      fact,
+      name: PERSON_FACTS[fact.fact],
+      when: this.whenOf(fact, today),
+      now: isTrueOn(fact, today),
+      waits: this.queue.waits('fact', fact.id),
+    }));
+    return [...rows.filter(({ now }) => now), ...rows.filter(({ now }) => !now)];
+  });
+
+  constructor() {
+    asksWhileUnsaved(() => this.typing() && !this.sent.busy());
+  }
+
+  private whenOf(fact: StudentFact, today: Day): string {
+    const { since, due } = fact;
+    const until = lastDayOf(fact);
+    const parts = [
+      ...(since ? [`since ${dayInWords(since)}`] : []),
+      ...(until ? [`until ${dayInWords(until)}`] : []),
+      ...(due
+        ? [
+            until
+              ? `was due ${dayInWords(due)}`
+              : `due ${dayInWords(due)}, ${weeksPregnant(due, today)} weeks now`,
+          ]
+        : []),
+    ];
+    return parts.join(' · ');
+  }
+
+  protected add(event: Event): void {
+    event.preventDefault();
+    const fact = this.fact();
+    if (fact === '') return this.sent.say('Choose what is true of this student.');
+    const form = event.target as HTMLFormElement;
+    const typed = (name: string): string =>
+      form.querySelector<HTMLInputElement>(`input[name="${name}"]`)?.value.trim() ?? '';
+    const day = (name: string): Day | null => dayTyped(typed(name));
+    const body: StudentFact = {
+      id: crypto.randomUUID(),
+      fact,
+      since: day('since'),
+      until: day('until'),
+      due: day('due'),
+      note: typed('note'),
+    };
+    this.save(body, () => {
+      this.fact.set('');
+      form.reset();
+      this.typing.set(false);
+    });
+  }
+
+  /** What was ended by mistake is true again, from when it was before. */
+  protected reopen(fact: StudentFact): void {
+    this.save({ ...fact, until: null });
+  }
+
+  protected endOn(fact: StudentFact, event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const until = dayTyped(field.value);
+    if (until) return this.save({ ...fact, until });
+    field.value = fact.until ?? '';
+    this.sent.say('Say until which day it was true, or press “True again”.');
+  }
+
+  /** It was true up to yesterday; what was found when something was led stays with the sitting. */
+  protected end(fact: StudentFact): void {
+    if (confirm(endingQuestion(fact))) this.save({ ...fact, until: lastDayBefore(this.today(), fact) });
+  }
+
+  private save(fact: StudentFact, then: () => void = () => undefined): void {
+    this.sent.send(this.students.saveFact(this.student().id, fact), (delivery) => {
+      if (delivery.kind === 'waiting' && !delivery.kept) return this.sent.say(NOT_KEPT);
+      then();
+      // What waits here is shown already; the server has nothing new to say.
+      if (delivery.kind === 'there') this.changed.emit();
+    });
+  }
+}

@@ -1,0 +1,195 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
+import { givenNameOf, type HomeLink, type StoredSession, type Student } from '@nuvrah/contract';
+import { addDays, dayInWords, momentInWords } from '@nuvrah/core';
+import { AccountStore } from '../../api/account';
+import { ScreeningClock } from '../../api/screening-clock';
+import { Links } from '../../api/links';
+import { asked } from '../../api/loaded';
+import { sending } from '../../api/sending';
+import { ChoiceField } from '../../ui/choice-field';
+import { titlesOf } from '../../words/rung-words';
+import { LinkSquare } from '../../ui/qr-code';
+
+const SPANS = { '30': 'a month', '90': 'three months', '365': 'a year' } as const;
+type Span = keyof typeof SPANS;
+
+/** Practice at home: cards to print, and private links that open one session without signing in. */
+@Component({
+  selector: 'nv-home-links',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ChoiceField, FormsModule, LinkSquare, MatButtonModule, RouterLink],
+  template: `
+    @if (sessions().length === 0) {
+      <p class="notice">A card and a private link are of a session: write one first.</p>
+    } @else {
+      <form (ngSubmit)="give()">
+        <div class="row">
+          <nv-choice-field
+            label="session to take home"
+            [words]="titles()"
+            [value]="chosen()"
+            (choose)="chosen.set($event)"
+          />
+          <a matButton="outlined" [routerLink]="['/bench', chosen(), 'card']">Card to print</a>
+        </div>
+        <div class="row">
+          <label>
+            <span>called on the link, without surname</span>
+            <input
+              name="called"
+              maxlength="60"
+              aria-label="called on the link, without surname"
+              [(ngModel)]="called"
+            />
+          </label>
+          <nv-choice-field label="opens for" [words]="spans" [value]="span()" (choose)="span.set($event)" />
+          <button matButton="outlined" type="submit" [disabled]="sent.busy()">Give a private link</button>
+        </div>
+        @if (sent.message(); as text) {
+          <p class="notice problem" role="alert">{{ text }}</p>
+        }
+      </form>
+    }
+    @for (link of rows(); track link.id) {
+      <div class="link" [class.over]="link.over">
+        <div>
+          <strong>{{ link.title }}</strong> for {{ link.called }}
+          <div class="soft">{{ link.state }}</div>
+        </div>
+        @if (!link.over) {
+          @if (link.address; as address) {
+            <input
+              class="address"
+              readonly
+              [value]="address"
+              [attr.aria-label]="'address of the link for ' + link.title"
+              (focus)="select($event)"
+            />
+            <button matButton type="button" (click)="copy(link.id, address)">
+              {{ copied() === link.id ? 'Copied' : 'Copy' }}
+            </button>
+          } @else {
+            <span class="soft">Its address cannot be shown any more: give a new link where it is lost.</span>
+          }
+          @if (link.address) {
+            <button
+              matButton
+              type="button"
+              [attr.aria-expanded]="scanning() === link.id"
+              (click)="scanning.set(scanning() === link.id ? '' : link.id)"
+            >
+              Scan
+            </button>
+          }
+          <button matButton type="button" (click)="revoke(link.id)">End it now</button>
+          @if (scanning() === link.id && link.address) {
+            <nv-link-square [address]="link.address" />
+          }
+        }
+      </div>
+    }
+  `,
+  styleUrl: '../../ui/form.scss',
+  styles: `
+    .link {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 0.5rem 1rem;
+      padding: 0.625rem 0;
+      border-top: 1px solid var(--rule);
+    }
+    form + .link {
+      margin-top: 1rem;
+    }
+    .link > div {
+      flex: 1 1 14rem;
+    }
+    .over {
+      color: var(--soft-ink);
+    }
+    input.address {
+      flex: 2 1 16rem;
+      min-width: 0;
+    }
+  `,
+})
+export class HomeLinks {
+  readonly student = input.required<Student>();
+  readonly sessions = input.required<readonly StoredSession[]>();
+
+  private readonly links = inject(Links);
+  private readonly account = inject(AccountStore);
+  private readonly clock = inject(ScreeningClock);
+
+  protected readonly spans = SPANS;
+  protected readonly span = signal<Span>('90');
+  private readonly id = computed(() => this.student().id);
+  private readonly page = asked(this.id, (id) => this.links.list(id));
+  protected readonly titles = computed(() => titlesOf(this.sessions(), null));
+  protected readonly chosen = linkedSignal(() => this.sessions()[0]?.id ?? '');
+  protected readonly called = linkedSignal(() => givenNameOf(this.student().name));
+  protected readonly sent = sending();
+  protected readonly copied = signal('');
+  /** The link that is shown as a square to scan. */
+  protected readonly scanning = signal('');
+  /** One link, one id: sent twice it is given once. */
+  private linkId = crypto.randomUUID();
+
+  protected readonly rows = computed(() =>
+    (this.page.value() ?? []).map((link) => ({
+      ...link,
+      title: this.titles()[link.sessionId] ?? '',
+      over: link.revokedAt !== null || link.expiresOn < this.clock.today(),
+      state: this.stateOf(link),
+    })),
+  );
+
+  protected give(): void {
+    const called = this.called().trim();
+    if (called === '') return this.sent.say('Say how the student is called on the link.');
+    const expiresOn = addDays(this.clock.today(), Number(this.span()));
+    const body = { id: this.linkId, sessionId: this.chosen(), called, expiresOn };
+    this.sent.send(this.links.add(this.student().id, body), () => {
+      this.linkId = crypto.randomUUID();
+      this.page.again();
+    });
+  }
+
+  protected revoke(id: string): void {
+    if (!confirm('End this link? It opens no more, at once; what was told by it stays in the Ledger.'))
+      return;
+    this.sent.send(this.links.revoke(id), () => this.page.again());
+  }
+
+  protected copy(id: string, address: string): void {
+    navigator.clipboard.writeText(address).then(
+      () => this.copied.set(id),
+      () => this.sent.say('This browser does not copy: mark the address and copy it yourself.'),
+    );
+  }
+
+  protected select(event: Event): void {
+    (event.target as HTMLInputElement).select();
+  }
+
+  private stateOf({ revokedAt, expiresOn, openedAt, reports }: HomeLink): string {
+    const { timeZone } = this.account.required();
+    const told = reports === 0 ? 'nothing told yet' : `${reports} told`;
+    if (revokedAt) return `Ended ${momentInWords(revokedAt, timeZone)}, ${told}.`;
+    if (expiresOn < this.clock.today()) return `Ran out on ${dayInWords(expiresOn)}, ${told}.`;
+    const seen = openedAt ? `last opened ${momentInWords(openedAt, timeZone)}` : 'not opened yet';
+    return `Opens until ${dayInWords(expiresOn)}; ${seen}; ${told}.`;
+  }
+}

@@ -1,0 +1,276 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { FormControl, FormGroup, ReactiveFormsModule, Validators } from '@angular/forms';
+import { MatButtonModule } from '@angular/material/button';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { MatSelectModule } from '@angular/material/select';
+import type { StudentFields } from '@nuvrah/contract';
+import {
+  GOALS,
+  ageOn,
+  isMinor,
+  checkBirthYear,
+  describeBirthYearProblem,
+  SEATS,
+  type Goal,
+  type SeatId,
+} from '@nuvrah/core';
+import { map } from 'rxjs';
+import { ScreeningClock } from '../../api/screening-clock';
+import { fieldProblem, type ApiProblem } from '../../api/api';
+import { fieldsOf, NOTHING_ASKED } from '../../api/students';
+import { CheckChips } from '../../ui/check-chips';
+import { dayTyped } from '../../ui/day-typed';
+import { asksWhileUnsaved } from '../../ui/unsaved';
+import { markOf } from '../../api/mark-of';
+
+const FIRST_BIRTH_YEAR = 1900;
+const SEAT_WORDS = Object.fromEntries(Object.entries(SEATS).map(([id, { name }]) => [id, name])) as Readonly<
+  Record<SeatId, string>
+>;
+
+/** The facts of a student: for a new one, or to change one. What was typed stays when it is refused. */
+@Component({
+  selector: 'nv-student-form',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [
+    CheckChips,
+    MatButtonModule,
+    MatFormFieldModule,
+    MatInputModule,
+    MatSelectModule,
+    ReactiveFormsModule,
+  ],
+  template: `
+    <form [formGroup]="form" (ngSubmit)="submit()">
+      <mat-form-field class="wide">
+        <mat-label>Name</mat-label>
+        <input matInput formControlName="name" maxlength="120" autocomplete="off" />
+        <mat-error>A name is needed.</mat-error>
+      </mat-form-field>
+      <mat-form-field>
+        <mat-label>Year of birth</mat-label>
+        <input matInput formControlName="birthYear" inputmode="numeric" maxlength="4" autocomplete="off" />
+        <mat-error>{{ yearProblem() }}</mat-error>
+      </mat-form-field>
+      <mat-form-field>
+        <mat-label>Hand</mat-label>
+        <mat-select formControlName="hand">
+          <mat-option value="right">right</mat-option>
+          <mat-option value="left">left</mat-option>
+        </mat-select>
+      </mat-form-field>
+      <mat-form-field>
+        <mat-label>Tongue</mat-label>
+        <mat-select formControlName="tongueRolls">
+          <mat-option [value]="null">not asked</mat-option>
+          <mat-option [value]="true">rolls</mat-option>
+          <mat-option [value]="false">does not roll</mat-option>
+        </mat-select>
+      </mat-form-field>
+      <mat-form-field>
+        <mat-label>Earlier practice</mat-label>
+        <mat-select formControlName="experienced">
+          <mat-option [value]="false">none on record</mat-option>
+          <mat-option [value]="true">has practised before</mat-option>
+        </mat-select>
+      </mat-form-field>
+      <nv-check-chips
+        class="wide"
+        legend="what they want"
+        [words]="goalWords"
+        [values]="goals()"
+        (changed)="setGoals($event)"
+      />
+      <nv-check-chips
+        class="wide"
+        legend="seats that are possible, the best one first"
+        [words]="seatWords"
+        [values]="seats()"
+        (changed)="setSeats($event)"
+      />
+      @if (minor()) {
+        <mat-form-field>
+          <mat-label>Guardian who consents</mat-label>
+          <input matInput formControlName="guardian" maxlength="120" autocomplete="off" />
+          <mat-error>Say who consented.</mat-error>
+        </mat-form-field>
+        <mat-form-field>
+          <mat-label>Consent given on</mat-label>
+          <input matInput type="date" formControlName="consentOn" [max]="today()" />
+        </mat-form-field>
+      }
+      <mat-form-field class="wide">
+        <mat-label>Note</mat-label>
+        <textarea matInput formControlName="note" rows="3" maxlength="2000"></textarea>
+      </mat-form-field>
+      @if (message(); as text) {
+        <p class="notice problem wide" role="alert">{{ text }}</p>
+      }
+      <div class="wide actions">
+        <button matButton="filled" type="submit" [disabled]="busy()">{{ action() }}</button>
+        <ng-content />
+        @if (changed()) {
+          <span class="soft">not saved yet</span>
+        }
+      </div>
+    </form>
+  `,
+  styles: `
+    form {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 1rem;
+    }
+    .wide {
+      grid-column: 1 / -1;
+    }
+    .actions {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 1rem;
+      align-items: center;
+    }
+  `,
+})
+export class StudentForm {
+  readonly value = input<StudentFields | null>(null);
+  readonly action = input.required<string>();
+  readonly busy = input(false);
+  readonly problem = input<ApiProblem | null>(null);
+  readonly save = output<StudentFields>();
+
+  protected readonly goalWords = GOALS;
+  protected readonly seatWords = SEAT_WORDS;
+  protected readonly today = inject(ScreeningClock).today;
+
+  protected readonly form = new FormGroup({
+    name: new FormControl('', {
+      nonNullable: true,
+      validators: [Validators.required, Validators.pattern(/\S/)],
+    }),
+    birthYear: new FormControl('', {
+      nonNullable: true,
+      validators: [(control) => this.checkYear(control.value as string)],
+    }),
+    hand: new FormControl<'left' | 'right'>('right', { nonNullable: true }),
+    tongueRolls: new FormControl<boolean | null>(null),
+    experienced: new FormControl(false, { nonNullable: true }),
+    guardian: new FormControl('', { nonNullable: true }),
+    consentOn: new FormControl('', { nonNullable: true }),
+    note: new FormControl('', { nonNullable: true }),
+  });
+  protected readonly goals = signal<readonly Goal[]>([]);
+  protected readonly seats = signal<readonly SeatId[]>([]);
+  private readonly birthYear = toSignal(this.form.controls.birthYear.valueChanges, { initialValue: '' });
+  /** May be under age: a guardian is asked for. */
+  protected readonly minor = computed(() => {
+    const year = Number(this.birthYear());
+    return year >= FIRST_BIRTH_YEAR && isMinor(ageOn(year, this.today()));
+  });
+  protected readonly yearProblem = computed(() => {
+    const checked = /^\d{4}$/.test(this.birthYear().trim())
+      ? checkBirthYear(Number(this.birthYear()), this.today())
+      : null;
+    return checked && !checked.ok
+      ? describeBirthYearProblem(checked.problem)
+      : `A year of four digits from ${FIRST_BIRTH_YEAR} on, or nothing yet.`;
+  });
+  private readonly typed = toSignal(this.form.valueChanges.pipe(map(() => this.form.getRawValue())), {
+    initialValue: this.form.getRawValue(),
+  });
+  /** What stood there before anything was typed. */
+  private readonly shown = signal<Typed | null>(null);
+  protected readonly changed = computed(() => {
+    const typed = { ...this.typed(), goals: this.goals(), seats: this.seats() };
+    return markOf(typed) !== markOf(this.shown() ?? typedOf(NOTHING_ASKED));
+  });
+
+  protected readonly message = computed(() => {
+    const problem = this.problem();
+    if (!problem) return null;
+    const field = (['name', 'birthYear', 'guardian', 'consentOn', 'note'] as const).map((name) =>
+      fieldProblem(problem, `/${name}`),
+    );
+    return field.find((text) => text !== null) ?? problem.message;
+  });
+
+  constructor() {
+    // What is on record takes the place of what was there of it before; what was typed elsewhere in the form stays.
+    effect(() => {
+      const value = this.value();
+      if (value) untracked(() => this.show(value));
+    });
+    asksWhileUnsaved(() => this.changed() && !this.busy());
+  }
+
+  private show(value: StudentFields): void {
+    const [now, before] = [typedOf(value), this.shown()];
+    const differs = (key: keyof Typed): boolean => !before || markOf(now[key]) !== markOf(before[key]);
+    for (const [name, control] of Object.entries(this.form.controls) as [FormKey, FormControl][])
+      if (differs(name)) control.reset(now[name]);
+    if (differs('goals')) this.goals.set(now.goals);
+    if (differs('seats')) this.seats.set(now.seats);
+    this.shown.set(now);
+  }
+
+  protected submit(): void {
+    this.form.markAllAsTouched();
+    if (this.form.invalid) return;
+    const { birthYear, consentOn, name, guardian, ...typed } = this.form.getRawValue();
+    const before = this.value();
+    this.save.emit({
+      ...NOTHING_ASKED,
+      ...(before && fieldsOf(before)),
+      ...typed,
+      name: name.trim(),
+      guardian: guardian.trim(),
+      birthYear: birthYear.trim() === '' ? null : Number(birthYear),
+      consentOn: dayTyped(consentOn),
+      goals: [...this.goals()],
+      seats: [...this.seats()],
+    });
+  }
+
+  protected setGoals(goals: Goal[]): void {
+    this.goals.set(goals);
+  }
+
+  protected setSeats(seats: SeatId[]): void {
+    this.seats.set(seats);
+  }
+
+  private checkYear(text: string): { year: true } | null {
+    if (text.trim() === '') return null;
+    const year = Number(text);
+    const known = /^\d{4}$/.test(text.trim()) && year >= FIRST_BIRTH_YEAR;
+    return known && checkBirthYear(year, this.today()).ok ? null : { year: true };
+  }
+}
+
+/** A student as they stand in the form. */
+const typedOf = ({ birthYear, consentOn, ...value }: StudentFields) => ({
+  name: value.name,
+  birthYear: birthYear === null ? '' : String(birthYear),
+  hand: value.hand,
+  tongueRolls: value.tongueRolls,
+  experienced: value.experienced,
+  guardian: value.guardian,
+  consentOn: consentOn ?? '',
+  note: value.note,
+  goals: value.goals,
+  seats: value.seats,
+});
+type Typed = ReturnType<typeof typedOf>;
+type FormKey = Exclude<keyof Typed, 'goals' | 'seats'>;

@@ -1,0 +1,220 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import type { Student } from '@nuvrah/contract';
+import { LOW_MOOD, type TodayFact } from '@nuvrah/core';
+import { NOW } from '../../api/now';
+import { Students } from '../../api/students';
+import { sending } from '../../api/sending';
+import { asksWhileUnsaved } from '../../ui/unsaved';
+import { CheckChips } from '../../ui/check-chips';
+import { ChoiceChips } from '../../ui/choice-chips';
+import { NOT_KEPT } from '../offline-queue/words';
+import { NostrilTest, type Freer } from './nostril-test';
+
+/** Minutes since the last meal, as they are told. */
+const MEALS = { '15': 'just now', '60': '1 h', '120': '2 h', '180': '3 h', '240': '4 h or more' } as const;
+type Meal = keyof typeof MEALS;
+
+const SLEEP = { short: 'too short', fair: 'fair', good: 'good' } as const;
+const FREER: Readonly<Record<Freer, string>> = { left: 'left', right: 'right', even: 'no difference' };
+
+/** In the order in which they are asked. */
+const ASKED: Readonly<Partial<Record<TodayFact, string>>> = {
+  fever: 'fever, ill',
+  'nose-blocked': 'nose blocked',
+  'throat-sore': 'sore throat',
+  'asthma-flare': 'asthma flare',
+  menstruation: 'menstruation (if told)',
+  intoxicated: 'alcohol, drugs, sedatives',
+  'exercise-hard': 'hard exercise in the last 15 min',
+  'bedtime-near': 'bed within 3 h',
+  'not-still': 'driving, machines, water, heights meanwhile',
+};
+const ROOM: Readonly<Partial<Record<TodayFact, string>>> = {
+  'room-hot': 'hot room',
+  'room-cold': 'cold room or congestion',
+  'air-bad': 'smoke, bad air',
+};
+
+const FEELINGS = [
+  { key: 'calm', label: 'calm' },
+  { key: 'alert', label: 'alert' },
+  { key: 'mood', label: 'mood' },
+] as const;
+type Feeling = (typeof FEELINGS)[number]['key'];
+
+/** What is true today, asked anew each time: nothing of yesterday is filled in. */
+@Component({
+  selector: 'nv-day-check-form',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [CheckChips, ChoiceChips, MatButtonModule, NostrilTest],
+  template: `
+    <form (submit)="record($event)">
+      <nv-choice-chips legend="last meal" [words]="meals" [value]="meal()" (choose)="meal.set($event)" />
+      <nv-check-chips legend="today" [words]="asked" [values]="facts()" (changed)="facts.set($event)" />
+      <nv-check-chips legend="the room" [words]="room" [values]="facts()" (changed)="facts.set($event)" />
+      <div class="row">
+        <nv-choice-chips legend="sleep" [words]="sleeps" [value]="sleep()" (choose)="sleep.set($event)" />
+        <nv-choice-chips legend="freer side" [words]="freers" [value]="freer()" (choose)="freer.set($event)">
+          <button matButton type="button" [attr.aria-expanded]="testing()" (click)="testing.set(!testing())">
+            two-breath test
+          </button>
+        </nv-choice-chips>
+      </div>
+      @if (testing()) {
+        <nv-nostril-test (found)="found($event)" />
+      }
+      <div class="row" role="group" aria-label="how they feel, 0 to 10">
+        @for (feeling of feelings; track feeling.key) {
+          <label>
+            <span>{{ feeling.label }}, 0 to 10</span>
+            <input
+              type="number"
+              min="0"
+              max="10"
+              step="1"
+              [attr.aria-label]="feeling.label"
+              [value]="felt()[feeling.key] ?? ''"
+              (input)="feel(feeling.key, $event)"
+            />
+          </label>
+        }
+        <label>
+          <span>pulse (if wished)</span>
+          <input
+            type="number"
+            min="25"
+            max="220"
+            step="1"
+            aria-label="pulse"
+            [value]="pulse() ?? ''"
+            (input)="takePulse($event)"
+          />
+        </label>
+        <label class="wide">
+          <span>note</span>
+          <input
+            aria-label="note on today"
+            maxlength="500"
+            autocomplete="off"
+            [value]="note()"
+            (input)="write($event)"
+          />
+        </label>
+      </div>
+      @if (lowMood()) {
+        <p class="soft">A mood of {{ lowest }} or less counts as low today.</p>
+      }
+      <div class="actions">
+        <button matButton="filled" type="submit" [disabled]="sent.busy()">Today was asked</button>
+        @if (meal() === null) {
+          <span class="soft">Meal not asked yet: nothing is said about it.</span>
+        }
+      </div>
+      @if (sent.message(); as text) {
+        <p class="notice problem" role="alert">{{ text }}</p>
+      }
+    </form>
+  `,
+  styleUrl: '../../ui/form.scss',
+})
+export class DayCheckForm {
+  readonly student = input.required<Pick<Student, 'id'>>();
+  readonly recorded = output();
+
+  private readonly students = inject(Students);
+  private readonly now = inject(NOW);
+
+  protected readonly meals = MEALS;
+  protected readonly sleeps = SLEEP;
+  protected readonly freers = FREER;
+  protected readonly asked = ASKED as Readonly<Record<TodayFact, string>>;
+  protected readonly room = ROOM as Readonly<Record<TodayFact, string>>;
+  protected readonly feelings = FEELINGS;
+  protected readonly lowest = LOW_MOOD;
+
+  protected readonly meal = signal<Meal | null>(null);
+  protected readonly facts = signal<TodayFact[]>([]);
+  protected readonly sleep = signal<keyof typeof SLEEP | null>(null);
+  protected readonly freer = signal<Freer | null>(null);
+  protected readonly testing = signal(false);
+  protected readonly felt = signal<Readonly<Partial<Record<Feeling, number>>>>({});
+  protected readonly pulse = signal<number | null>(null);
+  protected readonly note = signal('');
+  protected readonly sent = sending();
+  /** One form, one check: sending it twice is recording it once. */
+  private id = crypto.randomUUID();
+
+  protected readonly lowMood = computed(() => (this.felt().mood ?? 10) <= LOW_MOOD);
+
+  constructor() {
+    asksWhileUnsaved(
+      () =>
+        !this.sent.busy() &&
+        (this.meal() !== null ||
+          this.facts().length > 0 ||
+          this.sleep() !== null ||
+          this.freer() !== null ||
+          Object.keys(this.felt()).length > 0 ||
+          this.pulse() !== null ||
+          this.note() !== ''),
+    );
+  }
+
+  protected found(side: Freer): void {
+    this.freer.set(side);
+    this.testing.set(false);
+  }
+
+  protected feel(key: Feeling, event: Event): void {
+    const value = numberIn(event);
+    this.felt.update(({ [key]: _, ...others }) => (value === null ? others : { ...others, [key]: value }));
+  }
+
+  protected takePulse(event: Event): void {
+    this.pulse.set(numberIn(event));
+  }
+
+  protected write(event: Event): void {
+    this.note.set((event.target as HTMLInputElement).value);
+  }
+
+  protected record(event: Event): void {
+    event.preventDefault();
+    const meal = this.meal();
+    const { calm = null, alert = null, mood = null } = this.felt();
+    const lastMealAt = meal === null ? null : new Date(this.now() - Number(meal) * 60_000).toISOString();
+    const body = {
+      facts: this.facts(),
+      lastMealAt,
+      freerNostril: this.freer(),
+      sleep: this.sleep(),
+      calm,
+      alert,
+      mood,
+      pulse: this.pulse(),
+      note: this.note().trim(),
+    };
+    this.sent.send(this.students.addDayCheck(this.student().id, this.id, body), (delivery) => {
+      if (delivery.kind === 'waiting' && !delivery.kept) return this.sent.say(NOT_KEPT);
+      this.startAnew();
+      this.recorded.emit();
+    });
+  }
+
+  private startAnew(): void {
+    this.id = crypto.randomUUID();
+    this.meal.set(null);
+    this.facts.set([]);
+    this.sleep.set(null);
+    this.freer.set(null);
+    this.felt.set({});
+    this.pulse.set(null);
+    this.note.set('');
+  }
+}
+
+function numberIn(event: Event): number | null {
+  const { value } = event.target as HTMLInputElement;
+  return value === '' ? null : Number(value);
+}

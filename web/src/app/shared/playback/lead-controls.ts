@@ -1,0 +1,175 @@
+import { ChangeDetectionStrategy, Component, inject, Injector, input } from '@angular/core';
+import { LeadRunner } from './lead-runner';
+
+interface Control {
+  readonly key: string;
+  readonly shown: string;
+  readonly label: string;
+  readonly run: () => void;
+  /** Why it is not offered now; null where it is. Pressed all the same it says so, on a phone too. */
+  readonly refused: () => string | null;
+}
+
+/** Something that a tap ends. */
+export interface TapWait {
+  readonly label: string;
+  /** It lasts until the tap: then space taps, and P pauses. */
+  readonly open: boolean;
+}
+
+/** The large buttons under the picture, each with its key; Stop stands apart. */
+@Component({
+  selector: 'nv-lead-controls',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '(document:keydown)': 'key($event)' },
+  template: `
+    <div class="row" role="group" aria-label="Leading">
+      @if (tap(); as wait) {
+        <button type="button" class="tap" (click)="store.tap()">
+          {{ wait.label }} <small>{{ wait.open ? 'space' : 'T' }}</small>
+        </button>
+      }
+      <button type="button" (click)="store.pauseOrResume()">
+        {{ paused() ? 'Go on' : 'Pause' }} <small>{{ tap()?.open ? 'P' : 'space' }}</small>
+      </button>
+      @for (control of controls; track control.key) {
+        <button type="button" [attr.aria-disabled]="control.refused() !== null" (click)="control.run()">
+          {{ control.label }} <small>{{ control.refused() === null ? control.shown : 'not here' }}</small>
+        </button>
+      }
+      <button type="button" class="signs" (click)="showSigns()">Signs <small>S</small></button>
+      <button type="button" class="stop" (click)="store.stop()">Stop <small>esc</small></button>
+    </div>
+  `,
+  styles: `
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.625rem;
+    }
+    button {
+      flex: 1 1 8rem;
+      min-height: 4.5rem;
+      font: 600 1.375rem / 1.2 var(--sans);
+      color: var(--ink);
+      background: none;
+      border: 2px solid var(--edge);
+      border-radius: 4px;
+      cursor: pointer;
+    }
+    button:hover {
+      background: var(--press);
+    }
+    button[aria-disabled='true'] {
+      color: var(--soft-ink);
+      border-color: var(--rule);
+      background: none;
+      cursor: default;
+    }
+    small {
+      display: block;
+      font: 400 1rem / 1.2 var(--sans);
+      color: var(--soft-ink);
+    }
+    .tap {
+      flex: 2 1 14rem;
+      color: var(--ground);
+      background: var(--ink);
+      border-color: var(--ink);
+    }
+    .tap:hover {
+      background: var(--soft-ink);
+    }
+    .tap small {
+      color: var(--ground);
+    }
+    .signs {
+      flex: 0.7 1 6rem;
+    }
+    .stop {
+      flex: 1.4 1 8rem;
+      margin-left: 3rem;
+      border-color: var(--no);
+      background: color-mix(in srgb, var(--no) 28%, var(--ground));
+    }
+    .stop small {
+      color: var(--ink);
+    }
+    @media (max-width: 60rem) {
+      .stop {
+        margin-left: 0;
+        flex-basis: 100%;
+      }
+    }
+    @media (max-width: 30rem) {
+      .row {
+        gap: 0.5rem;
+      }
+      button,
+      .signs {
+        flex: 1 1 30%;
+        min-height: 3rem;
+        font-size: 1rem;
+      }
+      .tap,
+      .stop {
+        flex-basis: 100%;
+        min-height: 3.5rem;
+        font-size: 1.25rem;
+      }
+      /* There are no keys. */
+      small {
+        display: none;
+      }
+    }
+  `,
+})
+export class LeadControls {
+  readonly paused = input.required<boolean>();
+  /** What a tap ends now, or null where it ends nothing. */
+  readonly tap = input<TapWait | null>(null);
+
+  private readonly injector = inject(Injector);
+  protected readonly store = inject(LeadRunner);
+  protected readonly controls: readonly Control[] = [
+    {
+      key: 'e',
+      shown: 'E',
+      label: 'Ease down',
+      run: () => this.store.ease(),
+      refused: () => this.store.easeRefused(),
+    },
+    {
+      key: 'n',
+      shown: 'N',
+      label: 'One more round',
+      run: () => this.store.oneMore(),
+      refused: () => this.store.oneMoreRefused(),
+    },
+    { key: 'f', shown: 'F', label: 'Last round now', run: () => this.store.lastRound(), refused: () => null },
+  ];
+
+  protected showSigns(): void {
+    void import('../sign-card').then(({ SignCards }) => this.injector.get(SignCards).show());
+  }
+
+  protected key(event: KeyboardEvent): void {
+    // A dialog over the screen takes its keys first, its Escape above all.
+    const elsewhere = event.target instanceof Element && event.target.closest('.cdk-overlay-container');
+    if (event.defaultPrevented || elsewhere) return;
+    if (event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
+    const run = this.commandFor(event.key);
+    if (!run) return;
+    // Space on a button would press it a second time.
+    event.preventDefault();
+    run();
+  }
+
+  private commandFor(key: string): (() => void) | undefined {
+    const tap = this.tap();
+    if (tap && (key === 't' || key === 'Enter' || (key === ' ' && tap.open))) return () => this.store.tap();
+    if (key === ' ' || key.toLowerCase() === 'p') return () => this.store.pauseOrResume();
+    if (key === 'Escape') return () => this.store.stop();
+    return this.controls.find((control) => control.key === key.toLowerCase())?.run;
+  }
+}

@@ -1,0 +1,304 @@
+import { computed, DestroyRef, inject, Injectable, signal, type Signal } from '@angular/core';
+import {
+  beginRun,
+  currentTake,
+  describeRefusal,
+  easeRun,
+  finishRun,
+  lastRoundNow,
+  millis,
+  noteSigns,
+  oneMoreRound,
+  pauseRun,
+  recordOf,
+  resumeRun,
+  stopRun,
+  tapRun,
+  type LeadAnswer,
+  type LeadRecord,
+  type LeadRun,
+  type LeadSetup,
+  type Millis,
+  type Naming,
+  type SignId,
+  type Timeline,
+  failure,
+  eventIndexAt,
+} from '@nuvrah/core';
+import {
+  interval,
+  type Subscription,
+  finalize,
+  firstValueFrom,
+  type Observable,
+  of,
+  timeout,
+  catchError,
+} from 'rxjs';
+import { LOOK_EVERY, SoundScheduler } from './sound-scheduler';
+import { Stages, type Stage } from './stage';
+import { WakeLock } from './wake-lock';
+import { NOW } from '../../api/now';
+
+/** Seconds between the press of the button and the beginning, so that the teacher can look up. */
+const LEAD_IN = 0.3;
+/** Looks ahead between two keepings of where it stands: once a second. */
+const KEEP_EVERY = Math.round(1_000 / LOOK_EVERY);
+
+/** Milliseconds for which it is waited to hear whether a leading may go on. */
+export const PATIENCE = 3_000;
+
+const roundAt = (timeline: Timeline, at: Millis): string => {
+  const event = timeline.events[eventIndexAt(timeline, at)];
+  return event ? `${event.passage} ${event.cycle ?? ''}` : '';
+};
+
+/** What the picture shows of a leading beyond its run. */
+export interface LeadAbout {
+  readonly naming: Naming;
+  /** Names of the instructor's own variants, by id. */
+  readonly variants: ReadonlyMap<string, string>;
+  /** Rules of cares that are said once, as their passage begins; of the whole session as the first does. */
+  readonly cares: readonly { readonly rule: string; readonly passageId: string | null }[];
+}
+
+/** One leading: the run as a value, and the sound that follows it. Where it is kept is another's matter. */
+@Injectable()
+export abstract class LeadRunner {
+  private readonly stages = inject(Stages);
+  readonly wakeLock = inject(WakeLock);
+  protected readonly now = inject(NOW);
+
+  private stage: Stage | null = null;
+  private scheduler: SoundScheduler | null = null;
+  private looking: Subscription | null = null;
+
+  protected readonly current = signal<LeadRun | null>(null);
+  readonly run = this.current.asReadonly();
+  private readonly sounding = signal(true);
+  /** False while the picture leads alone. */
+  readonly audible = this.sounding.asReadonly();
+  /** The passage and cycle that is led now. */
+  private readonly round = signal('');
+  /** While it is looked up whether it may go on. */
+  protected readonly resuming = signal(false);
+  private readonly said = signal<string | null>(null);
+  /** What the last command did, or why it was not done. */
+  readonly message = this.said.asReadonly();
+
+  abstract readonly about: Signal<LeadAbout>;
+
+  readonly timeline = computed<Timeline | null>(() => {
+    const run = this.current();
+    return run && currentTake(run).timeline;
+  });
+  readonly record = computed<LeadRecord | null>(() => {
+    const run = this.current();
+    return run && (run.state.kind === 'finished' || run.state.kind === 'stopped') ? recordOf(run) : null;
+  });
+
+  constructor() {
+    inject(DestroyRef).onDestroy(() => this.hush());
+  }
+
+  /** Keeps where it stands, so that a reload, or a page that crashes, loses at most a second. */
+  protected abstract keepRun(run: LeadRun, at: Millis): void;
+
+  /** Why a run may not be led as it would be then, in words; null where it may. Asked before every step. */
+  protected abstract objectionTo(run: LeadRun): string | null;
+
+  /** Looks up what decides whether it may go on; without a connection what was known last stays. */
+  protected abstract lookAgain(): Observable<unknown>;
+
+  /** Starts leading. Must follow a press, or the browser keeps silent. */
+  protected async play(setup: LeadSetup): Promise<void> {
+    this.openStage(await this.stages.open(), beginRun(setup));
+  }
+
+  /** Goes on with a run that is paused, at the interrupted round. Must follow a press. */
+  protected async goOnWith(paused: LeadRun): Promise<LeadAnswer> {
+    await firstValueFrom(this.lookedAgain());
+    const resumed = this.allowed(resumeRun)(paused);
+    if (resumed.ok) this.openStage(await this.stages.open(), resumed.value);
+    return resumed;
+  }
+
+  private openStage(stage: Stage, run: LeadRun): void {
+    this.stage = stage;
+    this.sounding.set(stage.audible);
+    this.current.set(run);
+    this.wakeLock.keep();
+    this.playTake();
+  }
+
+  /** Where the take that is led stands, in milliseconds; below zero just before it begins. */
+  position(): number {
+    return this.scheduler?.position() ?? 0;
+  }
+
+  /** To be called with every picture: follows the rounds, and ends the run when its time is over. */
+  follow(): void {
+    const timeline = this.timeline();
+    if (timeline) this.moveTo(roundAt(timeline, this.at()));
+    if (this.current()?.state.kind === 'leading' && timeline && this.position() >= timeline.total) {
+      this.apply(finishRun, 'Finished.');
+      this.end();
+    }
+  }
+
+  pauseOrResume(): void {
+    const run = this.current();
+    if (run?.state.kind === 'paused') {
+      if (this.resuming()) return;
+      this.resuming.set(true);
+      this.lookedAgain()
+        .pipe(finalize(() => this.resuming.set(false)))
+        .subscribe(() => {
+          // It may have been stopped meanwhile.
+          if (this.current()?.state.kind === 'paused' && this.apply(this.allowed(resumeRun), null))
+            this.playTake();
+        });
+    } else if (this.apply((now) => pauseRun(now, this.at()), 'Paused. Breathe naturally.')) {
+      this.hushTake();
+    }
+  }
+
+  ease(): void {
+    if (this.apply(this.allowed(this.easier), 'Easier from the next round on.')) this.followRun();
+  }
+
+  lastRound(): void {
+    if (this.apply((run) => lastRoundNow(run, this.at()), 'This round is the last.')) this.followRun();
+  }
+
+  oneMore(): void {
+    if (this.apply(this.allowed(this.oneRoundMore), 'One round more.')) this.followRun();
+  }
+
+  /** Ends what waits for a tap: an open hold, a rest after strokes, a turn of strokes. */
+  tap(): void {
+    if (this.apply((run) => tapRun(run, this.at()), null)) this.followRun();
+  }
+
+  stop(): void {
+    if (this.apply((run) => stopRun(run, this.at()), 'Stopped.')) this.end();
+  }
+
+  setSigns(signs: readonly SignId[]): void {
+    this.current.update((run) => run && noteSigns(run, signs, new Date(this.now()).toISOString()));
+  }
+
+  private readonly easier = (run: LeadRun): LeadAnswer => easeRun(run, this.at());
+  private readonly oneRoundMore = (run: LeadRun): LeadAnswer => oneMoreRound(run, this.at());
+
+  /** Why it is not offered now to make it easier, or to add a round; null where it is. */
+  readonly easeRefused = computed(() => this.refusalOf(this.easier));
+  readonly oneMoreRefused = computed(() => this.refusalOf(this.oneRoundMore));
+
+  /** Looked up again, or given up on: a room that breathes does not wait for a network. */
+  private lookedAgain(): Observable<unknown> {
+    const given = of(null);
+    return this.lookAgain().pipe(
+      timeout({ first: PATIENCE, with: () => given }),
+      catchError(() => given),
+    );
+  }
+
+  /** A command, refused where what comes of it may not be led. */
+  private allowed(command: (run: LeadRun) => LeadAnswer): (run: LeadRun) => LeadAnswer {
+    return (run) => {
+      const answer = command(run);
+      const message = answer.ok ? this.objectionTo(answer.value) : null;
+      return message === null ? answer : failure({ code: 'forbidden', message });
+    };
+  }
+
+  private refusalOf(command: (run: LeadRun) => LeadAnswer): string | null {
+    // What a command does depends on the round that it is given in.
+    this.round();
+    const run = this.current();
+    const answer = run && this.allowed(command)(run);
+    if (!answer || answer.ok) return null;
+    const { code } = answer.problem;
+    return code === 'forbidden' || code === 'enough-rounds' ? describeRefusal(answer.problem) : null;
+  }
+
+  private at(): Millis {
+    return millis(Math.max(0, this.position()));
+  }
+
+  private apply(command: (run: LeadRun) => LeadAnswer, done: string | null): boolean {
+    const run = this.current();
+    if (!run) return false;
+    const answer = command(run);
+    if (answer.ok) {
+      this.current.set(answer.value);
+      this.keep();
+    }
+    this.said.set(answer.ok ? done : describeRefusal(answer.problem));
+    return answer.ok;
+  }
+
+  private playTake(): void {
+    const timeline = this.timeline();
+    if (!this.stage || !timeline) return;
+    const scheduler = new SoundScheduler(this.stage, timeline, this.stage.now() + LEAD_IN);
+    this.scheduler = scheduler;
+    scheduler.lookAhead();
+    this.keep();
+    this.looking = interval(LOOK_EVERY).subscribe((look) => {
+      if (this.heardAgainOrNoMore()) scheduler.resume();
+      else scheduler.lookAhead();
+      if (look % KEEP_EVERY === 0) this.keep();
+      // The picture stands still in a hidden page; the end is noticed all the same.
+      this.follow();
+    });
+  }
+
+  /** What was said of a round or of a passage is not true of the next passage. */
+  private moveTo(round: string): void {
+    const passageOf = (at: string): string => at.split(' ')[0] ?? '';
+    if (this.round() !== '' && passageOf(round) !== passageOf(this.round())) this.said.set(null);
+    this.round.set(round);
+  }
+
+  /** Whether the sound went away or came back since the last look. */
+  private heardAgainOrNoMore(): boolean {
+    const audible = this.stage?.audible ?? this.sounding();
+    const changed = audible !== this.sounding();
+    this.sounding.set(audible);
+    return changed;
+  }
+
+  private keep(): void {
+    const run = this.current();
+    if (run) this.keepRun(run, this.at());
+  }
+
+  private followRun(): void {
+    const timeline = this.timeline();
+    if (timeline && this.current()?.state.kind === 'leading') this.scheduler?.replace(timeline);
+  }
+
+  private hushTake(): void {
+    this.looking?.unsubscribe();
+    this.looking = null;
+    this.scheduler?.silence();
+  }
+
+  private end(): void {
+    const finished = this.current()?.state.kind === 'finished';
+    this.looking?.unsubscribe();
+    this.looking = null;
+    this.wakeLock.release();
+    // The last bell rings out; a stop is quiet at once.
+    if (!finished) this.hush();
+  }
+
+  private hush(): void {
+    this.hushTake();
+    this.wakeLock.release();
+    void this.stage?.close();
+    this.stage = null;
+  }
+}

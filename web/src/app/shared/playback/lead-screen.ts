@@ -1,0 +1,260 @@
+import {
+  ChangeDetectionStrategy,
+  afterNextRender,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
+import {
+  CAUTION_LINE,
+  closedSide,
+  FINGER_NAMES,
+  formatClock,
+  formatRatio,
+  levelsAt,
+  momentAt,
+  nameLocks,
+  callLocksOff,
+  callLocksOn,
+  countsInForce,
+  LOCKS,
+  resolveConventions,
+  RULES,
+  techniqueName,
+  type Moment,
+  type Side,
+  type TimelineEvent,
+} from '@nuvrah/core';
+import { LeadControls, type TapWait } from './lead-controls';
+import { LeadRunner } from './lead-runner';
+import { LockChannel } from './lock-channel';
+
+/** What the room sees while a session is led. The picture reads the clock of the sound with every frame. */
+@Component({
+  selector: 'nv-lead-screen',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [LeadControls, LockChannel],
+  templateUrl: './lead-screen.html',
+  styleUrl: './lead-screen.scss',
+})
+export class LeadScreen {
+  protected readonly store = inject(LeadRunner);
+  private readonly left = viewChild.required<LockChannel>('left');
+  private readonly right = viewChild.required<LockChannel>('right');
+  private readonly mouth = viewChild<LockChannel>('mouth');
+  protected readonly caution = CAUTION_LINE;
+
+  /** Changes with each count and each second, not with each frame. */
+  protected readonly moment = signal<Moment | null>(null);
+  protected readonly paused = computed(() => this.store.run()?.state.kind === 'paused');
+  protected readonly event = computed(() => this.moment()?.event ?? null);
+
+  private readonly naming = computed(() => this.store.about().naming);
+  private readonly passage = computed(() => {
+    const at = this.moment()?.event.passage;
+    return at === undefined ? undefined : this.store.run()?.setup.session.passages[at];
+  });
+  protected readonly name = computed(() => {
+    const [passage, span] = [this.passage(), this.moment()?.span];
+    const variant = this.store.about().variants.get(passage?.variant ?? '');
+    return variant ?? (span ? techniqueName(span.technique, this.naming()) : '');
+  });
+  /** What is said, in large; the locks of a hold have a line of their own. */
+  protected readonly spoken = computed(() => {
+    const event = this.event();
+    const spoken = event?.cue.spoken[this.naming()] ?? '';
+    if (event?.ownPace) return headOf(spoken).head;
+    return event?.locks ? (spoken.split(', ')[0] ?? '') : spoken;
+  });
+  protected readonly next = computed(() => this.moment()?.next?.cue.next[this.naming()] ?? null);
+
+  /** The counts in force in this round, or the rate of the strokes. */
+  protected readonly counts = computed(() => {
+    const [run, moment, passage] = [this.store.run(), this.moment(), this.passage()];
+    if (moment?.event.strokes) return `${moment.event.strokes.rate} strokes a minute`;
+    if (!run || passage?.kind !== 'counted') return '';
+    const conventions = resolveConventions(run.setup.conventions, run.setup.session.conventions);
+    return formatRatio(countsInForce(passage, moment?.event.cycle ?? 1, conventions, run.changes));
+  });
+
+  /** What is to be said once, as the passage begins: the cares that were found for it, and its note. */
+  protected readonly care = computed(() => {
+    const [moment, passage] = [this.moment(), this.passage()];
+    if (!moment || !passage || (moment.round?.now ?? 1) > 1) return [];
+    const first = moment.event.passage === 0;
+    const cares = this.store
+      .about()
+      .cares.filter(({ passageId }) => (passageId ?? (first ? passage.id : '')) === passage.id)
+      .map(({ rule }) => ruleOf(rule)?.reason ?? '');
+    return passage.say.trim() === '' ? cares : [...cares, passage.say];
+  });
+
+  /** How the breath sounds or goes, beyond the nostril. */
+  protected readonly manner = computed(() => {
+    const event = this.event();
+    if (!event) return '';
+    if (event.ownPace) return headOf(event.cue.spoken[this.naming()]).rest;
+    const parts = [
+      ...(event.throat ? ['throat sound'] : []),
+      ...(event.hum ? ['humming'] : []),
+      ...(event.part && event.kind !== 'turning'
+        ? [event.part.region ?? `part ${event.part.index} of ${event.part.of}`]
+        : []),
+    ];
+    return parts.join(' · ');
+  });
+
+  /** The locks of this hold, each with where it stands. */
+  protected readonly locks = computed(() => {
+    const [event, state] = [this.event(), this.moment()?.lock];
+    if (!event?.locks || !state) return null;
+    const call =
+      state === 'setting'
+        ? callLocksOn(event.locks.locks)
+        : state === 'releasing'
+          ? callLocksOff(event.locks.locks)
+          : nameLocks(event.locks.locks, this.naming());
+    return { state, call, places: event.locks.locks.map((lock) => ({ lock, letter: LOCKS[lock].letter })) };
+  });
+
+  /** What a tap ends now. */
+  protected readonly tap = computed((): TapWait | null => {
+    const event = this.event();
+    if (this.paused() || !event) return null;
+    if (event.strokes) return { label: 'End this turn', open: false };
+    if (!event.open) return null;
+    const label = event.kind === 'quiet' ? 'It is quiet' : event.kind === 'natural' ? 'Go on' : 'Breathe on';
+    return { label, open: true };
+  });
+
+  protected readonly usesMouth = computed(() => {
+    const passage = this.passage();
+    return (
+      passage?.kind === 'counted' && (passage.inhaleThrough !== 'nose' || passage.exhaleThrough !== 'nose')
+    );
+  });
+  /** The locks that are on now, for the brackets in both channels. */
+  protected readonly locksOn = computed(() =>
+    this.moment()?.lock === 'on' ? (this.event()?.locks?.locks ?? []) : [],
+  );
+
+  protected readonly timeLeft = computed(() => {
+    const left = this.moment()?.left;
+    return left ? `${formatClock(left.passage)} to go here · ${formatClock(left.all)} in all` : '';
+  });
+
+  protected readonly roundLine = computed(() => {
+    const round = this.moment()?.round;
+    const word = this.event()?.strokes || this.passage()?.kind === 'strokes' ? 'Set' : 'Round';
+    return round ? `${word} ${round.now} of ${round.of}` : null;
+  });
+  protected readonly isLastRound = computed(() => this.event()?.lastRound === true);
+
+  /** The count in progress, or the seconds to go where nothing is counted. */
+  protected readonly big = computed(() => {
+    const moment = this.moment();
+    if (!moment) return { number: '', of: '' };
+    const { event } = moment;
+    if (event.open && event.kind !== 'quiet' && event.kind !== 'natural') {
+      const held = Math.floor((event.to - event.from - moment.left.event) / 1000);
+      return { number: String(held), of: `seconds, at most ${Math.round(event.open.cap / 1000)}` };
+    }
+    if (moment.count)
+      return { number: String(moment.count.now), of: `of ${String(moment.count.of).replace('.5', '½')}` };
+    return { number: formatClock(Math.ceil(moment.left.event / 1000) * 1000), of: 'to go' };
+  });
+
+  /** Colour says the side only with its word. */
+  protected readonly tone = computed(() => {
+    const airway = this.event()?.airway;
+    return airway === 'left' || airway === 'right' ? airway : 'both';
+  });
+
+  protected readonly sides = computed(() =>
+    (['left', 'right'] as const).map((side) => {
+      const event = this.event();
+      const open = event ? isOpen(event, side) : true;
+      const inTurn = event?.ownPace?.fingers ?? null;
+      const closure = inTurn?.[side] ?? event?.hand?.[side];
+      return {
+        side,
+        open,
+        caption: `${side === 'left' ? 'Left' : 'Right'} ${inTurn ? 'in turn' : open ? 'open' : 'closed'}`,
+        finger: closure && closure !== 'open' ? FINGER_NAMES[closure] : '',
+        counts: event && movesThrough(event, side) ? event.counts : null,
+        flow: event && movesThrough(event, side) ? flowOf(event) : null,
+      };
+    }),
+  );
+  protected readonly mouthFlow = computed(() => {
+    const event = this.event();
+    return event?.airway === 'mouth' && event.counts !== null ? flowOf(event) : null;
+  });
+  protected readonly done = computed(() => {
+    const [moment, timeline] = [this.moment(), this.store.timeline()];
+    return moment && timeline ? (1 - moment.left.all / timeline.total) * 100 : 0;
+  });
+
+  constructor() {
+    const destroyed = inject(DestroyRef);
+    afterNextRender(() => {
+      let frame = 0;
+      const draw = (): void => {
+        frame = requestAnimationFrame(draw);
+        this.draw();
+      };
+      draw();
+      destroyed.onDestroy(() => cancelAnimationFrame(frame));
+    });
+    // A change while paused is shown too.
+    effect(() => {
+      this.store.timeline();
+      untracked(() => this.draw(true));
+    });
+  }
+
+  private draw(again = false): void {
+    const timeline = this.store.timeline();
+    if (!timeline || this.store.run()?.state.kind !== 'leading') return;
+    const at = Math.max(0, this.store.position());
+    this.store.follow();
+    const moment = momentAt(timeline, at);
+    if (!moment) return;
+    const levels = levelsAt(moment.event, at);
+    if (!again) {
+      this.left().setLevel(levels.left);
+      this.right().setLevel(levels.right);
+      this.mouth()?.setLevel(levels.mouth);
+    }
+    if (again || !sameToTheEye(this.moment(), moment)) this.moment.set(moment);
+  }
+}
+
+/** The first words of a cue, and what follows after its colon or its first sentence. */
+const headOf = (spoken: string): { readonly head: string; readonly rest: string } => {
+  const [head = '', rest = ''] = spoken.split(/(?:: |\. )(.*)/);
+  return { head, rest };
+};
+
+const ruleOf = (id: string) => RULES.find((rule) => rule.id === id);
+
+const isOpen = ({ airway, hand }: TimelineEvent, side: Side): boolean =>
+  airway === 'both' || airway === side || (airway === 'mouth' && hand === null);
+
+const movesThrough = ({ kind, airway }: TimelineEvent, side: Side): boolean =>
+  (kind === 'inhale' || kind === 'exhale') && airway !== 'mouth' && closedSide(airway) !== side;
+
+const flowOf = (event: TimelineEvent): 'in' | 'out' => (event.kind === 'inhale' ? 'in' : 'out');
+
+/** Whether two moments look the same but for the levels. */
+const sameToTheEye = (a: Moment | null, b: Moment): boolean =>
+  a?.event === b.event &&
+  a.lock === b.lock &&
+  a.count?.now === b.count?.now &&
+  a.round?.of === b.round?.of &&
+  Math.floor(a.left.all / 1000) === Math.floor(b.left.all / 1000);

@@ -1,0 +1,20 @@
+import { Injectable } from '@angular/core';
+import type { Timeline } from '@nuvrah/core';
+import type { Observable } from 'rxjs';
+import { worked } from '../../api/worked';
+
+export type SoundMessage =
+  /** 0 to 1. */
+  | { readonly kind: 'progress'; readonly done: number }
+  | { readonly kind: 'done'; readonly bytes: ArrayBuffer };
+
+/** Renders the sound of a session in a worker. Unsubscribing ends the work. */
+@Injectable({ providedIn: 'root' })
+export class SoundMaker {
+  render(timeline: Timeline): Observable<SoundMessage> {
+    return worked(
+      () => new Worker(new URL('./sound-track.worker', import.meta.url), { type: 'module' }),
+      timeline,
+    );
+  }
+}

@@ -1,0 +1,98 @@
+import { ChangeDetectionStrategy, Component, DestroyRef, inject, input, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { timelineToVtt, type Timeline } from '@nuvrah/core';
+import { Subscription } from 'rxjs';
+import { AccountStore } from '../../api/account';
+import { saveFile } from '../../ui/save-file';
+import { SoundMaker } from './sound-maker';
+
+/** The session as sound for practice at home, and what is said in it as captions; rendered in a worker. */
+@Component({
+  selector: 'nv-sound-track',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButtonModule],
+  template: `
+    <div class="ways">
+      <button
+        matButton
+        type="button"
+        [disabled]="progress() !== null || held().length > 0"
+        (click)="render()"
+      >
+        Sound (WAV)
+      </button>
+      <button matButton type="button" [disabled]="held().length > 0" (click)="captions()">
+        Captions (WebVTT)
+      </button>
+    </div>
+    @if (held().length > 0) {
+      <p class="soft">Neither is given out while something keeps this from being led.</p>
+    }
+    @if (progress() !== null) {
+      <div class="ways">
+        <progress max="1" aria-label="sound track" [value]="progress()"></progress>
+        <button matButton type="button" (click)="cancel()">Cancel</button>
+      </div>
+    }
+    @if (failed()) {
+      <p class="notice problem" role="alert">The sound could not be made. Reload the page and try again.</p>
+    }
+  `,
+  styles: `
+    .ways {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      margin-left: -0.75rem;
+    }
+    progress {
+      flex: 1;
+      margin-left: 0.75rem;
+    }
+  `,
+})
+export class SoundTrack {
+  readonly timeline = input.required<Timeline>();
+  /** Of the files, without their endings. */
+  readonly name = input.required<string>();
+
+  /** What keeps the session from being given out, in words. */
+  readonly held = input<readonly string[]>([]);
+
+  private readonly account = inject(AccountStore);
+  private readonly maker = inject(SoundMaker);
+  protected readonly progress = signal<number | null>(null);
+  protected readonly failed = signal(false);
+  private work = new Subscription();
+
+  constructor() {
+    inject(DestroyRef).onDestroy(() => this.cancel());
+  }
+
+  protected render(): void {
+    this.failed.set(false);
+    this.progress.set(0);
+    const name = this.name();
+    this.work = this.maker.render(this.timeline()).subscribe({
+      next: (message) => {
+        if (message.kind === 'progress') return this.progress.set(message.done);
+        this.progress.set(null);
+        saveFile(`${name}.wav`, 'audio/wav', message.bytes);
+      },
+      error: () => {
+        this.progress.set(null);
+        this.failed.set(true);
+      },
+    });
+  }
+
+  protected captions(): void {
+    const text = timelineToVtt(this.timeline(), this.account.required().naming);
+    saveFile(`${this.name()}.vtt`, 'text/vtt', text);
+  }
+
+  protected cancel(): void {
+    this.work.unsubscribe();
+    this.progress.set(null);
+  }
+}

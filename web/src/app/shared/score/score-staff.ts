@@ -1,0 +1,125 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import type { Timeline } from '@nuvrah/core';
+import { engrave } from './engrave';
+import { LAYOUT } from './score-layout';
+import type { ScoreWindow } from './score-window';
+
+const RULER_LABELS: ReadonlySet<string> = new Set(['round', 'count', 'time']);
+
+/** The channels of the breath score with their rulers: draws engraved geometry, decides nothing. */
+@Component({
+  selector: 'nv-score-staff',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <svg
+      class="whole"
+      [attr.viewBox]="'0 ' + top() + ' ' + (gutter() + width()) + ' ' + height()"
+      aria-hidden="true"
+    >
+      <defs>
+        <pattern
+          id="nv-hatch"
+          width="7"
+          height="7"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
+          <rect width="7" height="7" class="hatch-ground" />
+          <line x1="0" y1="0" x2="0" y2="7" class="hatch-line" />
+        </pattern>
+      </defs>
+      @if (gutter() > 0) {
+        <text class="side in-left" x="12" [attr.y]="layout.left + 6">Left</text>
+        <text class="side in-right" x="12" [attr.y]="layout.right + 6">Right</text>
+        @if (score().usesMouth) {
+          <text class="side in-mouth" x="12" [attr.y]="layout.mouth + 5">Mouth</text>
+        }
+        @if (score().countTicks && rulers()) {
+          <text class="side count" x="12" [attr.y]="layout.counts.label">counts</text>
+        }
+      }
+      <svg [attr.x]="gutter()" [attr.width]="width()" [attr.height]="layout.height">
+        <line class="channel" x1="0" [attr.x2]="width()" [attr.y1]="layout.left" [attr.y2]="layout.left" />
+        <line class="channel" x1="0" [attr.x2]="width()" [attr.y1]="layout.right" [attr.y2]="layout.right" />
+        @if (score().usesMouth) {
+          <line
+            class="channel"
+            x1="0"
+            [attr.x2]="width()"
+            [attr.y1]="layout.mouth"
+            [attr.y2]="layout.mouth"
+          />
+        }
+        <path class="round-lines" [attr.d]="score().roundLines" />
+        @for (shape of score().shapes; track shape.kind) {
+          <path class="shape" [class]="shape.kind" [class.narrow]="shape.narrow" [attr.d]="shape.path" />
+        }
+        <path class="throat" [attr.d]="score().throat" />
+        <path class="brackets" [attr.d]="score().brackets" />
+        @if (cursor() !== null) {
+          <line
+            class="cursor"
+            [attr.x1]="cursor()"
+            [attr.x2]="cursor()"
+            [attr.y1]="layout.roundLine.from"
+            [attr.y2]="layout.roundLine.to"
+          />
+        }
+        @if (highlight(); as box) {
+          <rect
+            class="selected"
+            [attr.x]="box.x"
+            [attr.width]="box.width"
+            [attr.y]="layout.hold.from - 10"
+            [attr.height]="layout.hold.to - layout.hold.from + 20"
+          />
+        }
+        @if (rulers()) {
+          <path class="ticks" [attr.d]="score().countTicks" />
+          <path class="ticks" [attr.d]="score().timeTicks" />
+        }
+        @for (label of labels(); track $index) {
+          <text [class]="label.kind" [attr.x]="label.x" [attr.y]="label.y">{{ label.text }}</text>
+        }
+      </svg>
+    </svg>
+  `,
+  styleUrl: './score-staff.scss',
+})
+export class ScoreStaff {
+  readonly timeline = input.required<Timeline>();
+  readonly window = input.required<ScoreWindow>();
+  readonly width = input.required<number>();
+  /** Room left of the score for the names of the channels, in pixels; none without it. */
+  readonly gutter = input(0);
+  /** Rulers in counts and minutes, and the numbers of rounds; a picture of one round has none. */
+  readonly rulers = input(true);
+  /** Index of the event that is marked, or null. */
+  readonly selected = input<number | null>(null);
+  /** A moment that is marked by a line, or null. */
+  readonly at = input<number | null>(null);
+
+  protected readonly layout = LAYOUT;
+  protected readonly score = computed(() => engrave(this.timeline(), this.window(), this.width()));
+  protected readonly top = computed(() => (this.rulers() ? 0 : LAYOUT.bracket.from - 4));
+  protected readonly height = computed(() =>
+    this.rulers() ? LAYOUT.height : LAYOUT.hold.to + 4 - this.top(),
+  );
+  protected readonly labels = computed(() => {
+    const { labels } = this.score();
+    return this.rulers() ? labels : labels.filter(({ kind }) => !RULER_LABELS.has(kind));
+  });
+  protected readonly cursor = computed(() => {
+    const at = this.at();
+    const { from, to } = this.window();
+    return at === null ? null : ((at - from) / (to - from)) * this.width();
+  });
+  protected readonly highlight = computed(() => {
+    const index = this.selected();
+    const event = index === null ? undefined : this.timeline().events[index];
+    if (!event) return null;
+    const { from, to } = this.window();
+    const scale = this.width() / (to - from);
+    return { x: (event.from - from) * scale, width: (event.to - event.from) * scale };
+  });
+}

@@ -1,0 +1,121 @@
+import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
+import { signById, SIGNS, STOP_ACTION, type Sign, type SignId } from '@nuvrah/core';
+
+/** The signs at which one stops: choosing one says what to do, first things first. */
+@Component({
+  selector: 'nv-sign-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @for (sign of told(); track sign.id) {
+      <div class="notice act" [class.emergency]="sign.kind === 'emergency'" role="alert">
+        <strong>{{ sign.label }}</strong>
+        {{ sign.act }}
+        @if (sign.kind === 'emergency') {
+          <p class="number">Emergency number here: {{ emergencyNumber() }}</p>
+        }
+      </div>
+    }
+    <details [open]="asked()">
+      <summary>{{ asked() ? 'Was there a sign?' : 'Was there a sign on the way?' }}</summary>
+      @for (group of groups; track group.name) {
+        <fieldset>
+          <legend>{{ group.name }}</legend>
+          @for (sign of group.signs; track sign.id) {
+            <label>
+              <input type="checkbox" [checked]="chosen().includes(sign.id)" (change)="toggle(sign.id)" />
+              {{ sign.label }}
+            </label>
+          }
+        </fieldset>
+      }
+    </details>
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 1rem;
+    }
+    .act {
+      font-size: 1.375rem;
+      line-height: 1.35;
+      border-color: var(--change);
+    }
+    .emergency {
+      border-color: var(--no);
+    }
+    .act strong {
+      font-size: 1.5rem;
+    }
+    .number {
+      font-weight: 600;
+      margin-top: 0.5rem;
+    }
+    summary {
+      font-size: 1.25rem;
+      font-weight: 600;
+      cursor: pointer;
+      padding: 0.5rem 0;
+    }
+    fieldset {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.5rem;
+      border: 0;
+      margin: 0 0 0.75rem;
+      padding: 0;
+    }
+    legend {
+      color: var(--soft-ink);
+      padding: 0.25rem 0;
+    }
+    label {
+      display: inline-flex;
+      align-items: center;
+      gap: 0.5rem;
+      min-height: 2.75rem;
+      padding: 0 0.875rem;
+      border: 1px solid var(--edge);
+      border-radius: 4px;
+      cursor: pointer;
+    }
+    label:has(:checked) {
+      background: var(--press);
+      border-color: var(--ink);
+      font-weight: 600;
+    }
+    input {
+      width: 1.25rem;
+      height: 1.25rem;
+      accent-color: var(--ink);
+    }
+  `,
+})
+export class SignPanel {
+  readonly asked = input.required<boolean>();
+  readonly emergencyNumber = input.required<string>();
+  readonly chosen = model.required<readonly SignId[]>();
+
+  protected readonly groups = [
+    { name: 'Emergency: call for help', signs: SIGNS.filter(({ kind }) => kind === 'emergency') },
+    { name: 'Stop for today', signs: SIGNS.filter(({ kind }) => kind === 'stop') },
+  ];
+
+  /** What to do for what was chosen, emergencies first; the same advice once. */
+  protected readonly told = computed<readonly Sign[]>(() => {
+    const signs = this.chosen().map(signById);
+    const emergencies = signs.filter(({ kind }) => kind === 'emergency');
+    const stops = signs.filter(({ kind }) => kind === 'stop');
+    const [first] = stops;
+    const together = first && {
+      ...first,
+      label: stops.map(({ label }) => label).join(', '),
+      act: STOP_ACTION,
+    };
+    return together ? [...emergencies, together] : emergencies;
+  });
+
+  protected toggle(id: SignId): void {
+    const chosen = this.chosen();
+    this.chosen.set(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id]);
+  }
+}
