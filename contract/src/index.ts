@@ -6,3 +6,4 @@ export * from './route.js';
 export * from './routes.js';
 export * from './home-schemas.js';
 export * from './ladder-schemas.js';
+export * from './today-schemas.js';

@@ -171,31 +171,3 @@ export const calendarQuerySchema = Type.Object(
   { weeks: Type.Optional(Type.String({ pattern: '^([1-9]|1[0-9]|2[0-6])$' })) },
   { additionalProperties: false },
 );
-
-/** One thing that wants to be looked at today. */
-export const todayItemSchema = object({
-  kind: oneOf([
-    'suspended',
-    'unfinished',
-    'sign',
-    'decision',
-    'clearance',
-    'capacity',
-    'log',
-    'away',
-    'intake',
-    'comes',
-  ] as const),
-  said: Type.String(),
-  /** Where to act: the ladder, the sitting, the session; null of all of them: the student. */
-  ladderId: nullable(uuid),
-  sittingId: nullable(uuid),
-  sessionId: nullable(uuid),
-});
-export const todayStudentSchema = object({
-  id: uuid,
-  name: Type.String(),
-  items: listOf(todayItemSchema),
-});
-export type TodayStudent = Static<typeof todayStudentSchema>;
-export type TodayItem = Static<typeof todayItemSchema>;

@@ -39,8 +39,8 @@ import {
   ladderSchema,
   newLadderSchema,
   newRungDecisionSchema,
-  todayStudentSchema,
 } from './ladder-schemas.js';
+import { todaySchema } from './today-schemas.js';
 import {
   approvalSchema,
   capacityCheckSchema,
@@ -199,7 +199,7 @@ export const routes = {
   }),
   today: route('get', '/today', {
     summary: 'Who comes, whose decision waits, what runs out, who is away: what needs most first',
-    answer: listOf(todayStudentSchema),
+    answer: todaySchema,
   }),
 
   listLinks: route('get', '/students/:id/links', {

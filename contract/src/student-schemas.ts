@@ -236,7 +236,12 @@ export const studentLineSchema = object({
   healthAskedOn: nullable(day),
   comfort: studentFields.comfort,
   sittings: Type.Integer(),
-  /** After an emergency sign that nobody has cleared yet nothing is led. */
-  suspended: Type.Boolean(),
+  consentOn: nullable(day),
+  /** The newest emergency sign for which no clearance was given: nothing is led until there is one. */
+  emergency: studentSchema.properties.emergency,
+  /** What is true of them today and bears on what they may do. */
+  facts: Type.Array(oneOf(Object.keys(PERSON_FACTS) as PersonFact[])),
+  /** The last day on which they practised, here or at home. */
+  lastSeen: nullable(day),
 });
 export type StudentLine = Static<typeof studentLineSchema>;

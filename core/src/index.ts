@@ -12,4 +12,6 @@ export * from './ordering/index.js';
 export * from './compose/index.js';
 export * from './ladder/index.js';
 export * from './leading/index.js';
+export * from './waiting/index.js';
+export * from './words/index.js';
 export * from './formats/index.js';

@@ -1,3 +1,4 @@
+import { choose } from './kit.js';
 // The real server on a fresh database with the demo data, and a browser that is signed in to it.
 import { spawn, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
@@ -143,7 +144,7 @@ export async function phone(browser: Browser, { origin }: Application): Promise<
 
 export async function giveLink(page: Page, student: string, session: string): Promise<string> {
   await page.getByRole('link', { name: student }).click();
-  await page.getByLabel('session to take home').selectOption({ label: session });
+  await choose(page, 'session to take home', session);
   await page.getByRole('button', { name: 'Give a private link' }).click();
   await expect(page.getByText('not opened yet')).toBeVisible();
   return page.getByLabel(`address of the link for ${session}`).inputValue();

@@ -1,4 +1,5 @@
 import { expect, readyToLead, test } from './application.js';
+import { choose, chooseFile } from './kit.js';
 
 test('three sessions are composed, explained and compared; one is taken, fitted into the time and can be led', async ({
   signedIn: page,
@@ -27,7 +28,7 @@ test('three sessions are composed, explained and compared; one is taken, fitted 
   await expect(gentle).toContainText('It wakes, and the goal is sleep.');
   await page.getByRole('checkbox', { name: 'sleep' }).uncheck();
   await page.getByRole('checkbox', { name: 'energy' }).check();
-  await page.getByLabel('time of day').selectOption('evening');
+  await choose(page, 'time of day', 'evening');
   await page.getByRole('button', { name: 'Compose' }).click();
   await expect(gentle).toContainText('For energy, earlier in the day serves better.');
   await page.getByRole('checkbox', { name: 'energy' }).uncheck();
@@ -99,14 +100,16 @@ test('passages are copied, split and dragged, and a session goes to a file and c
   await page.getByRole('button', { name: 'Take out' }).click();
   await expect(passages).toHaveCount(3);
   const open = page.url();
-  await page.getByLabel('session from a file').setInputFiles(file);
+  await chooseFile(page, 'Open a file as a new session', file);
   await expect(page).not.toHaveURL(open);
   // A session of its own: the one that was open stays as it was left.
   await expect(passages).toHaveCount(4);
   const text = JSON.stringify({ format: 'breath-session', version: 9, session: {} });
-  await page
-    .getByLabel('session from a file')
-    .setInputFiles({ name: 'later.json', mimeType: 'application/json', buffer: Buffer.from(text) });
+  await chooseFile(page, 'Open a file as a new session', {
+    name: 'later.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(text),
+  });
   await expect(page.getByRole('alert')).toContainText('has version 9');
   await expect(passages).toHaveCount(4);
 });
@@ -115,7 +118,7 @@ test('a session is fitted to another student, each change with its reason', asyn
   await page.getByRole('link', { name: 'Ingrid Sól' }).click();
   await page.getByRole('link', { name: 'Lungs for the hill', exact: true }).click();
   await page.getByText('For somebody else').click();
-  await page.getByLabel('fit it to').selectOption({ label: 'Marisol Tenby' });
+  await choose(page, 'fit it to', 'Marisol Tenby');
   const fit = page.locator('nv-refit-form');
   await expect(fit).toContainText('seat: chair');
   await expect(fit).toContainText('The internal hold was never measured for this student.');

@@ -1,5 +1,6 @@
 import { PDFDocument } from 'pdf-lib';
 import { expect, giveLink, phone, takeAudioClock, test } from './application.js';
+import { answer, choose } from './kit.js';
 
 test('a private link leads at home, without a connection too, and what was done stands in the Ledger', async ({
   signedIn: page,
@@ -64,8 +65,8 @@ test('what was done without the page is told too; a link that was ended opens no
 
   await page.getByRole('button', { name: 'Scan' }).click();
   await expect(page.getByRole('img', { name: 'a square to scan with a phone' })).toBeVisible();
-  page.once('dialog', (dialog) => void dialog.accept());
   await page.getByRole('button', { name: 'End it now' }).click();
+  await answer(page, 'End the link');
   await expect(page.getByText('1 told.')).toBeVisible();
   await home.reload();
   await expect(home.getByRole('heading', { name: 'This link does not open' })).toBeVisible();
@@ -83,16 +84,16 @@ test('the card to take home is one page, on A4 and on Letter, with the cautions 
   ] as const) {
     await page.goto('/students');
     await page.getByRole('link', { name: student }).click();
-    await page.getByLabel('session to take home').selectOption({ label: session });
+    await choose(page, 'session to take home', session);
     await page.getByRole('link', { name: 'Card to print' }).click();
     await expect(page.getByRole('heading', { name: 'Stop at once' })).toBeVisible();
     await expect(page.locator('nv-practice-steps svg').first()).toBeVisible();
     await expect(page.getByRole('heading', { name: 'For you' })).toBeVisible();
     for (const [paper, width, height] of [
       ['A4', 595, 842],
-      ['letter', 612, 792],
+      ['Letter', 612, 792],
     ] as const) {
-      await page.getByLabel('paper').selectOption(paper);
+      await choose(page, 'paper', paper);
       const pages = (await PDFDocument.load(await page.pdf({ preferCSSPageSize: true }))).getPages();
       const size = pages[0]?.getSize();
       expect([pages.length, Math.round(size?.width ?? 0), Math.round(size?.height ?? 0)]).toEqual([

@@ -76,7 +76,7 @@ test('the password is changed and other browsers are signed out', async ({
     await page.getByLabel('New password').fill(next);
     await page.getByRole('button', { name: 'Change password' }).click();
   };
-  await page.getByRole('link', { name: 'Tamsin Hale-Okoro' }).click();
+  await page.getByRole('link', { name: 'You', exact: true }).click();
   await change('not this one', 'below the rope loft');
   await expect(page.getByRole('alert')).toContainText('not the password');
   await change('above the rope loft', 'below the rope loft');
@@ -89,7 +89,7 @@ test('the password is changed and other browsers are signed out', async ({
 });
 
 test('dark is chosen once and stays', async ({ signedIn: page }) => {
-  await page.getByRole('link', { name: 'Tamsin Hale-Okoro' }).click();
+  await page.getByRole('link', { name: 'You', exact: true }).click();
   await page.getByLabel('dark').check();
   const ground = (): Promise<string> => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
   await expect.poll(ground).toBe('rgb(16, 21, 29)');

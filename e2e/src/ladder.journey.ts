@@ -1,4 +1,5 @@
 import { expect, test } from './application.js';
+import { choose } from './kit.js';
 
 test('today says whose decision waits; it is accepted, and the next session has the numbers', async ({
   signedIn: page,
@@ -21,7 +22,7 @@ test('today says whose decision waits; it is accepted, and the next session has 
 
   // Otherwise than the rules say: not without a reason.
   await page.getByRole('button', { name: 'Otherwise …' }).click();
-  await page.getByLabel('do instead').selectOption({ label: 'go one rung down' });
+  await choose(page, 'do instead', 'go one rung down');
   await page.getByRole('button', { name: 'Decide so' }).click();
   await expect(page.getByRole('alert')).toContainText('Say why');
   await page.getByLabel('reason').fill('Smoke from the hives all week.');
@@ -41,7 +42,7 @@ test('a ladder is built to a target, seen beside another school, edited and fore
 }) => {
   await page.getByRole('link', { name: 'Ingrid Sól' }).click();
   await page.getByRole('link', { name: 'New ladder' }).click();
-  await page.getByLabel('what climbs').selectOption({ label: 'Nāḍī śodhana, in “Lungs for the hill”' });
+  await choose(page, 'what climbs', 'Nāḍī śodhana, in “Lungs for the hill”');
   await expect(page.getByText('Today: in 5 · hold 10 · out 10 · empty 0')).toBeVisible();
   // A target that the school does not come by says so, and which ones are near.
   await page.getByLabel('target: hold').fill('14');
@@ -51,7 +52,7 @@ test('a ladder is built to a target, seen beside another school, edited and fore
   await page.getByLabel('target: hold').fill('5');
   await expect(page.getByRole('alert')).toContainText('further on');
   await page.getByLabel('target: hold').fill('14');
-  await page.getByLabel('beside it').selectOption({ label: 'Ratio first' });
+  await choose(page, 'beside it', 'Ratio first');
   await expect(page.locator('nv-ladder-sight')).toHaveCount(1);
   await expect(page.getByText(/Ratio first does not come by/)).toBeVisible();
   await page.getByLabel('target: hold').fill('20');

@@ -1,10 +1,11 @@
 import { expect, test } from './application.js';
+import { choose } from './kit.js';
 
 test('the Ledger is filtered, and the filters stay in the address', async ({ signedIn: page }) => {
   await page.getByRole('link', { name: 'Ledger', exact: true }).click();
   const rows = page.locator('tbody tr');
   await expect(rows).toHaveCount(38);
-  await page.getByLabel('sign', { exact: true }).selectOption({ label: 'Dizzy' });
+  await choose(page, 'sign', 'Dizzy');
   await expect(rows).toHaveCount(1);
   await expect(rows).toContainText('Old Pell Ardwick');
   await page.reload();
@@ -15,7 +16,7 @@ test('the Ledger is filtered, and the filters stay in the address', async ({ sig
   await expect(page.getByRole('alert')).toContainText('The last day lies before the first');
   await page.getByRole('button', { name: 'Clear the filters' }).click();
   await expect(rows).toHaveCount(38);
-  await page.getByLabel('technique').selectOption({ label: 'Kapālabhāti' });
+  await choose(page, 'technique', 'Kapālabhāti');
   await expect(page.getByText('No sitting answers to these filters.')).toBeVisible();
 });
 
@@ -23,7 +24,7 @@ test("a student's trends are drawn; a sitting stands against its plan, and a cor
   signedIn: page,
 }) => {
   await page.getByRole('link', { name: 'Ledger', exact: true }).click();
-  await page.getByLabel('student', { exact: true }).selectOption({ label: 'Hesper Vane' });
+  await choose(page, 'student', 'Hesper Vane');
   await page.getByText('Trends and days practised').click();
   await expect(page.getByText('Practised on 7 of the last 28 days.').last()).toBeVisible();
   await expect(page.locator('.plot .main-svg').first()).toBeVisible();

@@ -1,5 +1,6 @@
 import fs from 'node:fs/promises';
 import { expect, test } from './application.js';
+import { choose, chooseFile, unfold } from './kit.js';
 
 const HEADER = 'student,started_at,technique,inhale,hold,exhale,breaths_planned,breaths_done,effort,note';
 
@@ -16,15 +17,17 @@ test('the log goes out, is known when it comes back, and a log by hand is looked
   expect([...given.subarray(0, 3)]).toEqual([0xef, 0xbb, 0xbf]);
 
   await page.getByRole('link', { name: 'Read a log' }).click();
-  const choose = (name: string, content: string | Buffer): Promise<void> =>
-    page
-      .getByLabel('file', { exact: true })
-      .setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(content as string) });
-  await choose('sittings.csv', given);
+  const read = (name: string, content: string | Buffer): Promise<void> =>
+    chooseFile(page, 'Choose a file', {
+      name,
+      mimeType: 'text/csv',
+      buffer: Buffer.from(content as string),
+    });
+  await read('sittings.csv', given);
   await expect(page.getByText('38 on record already: left as they are')).toBeVisible();
   await expect(page.getByRole('button', { name: /on record$/ })).toHaveCount(0);
 
-  await choose(
+  await read(
     'paper.csv',
     [
       HEADER,
@@ -67,7 +70,7 @@ test('everything of a student is taken out, and erased when the name is typed', 
   await page.getByRole('link', { name: 'Ledger', exact: true }).click();
   await expect(page.locator('tbody tr').first()).toBeVisible();
   await expect(page.getByText('Old Pell')).toHaveCount(0);
-  await page.getByRole('link', { name: 'Tamsin Hale-Okoro' }).click();
+  await page.getByRole('link', { name: 'You', exact: true }).click();
   await page.getByText('Audit trail').click();
   await expect(page.getByText(/A student was erased, with \d+ sittings? and \d+ sessions?\./)).toBeVisible();
 });
@@ -77,10 +80,10 @@ test('the weeks to come have their numbers, by the clock and by the sun, and go 
 }) => {
   await page.getByRole('link', { name: 'Hesper Vane' }).click();
   await page.locator('nv-ladder-list').getByRole('link').click();
-  await page.getByText('Days of practice, gate and wished date').click();
+  await unfold(page, 'Days of practice, gate and wished date');
   await page.getByRole('button', { name: 'One sitting a day more' }).click();
   const evening = page.getByRole('group', { name: 'Second sitting' });
-  await evening.getByLabel('session').selectOption({ label: 'Thursday, steadying' });
+  await choose(evening, 'session', 'Thursday, steadying');
   await evening.getByLabel('at', { exact: true }).fill('20:15');
   await evening.getByLabel('at', { exact: true }).press('Tab');
   await expect(evening.getByLabel('at', { exact: true })).toHaveValue('20:15');
@@ -94,7 +97,7 @@ test('the weeks to come have their numbers, by the clock and by the sun, and go 
   expect(text.match(/BEGIN:VEVENT/g)?.length).toBe(await page.locator('tbody tr').count());
 
   // Without a place there is no sun to go by: the times are told by the clock, and why.
-  await page.getByRole('link', { name: 'Tamsin Hale-Okoro' }).click();
+  await page.getByRole('link', { name: 'You', exact: true }).click();
   for (const field of ['place, for sunrise and sunset', 'latitude, south below 0', 'longitude, west below 0'])
     await page.getByLabel(field).fill('');
   await page.getByRole('button', { name: 'Save the place' }).click();

@@ -10,6 +10,7 @@ import {
   test,
   type AudioClock,
 } from './application.js';
+import { unfold } from './kit.js';
 
 /** Alternate-nostril from the left: out left ends a round, in whatever way it is breathed. */
 const ROUTE = 'in left, out right, in right, out left';
@@ -40,7 +41,7 @@ test('minutes at one’s own pace keep their sides on the screen, on the phone a
   await page.getByRole('link', { name: 'Bench', exact: true }).click();
   await page.getByRole('link', { name: 'Thursday, steadying', exact: true }).click();
   await page.getByRole('spinbutton', { name: 'rounds', exact: true }).fill('2');
-  await page.locator('summary').getByText('Breath', { exact: true }).click();
+  await unfold(page, 'Breath');
   await page.getByRole('spinbutton', { name: 'minutes at own pace' }).fill('2');
   await page.getByRole('spinbutton', { name: 'minutes at own pace' }).press('Enter');
   await expect(page.getByText(/2 rounds.*own pace/).first()).toBeVisible();

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, readyToLead, test } from './application.js';
+import { answer, choose } from './kit.js';
 
 const against = (page: Page) => page.locator('nv-finding-list');
 
@@ -20,7 +21,7 @@ test('what is known of a student is put on record and keeps what is not for them
 }) => {
   await page.getByRole('link', { name: 'Bastien Quill' }).click();
   await expect(page.getByText('Glaucoma in the left eye.')).toBeVisible();
-  await page.getByLabel('what is true').selectOption({ label: 'neck injury' });
+  await choose(page, 'what is true', 'neck injury');
   await page.getByLabel('note on the fact').fill('Old whiplash.');
   await page.getByRole('button', { name: 'Put on record' }).click();
   await expect(page.getByText('Old whiplash.')).toBeVisible();
@@ -91,8 +92,8 @@ test('a "change" is overruled with a reason, a "clearance" lifted by one on file
   await page.getByRole('link', { name: 'Hesper Vane' }).click();
   await expect(page.getByText('Three years of holds, reliever beside her.')).toBeVisible();
   await page.getByText('File a clearance').click();
-  await page.getByLabel('for', { exact: true }).selectOption({ label: 'asthma' });
-  await page.getByLabel('clears').selectOption({ label: 'forceful and rapid breathing' });
+  await choose(page, 'for', 'asthma');
+  await choose(page, 'clears', 'forceful and rapid breathing');
   await page.getByLabel('clinician', { exact: true }).fill('Dr. Amaru Feld');
   await page.getByLabel('given on').fill('2026-01-05');
   await page.getByRole('button', { name: 'File it' }).click();
@@ -181,8 +182,8 @@ test('a capacity is measured by taps, and a hold that is left out is not offered
   await expect(page.getByRole('listitem').filter({ hasText: '4 s' })).toBeVisible();
 
   // Tries that are not recorded are left only after a question.
-  page.once('dialog', (dialog) => void dialog.accept());
   await page.getByRole('link', { name: 'Students' }).click();
+  await answer(page, 'Leave');
   await page.getByRole('link', { name: 'Marisol Tenby' }).click();
   await page.getByRole('link', { name: 'Measure with taps' }).click();
   await page.getByRole('button', { name: '3 · Hold' }).click();

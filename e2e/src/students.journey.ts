@@ -39,6 +39,7 @@ test('who is not signed in is sent to sign in and back to where they wanted', as
   await page.getByLabel('Password').fill('above the rope loft');
   await page.getByRole('button', { name: 'Sign in' }).click();
   await expect(page).toHaveURL(/\/ledger$/);
-  await page.getByRole('button', { name: 'Sign out' }).click();
+  await page.getByRole('link', { name: 'You', exact: true }).click();
+  await page.getByRole('button', { name: 'Sign out', exact: true }).click();
   await expect(page).toHaveURL(/\/sign-in/);
 });

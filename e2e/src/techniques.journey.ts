@@ -1,4 +1,5 @@
 import { expect, signIn, startLeading, takeAudioClock, test } from './application.js';
+import { choose } from './kit.js';
 
 test('any technique is put on the Bench, its numbers edited, refused where they are none, and led', async ({
   page,
@@ -81,10 +82,9 @@ test('a choice where schools differ changes what is drawn, for all sessions or f
 }) => {
   await page.getByRole('link', { name: 'Shelf', exact: true }).click();
   await page.getByRole('link', { name: 'Where schools differ' }).click();
-  const ends = page.getByLabel('A round of alternate-nostril is');
-  await ends.selectOption({ label: 'one side' });
+  await choose(page, 'A round of alternate-nostril is', 'one side');
   await expect(page.getByText('Saved.')).toBeVisible();
-  await page.getByLabel('English (alternate-nostril breath)').check();
+  await page.getByRole('radio', { name: 'English (alternate-nostril breath)' }).check();
   await expect(page.getByText('Saved.')).toBeVisible();
 
   await page.getByRole('link', { name: 'Bench', exact: true }).click();
@@ -92,13 +92,13 @@ test('a choice where schools differ changes what is drawn, for all sessions or f
   await expect(page.getByRole('heading', { name: 'Alternate-nostril breath, numbers' })).toBeVisible();
   await expect(page.getByRole('spinbutton', { name: 'rounds', exact: true })).toHaveValue('20');
   await page.getByText('Where schools differ, in this session').click();
-  await page.getByLabel('A round of alternate-nostril is').selectOption({ label: 'both sides' });
+  await choose(page, 'A round of alternate-nostril is', 'both sides');
   await expect(page.getByRole('spinbutton', { name: 'rounds', exact: true })).toHaveValue('10');
   await expect(page.getByText(/^Saved/)).toBeVisible();
 
   await page.goto('/shelf/conventions');
   await page.getByRole('button', { name: 'Back to the defaults' }).click();
-  await page.getByLabel('with diacritics').check();
+  await page.getByRole('radio', { name: 'with diacritics' }).check();
   await expect(page.getByText('Saved.')).toBeVisible();
 });
 

@@ -1,6 +1,7 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { expect, readyToLead, startLeading, test } from './application.js';
+import { choose, chooseFile, unfold } from './kit.js';
 
 /** Every view, reached as a person would, with what tells that it is there. */
 const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Promise<void> }[] = [
@@ -98,9 +99,9 @@ const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Pr
       await page.getByRole('link', { name: 'Hesper Vane' }).click();
       await page.locator('nv-ladder-list').getByRole('link').click();
       await page.getByRole('button', { name: 'Edit the rungs' }).click();
-      await page.getByText('Days of practice, gate and wished date').click();
+      await unfold(page, 'Days of practice, gate and wished date');
       await page.getByRole('button', { name: 'Otherwise …' }).click();
-      await page.getByLabel('another school beside it').selectOption({ label: 'Count first' });
+      await choose(page, 'another school beside it', 'Count first');
     },
   },
   {
@@ -160,9 +161,7 @@ const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Pr
       const rows = ['student,started_at,technique,inhale,exhale,breaths_planned,breaths_done'];
       rows.push('Hesper Vane,2020-10-01 06:30,nadi shodhana,4,8,16,16', 'Nobody,2020,moon walk,4,8,16,16');
       const buffer = Buffer.from(rows.join('\n'));
-      await page
-        .getByLabel('file', { exact: true })
-        .setInputFiles({ name: 'log.csv', mimeType: 'text/csv', buffer });
+      await chooseFile(page, 'Choose a file', { name: 'log.csv', mimeType: 'text/csv', buffer });
       await page.getByRole('button', { name: 'Put 1 on record' }).waitFor();
     },
   },
@@ -250,7 +249,7 @@ const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Pr
   {
     name: 'the account',
     open: async (page) => {
-      await page.getByRole('link', { name: 'Tamsin Hale-Okoro' }).click();
+      await page.getByRole('link', { name: 'You', exact: true }).click();
       await page.getByLabel('Password now').waitFor();
     },
   },
@@ -305,7 +304,7 @@ const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Pr
         .getByRole('button', { name: /Nāḍī śodhana/ })
         .click();
       for (const part of ['Breath', 'Holds and locks', 'Change over the rounds', 'Seat, hands and dressing'])
-        await page.locator('summary').getByText(part, { exact: true }).click();
+        await unfold(page, part);
       await page.getByRole('button', { name: 'Add a passage' }).click();
     },
   },

@@ -1,5 +1,6 @@
 import fs from 'node:fs/promises';
 import { expect, test } from './application.js';
+import { choose } from './kit.js';
 
 test('a template is written for nobody, fitted to a student, and kept for a class', async ({
   signedIn: page,
@@ -14,7 +15,7 @@ test('a template is written for nobody, fitted to a student, and kept for a clas
   await expect(page.getByText('A template: nobody is screened for it.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Lead this session' })).toHaveCount(0);
 
-  await page.getByLabel('fit it to', { exact: true }).selectOption({ label: 'Old Pell Ardwick' });
+  await choose(page, 'fit it to', 'Old Pell Ardwick');
   await expect(page.getByText(/seat: chair/).first()).toBeVisible();
   await page.getByRole('button', { name: 'Make it a session of theirs' }).click();
   await expect(page.getByRole('link', { name: 'Old Pell Ardwick' })).toBeVisible();
@@ -22,7 +23,7 @@ test('a template is written for nobody, fitted to a student, and kept for a clas
   await expect(page.getByLabel('say aloud when it begins')).toHaveValue('Let the shoulders go.');
 
   await page.getByText('For somebody else').click();
-  await page.getByLabel('fit it to', { exact: true }).selectOption({ label: 'Tuesday loft class' });
+  await choose(page, 'fit it to', 'Tuesday loft class');
   await page.getByRole('button', { name: 'Copy it' }).click();
   await expect(page.getByRole('heading', { name: 'Who comes' })).toBeVisible();
   await page.getByRole('button', { name: 'Sheet' }).click();

@@ -31,8 +31,11 @@ export type LeadNeed =
 
 type IntakeNeed = Extract<LeadNeed, { readonly code: keyof typeof NEED_WORDS }>;
 
+/** What of a student's record the intake fills in. */
+export type IntakeOnRecord = Pick<Readiness, 'birthYear' | 'healthAskedOn' | 'consentOn'>;
+
 /** What the record of a student still misses before anything can be led; the day does not come into it. */
-export function missingIntake(student: Readiness, day: Day): readonly IntakeNeed[] {
+export function missingIntake(student: IntakeOnRecord, day: Day): readonly IntakeNeed[] {
   const { birthYear, healthAskedOn, consentOn } = student;
   const minor = birthYear !== null && isMinor(ageOn(birthYear, day));
   return [
@@ -43,7 +46,7 @@ export function missingIntake(student: Readiness, day: Day): readonly IntakeNeed
 }
 
 /** What the intake still misses, in words, with what to do. */
-export const describeMissing = (student: Readiness, day: Day): readonly string[] =>
+export const describeMissing = (student: IntakeOnRecord, day: Day): readonly string[] =>
   missingIntake(student, day).map(({ code }) => NEED_WORDS[code]);
 
 /** What keeps a session from being led for a student on a day, what to do first in front; empty when it can be led. */

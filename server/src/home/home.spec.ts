@@ -209,8 +209,9 @@ describe('practice at home', () => {
     expect(JSON.stringify(home).includes('faint')).toBeFalse();
     expect(await client.must(routes.ladderCalendar, { params: { id: ladder.id } })).toEqual([]);
     expect((await client.must(routes.getLadder, { params: { id: ladder.id } })).rule.step).toBe('suspend');
-    const [first] = await client.must(routes.today);
-    expect(first?.items[0]?.kind).toBe('suspended');
+    const { waiting, home: told } = await client.must(routes.today);
+    expect(waiting[0]?.item.kind).toBe('suspended');
+    expect(told.map(({ signs }) => signs)).toEqual([['faint']]);
   });
 
   it('is held when something comes on record that speaks against it', async () => {

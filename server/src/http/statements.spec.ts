@@ -1,6 +1,6 @@
 import { routes, type Route } from '@nuvrah/contract';
 import pg from 'pg';
-import { OF_TODAY } from '../db/migrations/1793900000000-today-revision.js';
+import { READ_FOR_TODAY } from '../db/migrations/1794000000000-today-facts.js';
 import { DEMO_INSTRUCTOR } from '../demo/demo-data.js';
 import { loadDemo } from '../demo/load-demo.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
@@ -102,6 +102,6 @@ describe('statements of a list', () => {
     const unwatched = tables.filter(({ name, watched }) => read.has(name) && !watched);
     // Who is signed in, and their settings, which are part of what it is kept by.
     expect(unwatched.map(({ name }) => name).sort()).toEqual(['instructor', 'web_session']);
-    expect(tables.filter(({ watched }) => watched).length).toBe(OF_TODAY.length);
+    expect(tables.filter(({ watched }) => watched).length).toBe(READ_FOR_TODAY.length);
   });
 });

@@ -284,28 +284,38 @@ describe('today', () => {
       },
     });
     const before = await client.must(routes.today);
-    expect(before.map(({ id, items }) => [id, items.map(({ kind }) => kind)])).toEqual([
-      [student.id, ['capacity']],
-      [climber.id, ['comes']],
+    expect(before.waiting.map(({ studentId, item }) => [studentId, item.kind])).toEqual([
+      [student.id, 'capacity'],
+    ]);
+    expect(before.coming).toEqual([
+      jasmine.objectContaining({
+        studentId: climber.id,
+        ladderId: ladder.id,
+        sessionId: session.id,
+        title: session.document.title,
+        clock: '06:30',
+        asked: true,
+        facts: [],
+      }),
     ]);
     server.setClock(new Date(server.now.getTime() + 60_000));
     const sitting = await client.must(routes.beginSitting, {
       body: { id: randomUUID(), sessionId: session.id, sessionVersion: 1 },
     });
-    const [begun] = await client.must(routes.today);
-    expect(begun?.items.map(({ kind, sittingId, sessionId }) => [kind, sittingId, sessionId])[0]).toEqual([
-      'unfinished',
-      sitting.id,
-      session.id,
-    ]);
+    const [begun] = (await client.must(routes.today)).waiting;
+    expect(begun?.item).toEqual(
+      jasmine.objectContaining({ kind: 'unfinished', sittingId: sitting.id, sessionId: session.id }),
+    );
     await client.must(routes.recordSitting, {
       params: { id: sitting.id },
       body: { version: 1, record: finishedRecord(session.document), effort: 2, note: '' },
     });
-    const [first] = await client.must(routes.today);
-    expect(first?.id).toEqual(climber.id);
-    expect(first?.items.map(({ kind, ladderId }) => [kind, ladderId])).toEqual([['decision', ladder.id]]);
-    expect(first?.items[0]?.said).toContain('Stay? ');
+    const { waiting, coming } = await client.must(routes.today);
+    expect(waiting[0]?.studentId).toEqual(climber.id);
+    expect(waiting[0]?.item).toEqual(
+      jasmine.objectContaining({ kind: 'decision', ladderId: ladder.id, step: 'stay' }),
+    );
+    expect(coming).toEqual([]);
     await server.close();
   });
 });

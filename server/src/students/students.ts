@@ -12,6 +12,7 @@ import {
   type CheckOnRecord,
   type Day,
   dayInWords,
+  isTrueOn,
 } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
@@ -44,6 +45,8 @@ interface StudentLineRow {
   readonly healthAskedOn: Day | null;
   readonly comfort: StudentLine['comfort'];
   readonly sittings: number;
+  readonly consentOn: Day | null;
+  readonly lastSeen: Day | null;
 }
 
 /** What a list shows. Plain columns: building JSON in the database costs more than the whole rest of the query. */
@@ -51,7 +54,8 @@ const LINE_COLUMNS = `student.id, student.name, student.birth_year AS "birthYear
        student.archived_at IS NOT NULL AS archived,
        capacity.checked_on::text AS "checkedOn", capacity.at_least AS "atLeast", capacity.inhale, capacity.exhale, capacity.hold,
        capacity.empty_hold AS "emptyHold", student.health_asked_on::text AS "healthAskedOn", student.comfort,
-       coalesce(sittings.number, 0)::int AS sittings`;
+       coalesce(sittings.number, 0)::int AS sittings, student.consent_on::text AS "consentOn",
+       (seen.last AT TIME ZONE $2)::date::text AS "lastSeen"`;
 
 /** Students with the newest capacity check and the number of sittings in which something was done. */
 const FROM_STUDENTS = `
@@ -63,13 +67,20 @@ const FROM_STUDENTS = `
     SELECT sitting.student_id, count(DISTINCT sitting.id) AS number
       FROM sitting JOIN sitting_passage passage ON passage.sitting_id = sitting.id AND passage.cycles_done > 0
      WHERE sitting.instructor_id = $1 AND sitting.confirmed GROUP BY sitting.student_id) sittings ON sittings.student_id = student.id
+  LEFT JOIN (
+    SELECT student_id, max(started_at) AS last FROM sitting WHERE instructor_id = $1 AND outcome IS NOT NULL
+     GROUP BY student_id) seen ON seen.student_id = student.id
  WHERE student.instructor_id = $1`;
 
-/** The list of an instructor (`$1`), by name. */
+/** The list of an instructor (`$1`), by name; days are of the zone where they work (`$2`). */
 export const STUDENT_LIST_SQL = `SELECT ${LINE_COLUMNS} ${FROM_STUDENTS} ORDER BY student.name, student.id`;
 
 /** Spelt out: rest and spread cost a third more time over a thousand rows. */
-const toLine = (row: StudentLineRow, suspended: boolean): StudentLine => ({
+const toLine = (
+  row: StudentLineRow,
+  emergency: StudentLine['emergency'],
+  facts: StudentLine['facts'],
+): StudentLine => ({
   id: row.id,
   name: row.name,
   birthYear: row.birthYear,
@@ -89,23 +100,30 @@ const toLine = (row: StudentLineRow, suspended: boolean): StudentLine => ({
   healthAskedOn: row.healthAskedOn,
   comfort: row.comfort,
   sittings: row.sittings,
-  suspended,
+  consentOn: row.consentOn,
+  emergency,
+  facts,
+  lastSeen: row.lastSeen,
 });
 
-async function listStudents(store: InstructorStore): Promise<StudentLine[]> {
-  const [rows, emergencies] = await Promise.all([
-    store.query<StudentLineRow>(STUDENT_LIST_SQL),
+async function listStudents(
+  store: InstructorStore,
+  { timeZone }: InstructorRow,
+  today: Day,
+): Promise<StudentLine[]> {
+  const [rows, facts, emergencies] = await Promise.all([
+    store.query<StudentLineRow>(STUDENT_LIST_SQL, timeZone),
+    store.facts.list({}, { order: { createdAt: 'DESC', id: 'ASC' } }),
     openEmergencies(store, null),
   ]);
-  return rows.map((row) => toLine(row, emergencies.has(row.id)));
-}
-
-/** Counts up with every change of what the list is made from: triggers of the database see to it. */
-async function revisionOf(store: InstructorStore): Promise<string> {
-  const [row] = await store.query<{ revision: string }>(
-    "SELECT concat_ws(' ', students_revision, today_revision, time_zone) AS revision FROM instructor WHERE id = $1",
+  const factsOf = byStudent(facts.filter((fact) => isTrueOn(fact, today)));
+  return rows.map((row) =>
+    toLine(
+      row,
+      emergencies.get(row.id) ?? null,
+      factsOf(row.id).map(({ fact }) => fact),
+    ),
   );
-  return row?.revision ?? '';
 }
 
 /** One student. @throws RequestProblem (404) when it is not this instructor's. */
@@ -210,9 +228,14 @@ export function implementStudents(implement: Implement, source: DataSource, now:
   };
 
   const lists = new KeptAnswers();
-  implement(routes.listStudents, async ({ store }) =>
-    lists.get(store.instructorId, await revisionOf(store), () => listStudents(store)),
-  );
+  implement(routes.listStudents, async ({ store }) => {
+    const instructor = await instructorById(source, store.instructorId);
+    const today = localDay(instructor, now());
+    // Revisions count up with every change of what the list is made from: triggers of the database see to it.
+    const { studentsRevision, todayRevision, timeZone } = instructor;
+    const revision = [studentsRevision, todayRevision, timeZone, today].join(' ');
+    return lists.get(store.instructorId, revision, () => listStudents(store, instructor, today));
+  });
 
   const studentOf = async (store: InstructorStore, id: string): Promise<Student> =>
     getStudent(store, await instructorById(source, store.instructorId), id, now());

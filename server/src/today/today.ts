@@ -1,49 +1,35 @@
-import { routes, type TodayItem, type TodayStudent } from '@nuvrah/contract';
 import {
-  CAPACITY_LASTS,
-  CAPACITY_WARNING,
-  CLEARANCE_SCOPES,
+  routes,
+  type ComingStudent,
+  type Today,
+  type ToldFromHome,
+  type WaitingStudent,
+} from '@nuvrah/contract';
+import {
   comesOn,
-  daysBetween,
-  describeEmergency,
-  describeReason,
-  FACT_NAMES,
-  GAPS,
-  isOldCheck,
-  signById,
+  isTrueOn,
+  needOf,
+  practiceMoment,
+  SIGN_WAITS_DAYS,
+  waitsForCheck,
+  waitsForClearances,
+  waitsForIntake,
+  waitsForReturn,
   type Day,
   type Decision,
+  type RungNumbers,
   type SignId,
-  dayInWords,
+  type WaitingItem,
 } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
-import type { ClearanceRow, InstructorRow, LadderRow, StudentRow } from '../db/entities.js';
+import type { InstructorRow, LadderRow, StudentRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
 import { KeptAnswers } from '../http/kept-answers.js';
 import { openEmergencies } from '../students/emergencies.js';
 import { aroundOf, ruleFor, waits, type Around } from '../ladders/rules-now.js';
 import { byStudent } from '../students/practice-of.js';
-
-/** Days before its last one on which a clearance is said to run out. */
-const CLEARANCE_WARNING = 14;
-/** Days for which a sign that was told from home is shown, unless the student was led since. */
-const SIGN_DAYS = 7;
-
-/** What needs most comes first. */
-const NEED: readonly TodayItem['kind'][] = [
-  'suspended',
-  'unfinished',
-  'sign',
-  'decision',
-  'intake',
-  'clearance',
-  'capacity',
-  'log',
-  'away',
-  'comes',
-];
 
 interface LastDays {
   readonly id: string;
@@ -55,10 +41,11 @@ interface LastDays {
 
 /** Everybody who is not archived, by name. */
 const STUDENTS_SQL = `
-SELECT id, name, birth_year AS "birthYear", comfort, health_asked_on::text AS "healthAskedOn"
+SELECT id, name, birth_year AS "birthYear", comfort, health_asked_on::text AS "healthAskedOn",
+       consent_on::text AS "consentOn"
   FROM student WHERE instructor_id = $1 AND archived_at IS NULL ORDER BY name, id`;
 
-type TodayRow = Pick<StudentRow, 'id' | 'name' | 'birthYear' | 'comfort' | 'healthAskedOn'>;
+type TodayRow = Pick<StudentRow, 'id' | 'name' | 'birthYear' | 'comfort' | 'healthAskedOn' | 'consentOn'>;
 
 /** Of every student that is not archived: the last day of practice and of a capacity check, where the instructor works (`$2`). */
 const LAST_DAYS_SQL = `
@@ -85,6 +72,27 @@ SELECT student_id AS "studentId", id, session_id AS "sessionId", led->'session'-
        (started_at AT TIME ZONE $2)::date::text AS day
   FROM sitting WHERE instructor_id = $1 AND outcome IS NULL ORDER BY started_at DESC`;
 
+/** Practice at home on a day (`$3`) where the instructor works, as it was told. */
+const HOME_SQL = `
+SELECT sitting.student_id AS "studentId", student.name, sitting.id AS "sittingId", sitting.started_at AS "startedAt",
+       sitting.effort, sitting.signs
+  FROM sitting JOIN student ON student.id = sitting.student_id
+ WHERE sitting.instructor_id = $1 AND sitting.place = 'home' AND (sitting.started_at AT TIME ZONE $2)::date = $3
+ ORDER BY sitting.started_at`;
+
+interface HomeRow extends Omit<ToldFromHome, 'startedAt'> {
+  readonly startedAt: Date;
+}
+
+/** What sessions (`$2`) are called. */
+const TITLES_SQL = `
+SELECT id, document->>'title' AS title FROM session WHERE instructor_id = $1 AND id = ANY($2::uuid[])`;
+
+interface SessionTitle {
+  readonly id: string;
+  readonly title: string;
+}
+
 interface UnfinishedRow {
   readonly studentId: string;
   readonly id: string;
@@ -99,16 +107,6 @@ interface SignRow {
   readonly signs: SignId[];
   readonly day: Day;
 }
-
-const item = (
-  kind: TodayItem['kind'],
-  said: string,
-  more: Partial<Pick<TodayItem, 'ladderId' | 'sittingId' | 'sessionId'>> = {},
-): TodayItem => ({ kind, said, ladderId: null, sittingId: null, sessionId: null, ...more });
-
-const daysAgo = (days: number): string =>
-  days === 0 ? 'today' : days === 1 ? 'yesterday' : `${days} days ago`;
-const inDays = (days: number): string => (days === 0 ? 'today' : days === 1 ? 'tomorrow' : `in ${days} days`);
 
 export function implementToday(implement: Implement, source: DataSource, now: () => Date): void {
   const kept = new KeptAnswers();
@@ -128,14 +126,10 @@ function revisionAt(instructor: InstructorRow, at: Date): string {
   return JSON.stringify([todayRevision, timeZone, place, conventions, ...now]);
 }
 
-async function makeToday(
-  store: InstructorStore,
-  instructor: InstructorRow,
-  at: Date,
-): Promise<TodayStudent[]> {
+async function makeToday(store: InstructorStore, instructor: InstructorRow, at: Date): Promise<Today> {
   const today = localDay(instructor, at);
-  const signsSince = new Date(at.getTime() - SIGN_DAYS * 86_400_000);
-  const [students, rows, decisions, clearances, lastDays, checked, emergencies, signs, unfinished] =
+  const signsSince = new Date(at.getTime() - SIGN_WAITS_DAYS * 86_400_000);
+  const [students, rows, decisions, clearances, lastDays, checked, emergencies, signs, unfinished, home] =
     await Promise.all([
       store.query<TodayRow>(STUDENTS_SQL),
       store.ladders.list({}, { order: { createdAt: 'DESC', id: 'ASC' } }),
@@ -146,41 +140,98 @@ async function makeToday(
       openEmergencies(store, null),
       store.query<SignRow>(SIGNS_SQL, signsSince, instructor.timeZone),
       store.query<UnfinishedRow>(UNFINISHED_SQL, instructor.timeZone),
+      store.query<HomeRow>(HOME_SQL, instructor.timeZone, today),
     ]);
   const climbing = climbers(students, rows);
   const around = await aroundOf(store, instructor, { students: climbing, emergencies }, at);
   const ladders = openLadders(rows, decisions, new Set(climbing.map(({ id }) => id)), around);
   const last = new Map(lastDays.map((row) => [row.id, row]));
-  const asked = new Set(checked.map(({ studentId }) => studentId));
   const of = {
     ladders: byStudent(ladders),
     clearances: byStudent(clearances),
     signs: byStudent(signs),
     unfinished: byStudent(unfinished),
   };
-  const all = students.flatMap((student): TodayStudent[] => {
-    const own = of.ladders(student.id);
-    const days = last.get(student.id) ?? {
-      id: student.id,
-      lastSitting: null,
-      lastCheck: null,
-      unconfirmed: 0,
-    };
-    const emergency = emergencies.get(student.id);
-    const items = [
-      ...(emergency ? [item('suspended', describeEmergency(emergency))] : []),
-      ...ofUnfinished(of.unfinished(student.id), today),
-      ...ofSigns(of.signs(student.id), today),
-      ...ofLadders(own, instructor, today, days.lastSitting),
-      ...ofIntake(student),
-      ...ofClearances(of.clearances(student.id), today),
-      ...ofDays(days, own.length > 0, today),
+  const waiting = students.flatMap((student): WaitingStudent[] => {
+    const { id, name } = student;
+    const days = last.get(id);
+    const emergency = emergencies.get(id);
+    const items: readonly WaitingItem[] = [
+      ...(emergency ? [{ kind: 'suspended', ...emergency } as const] : []),
+      ...of.unfinished(id).map(toUnfinished),
+      ...of.signs(id).map(toSign),
+      ...of.ladders(id).flatMap(toDecision),
+      ...waitsForIntake(student, today),
+      ...waitsForClearances(of.clearances(id), today),
+      ...waitsForCheck(days?.lastCheck ?? null, today),
+      ...((days?.unconfirmed ?? 0) > 0 ? [{ kind: 'log', sittings: days?.unconfirmed ?? 0 } as const] : []),
+      ...waitsForReturn(days?.lastSitting ?? null, of.ladders(id).length > 0, today),
     ];
-    const comes = items.some(({ kind }) => kind === 'comes');
-    const told = comes && asked.has(student.id) ? items.map(saidAsAsked) : items;
-    return told.length === 0 ? [] : [{ id: student.id, name: student.name, items: byNeed(told) }];
+    return items.map((item) => ({ studentId: id, name, item }) as WaitingStudent);
   });
-  return all.sort((a, b) => needOf(a) - needOf(b));
+  const comers = students.flatMap(({ id, name }) =>
+    of
+      .ladders(id)
+      .filter(({ rule }) => rule.step !== 'suspend')
+      .filter(({ row }) => comesToday(row, instructor, today, last.get(id)?.lastSitting ?? null))
+      .map(({ row }) => ({ studentId: id, name, row })),
+  );
+  return {
+    coming: await toComing(store, instructor, today, comers, new Set(checked.map((one) => one.studentId))),
+    waiting: waiting.sort((a, b) => needOf(a.item) - needOf(b.item)),
+    home: home.map((row) => ({ ...row, startedAt: row.startedAt.toISOString() })),
+  };
+}
+
+interface Comer {
+  readonly studentId: string;
+  readonly name: string;
+  readonly row: LadderRow;
+}
+
+const comesToday = (
+  { plan, createdAt }: LadderRow,
+  where: Pick<InstructorRow, 'timeZone' | 'place'>,
+  today: Day,
+  lastSitting: Day | null,
+): boolean => comesOn({ ...where, plan, madeAt: createdAt.getTime(), lastSitting }, today);
+
+/** Those who practise today, by the clock, with what is true of them and what their session is called. */
+async function toComing(
+  store: InstructorStore,
+  instructor: InstructorRow,
+  today: Day,
+  comers: readonly Comer[],
+  asked: ReadonlySet<string>,
+): Promise<ComingStudent[]> {
+  const sessionIds = comers.flatMap(({ row }) => row.sessionId ?? []);
+  const [facts, titles] = await Promise.all([
+    store.facts.listIn(
+      'studentId',
+      comers.map(({ studentId }) => studentId),
+      { createdAt: 'DESC', id: 'ASC' },
+    ),
+    sessionIds.length === 0
+      ? Promise.resolve<SessionTitle[]>([])
+      : store.query<SessionTitle>(TITLES_SQL, sessionIds),
+  ]);
+  const factsOf = byStudent(facts.filter((fact) => isTrueOn(fact, today)));
+  const titleOf = new Map(titles.map(({ id, title }) => [id, title]));
+  const coming = comers.map(({ studentId, name, row }): ComingStudent => {
+    const [first] = row.plan.sittings;
+    return {
+      studentId,
+      name,
+      facts: factsOf(studentId).map(({ fact }) => fact),
+      ladderId: row.id,
+      sessionId: row.sessionId,
+      title: titleOf.get(row.sessionId ?? '') ?? '',
+      clock: first ? practiceMoment(first.time, today, instructor).clock : '',
+      numbers: row.rungs[row.at] as RungNumbers,
+      asked: asked.has(studentId),
+    };
+  });
+  return coming.sort((a, b) => a.clock.localeCompare(b.clock) || a.name.localeCompare(b.name));
 }
 
 /** A ladder that is climbed, with what the rules say of it now. */
@@ -222,95 +273,20 @@ function openLadders(
     });
 }
 
-const saidAsAsked = (one: TodayItem): TodayItem =>
-  one.kind === 'comes' ? { ...one, said: `${one.said} Today was asked.` } : one;
+const toUnfinished = ({ id, sessionId, title, day }: UnfinishedRow): WaitingItem => ({
+  kind: 'unfinished',
+  sittingId: id,
+  sessionId,
+  title,
+  day,
+});
 
-const needOf = ({ items }: TodayStudent): number => {
-  const [first] = items;
-  return first ? NEED.indexOf(first.kind) : NEED.length;
-};
-const byNeed = (items: readonly TodayItem[]): TodayItem[] =>
-  [...items].sort((a, b) => NEED.indexOf(a.kind) - NEED.indexOf(b.kind));
+const toSign = ({ id, signs, day }: SignRow): WaitingItem => ({ kind: 'sign', sittingId: id, signs, day });
 
-const ofUnfinished = (rows: readonly UnfinishedRow[], today: Day): TodayItem[] =>
-  rows.map(({ id, sessionId, title, day }) =>
-    item('unfinished', `“${title}” was begun ${daysAgo(daysBetween(day, today))} and has not ended.`, {
-      sittingId: id,
-      sessionId,
-    }),
-  );
-
-const ofSigns = (rows: readonly SignRow[], today: Day): TodayItem[] =>
-  rows.map(({ signs, day }) => {
-    const said = signs.map((sign) => signById(sign).label.toLowerCase()).join(', ');
-    return item('sign', `Told from home ${daysAgo(daysBetween(day, today))}: ${said}.`);
-  });
-
-function ofLadders(
-  ladders: readonly OpenLadder[],
-  where: Pick<InstructorRow, 'timeZone' | 'place'>,
-  today: Day,
-  lastSitting: Day | null,
-): TodayItem[] {
-  return ladders.flatMap(({ row: { id, sessionId, plan, createdAt }, rule, waits: decides }) => {
-    const place = { ladderId: id, sessionId };
-    // It is said once, of the student.
-    if (rule.step === 'suspend') return [];
-    const said = rule.reasons.map(describeReason).join(' ');
-    const comes = comesOn({ ...where, plan, madeAt: createdAt.getTime(), lastSitting }, today);
-    return [
-      ...(decides ? [item('decision', `${STEP_WORDS[rule.step]}? ${said}`, place)] : []),
-      ...(comes ? [item('comes', 'Planned for today.', place)] : []),
-    ];
-  });
-}
-
-const STEP_WORDS: Readonly<Record<Decision['step'], string>> = {
-  advance: 'Advance',
-  stay: 'Stay',
-  ease: 'Ease',
-  check: 'Check the capacity anew',
-  suspend: 'Suspended',
-};
-
-const ofIntake = ({ healthAskedOn, birthYear }: TodayRow): TodayItem[] =>
-  healthAskedOn === null || birthYear === null ? [item('intake', 'The intake is not finished.')] : [];
-
-function ofClearances(clearances: readonly ClearanceRow[], today: Day): TodayItem[] {
-  return clearances.flatMap(({ until, withdrawnOn, scope, fact, clinician }) => {
-    // One for a sign alone ended its suspension for good.
-    if (fact === null) return [];
-    const left = daysBetween(today, until);
-    if (withdrawnOn !== null || left < -CLEARANCE_WARNING || left > CLEARANCE_WARNING) return [];
-    // A newer one for the same takes its place.
-    const renewed = clearances.some(
-      (other) =>
-        other.scope === scope && other.fact === fact && other.until > until && other.withdrawnOn === null,
-    );
-    if (renewed) return [];
-    const what = `${CLEARANCE_SCOPES[scope]} for ${FACT_NAMES[fact]}, ${clinician}`;
-    return left < 0
-      ? [item('clearance', `A clearance ran out on ${dayInWords(until)}: ${what}.`)]
-      : [item('clearance', `A clearance runs out ${inDays(left)}: ${what}.`)];
-  });
-}
-
-function ofDays({ lastSitting, lastCheck, unconfirmed }: LastDays, climbs: boolean, today: Day): TodayItem[] {
-  const away = lastSitting === null ? 0 : daysBetween(lastSitting, today);
-  return [
-    ...ofCheck(lastCheck, today),
-    ...(unconfirmed > 0
-      ? [item('log', `${unconfirmed} sittings from a log are not confirmed: they count for nothing yet.`)]
-      : []),
-    // Where there is a ladder its decision says so.
-    ...(away >= GAPS.ease && !climbs ? [item('away', `Away for ${away} days.`)] : []),
-  ];
-}
-
-function ofCheck(lastCheck: Day | null, today: Day): TodayItem[] {
-  if (lastCheck === null) return [item('capacity', 'No capacity check yet.')];
-  const age = daysBetween(lastCheck, today);
-  if (isOldCheck(lastCheck, today)) return [item('capacity', `The capacity check is ${age} days old.`)];
-  const left = CAPACITY_LASTS + 1 - age;
-  return left <= CAPACITY_WARNING ? [item('capacity', `The capacity check is old ${inDays(left)}.`)] : [];
+/** A step that waits; a suspension is said once, of the student. */
+function toDecision({ row, rule, waits: decides }: OpenLadder): readonly WaitingItem[] {
+  if (!decides || rule.step === 'suspend') return [];
+  const by = rule.step === 'advance' ? 1 : rule.step === 'ease' ? -1 : 0;
+  const numbers = row.rungs[row.at + by] ?? null;
+  return [{ kind: 'decision', ladderId: row.id, step: rule.step, reasons: rule.reasons, numbers }];
 }

@@ -9,6 +9,7 @@ import {
 } from '@angular/router';
 import { appRoutes } from './app.routes';
 import { sayNotOpened } from './frame/page-trouble';
+import { provideIcons } from './ui/icons';
 
 export const appConfig: ApplicationConfig = {
   providers: [
@@ -17,9 +18,11 @@ export const appConfig: ApplicationConfig = {
       appRoutes,
       withComponentInputBinding(),
       withNavigationErrorHandler(sayNotOpened),
-      withInMemoryScrolling({ scrollPositionRestoration: 'enabled', anchorScrolling: 'enabled' }),
+      // Positions are restored by ScrollKeeper, which waits for the content of a page.
+      withInMemoryScrolling({ scrollPositionRestoration: 'disabled', anchorScrolling: 'enabled' }),
     ),
     provideHttpClient(),
+    provideIcons(),
     {
       provide: MAT_FORM_FIELD_DEFAULT_OPTIONS,
       useValue: { appearance: 'outline', subscriptSizing: 'dynamic' },

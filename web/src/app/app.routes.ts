@@ -1,11 +1,15 @@
-import type { Routes } from '@angular/router';
+import type { Route, Routes } from '@angular/router';
 import { signedIn } from './api/signed-in.guard';
 import { leavingLead } from './features/lead/leaving-lead.guard';
-import { leavingUnsaved } from './ui/unsaved';
+import { leavingPart, leavingUnsaved } from './ui/unsaved';
 import { Shell } from './frame/shell';
 
 /** Nothing typed on a page is lost without a question. */
-const ASKS = { canDeactivate: [leavingUnsaved] };
+const ASKS: Partial<Route> = {
+  canDeactivate: [leavingUnsaved],
+  canActivate: [leavingPart],
+  runGuardsAndResolvers: 'paramsOrQueryParamsChange',
+};
 
 const pages: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'today' },
@@ -161,6 +165,6 @@ export const appRoutes: Routes = [
     path: '',
     component: Shell,
     canActivate: [signedIn],
-    children: pages.map((page) => ({ ...page, ...ASKS })),
+    children: pages.map((page) => ({ ...page, ...(page.loadComponent && ASKS) })),
   },
 ];

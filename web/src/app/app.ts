@@ -22,10 +22,11 @@ export class App {
 
   /** The list of keys and the card of signs are no part of the first load. */
   protected key(event: KeyboardEvent): void {
-    const typing = event.target instanceof Element && event.target.closest('input, textarea, select');
+    const typing =
+      event.target instanceof Element && event.target.closest('input, textarea, [role=combobox]');
     if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
     if (event.key === '?')
-      void import('./frame/shortcuts').then(({ Shortcuts }) => this.injector.get(Shortcuts).show());
+      void import('./shared/shortcuts').then(({ Shortcuts }) => this.injector.get(Shortcuts).show());
     else if (event.key.toLowerCase() === 's')
       void signCard().then(({ SignCards }) => this.injector.get(SignCards).show());
   }

@@ -8,7 +8,7 @@ const RESTING = ['thumb-index-up', 'thumb-index-down', 'open', 'heart'] as const
 export const UJJAYI = {
   id: 'ujjayi',
   names: { plain: 'Ujjayi', diacritic: 'Ujjāyī', english: 'Victorious breath' },
-  aliases: ['ujjai', 'ocean sound', 'throat breath', 'ujayi'],
+  aliases: ['ujjai', 'ocean sound', 'throat breath', 'ujayi', 'ocean breath'],
   family: 'throat',
   slot: 'prepare',
   pattern: counted({
@@ -54,7 +54,16 @@ export const UJJAYI = {
 export const SAMA_VRITTI = {
   id: 'sama-vritti',
   names: { plain: 'Sama vritti', diacritic: 'Sama vṛtti', english: 'Even four-part breath' },
-  aliases: ['sama vrtti', 'equal breath', 'samavritti', 'square breath', 'four-part'],
+  aliases: [
+    'sama vrtti',
+    'equal breath',
+    'samavritti',
+    'square breath',
+    'four-part',
+    'box breath',
+    'box breathing',
+    'equal breathing',
+  ],
   family: 'even',
   slot: 'balance',
   pattern: counted({

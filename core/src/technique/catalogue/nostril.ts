@@ -18,7 +18,16 @@ export const NADI_SHODHANA = {
   ...atTheNose,
   id: 'nadi-shodhana',
   names: { plain: 'Nadi shodhana', diacritic: 'Nāḍī śodhana', english: 'Alternate-nostril breath' },
-  aliases: ['nadi sodhana', 'anuloma viloma', 'anulom vilom', 'alternate nostril breathing', 'nadi shuddhi'],
+  aliases: [
+    'nadi sodhana',
+    'anuloma viloma',
+    'anulom vilom',
+    'alternate nostril breathing',
+    'nadi shuddhi',
+    'alternate nose breathing',
+    'nadi suddhi',
+    'nadi sanchalana',
+  ],
   slot: 'balance',
   pattern: counted({
     routes: ['alternating'],
@@ -76,7 +85,14 @@ export const CHANDRA_BHEDANA = {
   ...atTheNose,
   id: 'chandra-bhedana',
   names: { plain: 'Chandra bhedana', diacritic: 'Candra bhedana', english: 'Left-entry breath' },
-  aliases: ['chandra bheda', 'candrabhedana', 'moon breath', 'moon-piercing', 'chandrabhedi'],
+  aliases: [
+    'chandra bheda',
+    'candrabhedana',
+    'moon breath',
+    'moon-piercing',
+    'chandrabhedi',
+    'chandra vedha',
+  ],
   slot: 'deepen',
   pattern: counted({
     routes: ['left-entry'],
@@ -117,7 +133,7 @@ export const SURYA_BHEDANA = {
   ...atTheNose,
   id: 'surya-bhedana',
   names: { plain: 'Surya bhedana', diacritic: 'Sūrya bhedana', english: 'Right-entry breath' },
-  aliases: ['surya bheda', 'suryabhedana', 'sun breath', 'sun-piercing', 'suryabhedi'],
+  aliases: ['surya bheda', 'suryabhedana', 'sun breath', 'sun-piercing', 'suryabhedi', 'surya vedha'],
   slot: 'deepen',
   pattern: counted({
     routes: ['right-entry'],
@@ -155,7 +171,7 @@ export const LEFT_RESTING = {
   ...atTheNose,
   id: 'left-resting',
   names: { plain: 'Vama shvasa', diacritic: 'Vāma śvāsa', english: 'Left-only resting breath' },
-  aliases: ['left nostril breathing', 'vama svasa', 'sleep breath'],
+  aliases: ['left nostril breathing', 'vama svasa', 'sleep breath', 'breath for sleep', 'insomnia'],
   slot: 'soften',
   pattern: counted({
     routes: ['one-sided'],

@@ -8,7 +8,7 @@ const RESTING = ['thumb-index-up', 'thumb-index-down', 'open', 'heart'] as const
 export const BHRAMARI = {
   id: 'bhramari',
   names: { plain: 'Bhramari', diacritic: 'Bhrāmarī', english: 'Humming breath' },
-  aliases: ['bhramaree', 'brahmari', 'bee breath', 'humming bee'],
+  aliases: ['bhramaree', 'brahmari', 'bee breath', 'humming bee', 'bumblebee', 'buzzing bee', 'bhamri'],
   family: 'humming',
   slot: 'soften',
   pattern: counted({

@@ -18,7 +18,7 @@ export const KAPALABHATI = {
   ...strokes,
   id: 'kapalabhati',
   names: { plain: 'Kapalabhati', diacritic: 'Kapālabhāti', english: 'Skull-brightening breath' },
-  aliases: ['kapalbhati', 'kapala bhati', 'skull shining', 'shining skull'],
+  aliases: ['kapalbhati', 'kapala bhati', 'skull shining', 'shining skull', 'breath of fire'],
   pattern: {
     kind: 'strokes',
     stroke: 'sharp-exhale',
@@ -61,7 +61,7 @@ export const BHASTRIKA = {
   ...strokes,
   id: 'bhastrika',
   names: { plain: 'Bhastrika', diacritic: 'Bhastrikā', english: 'Bellows breath' },
-  aliases: ['bastrika', 'bhasrika', 'bellows'],
+  aliases: ['bastrika', 'bhasrika', 'bellows', 'breath of fire'],
   pattern: {
     kind: 'strokes',
     stroke: 'forceful',

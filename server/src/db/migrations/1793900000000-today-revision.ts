@@ -19,10 +19,25 @@ const EVENTS = [
   ['delete', 'OLD'],
 ] as const;
 
-const eachTrigger = (sql: (name: string, table: string, event: string, rows: string) => string): string =>
-  OF_TODAY.flatMap((table) =>
-    EVENTS.map(([event, rows]) => sql(`${table}_${event}_today`, table, event, rows)),
-  ).join('\n');
+const eachTrigger = (
+  tables: readonly string[],
+  sql: (name: string, table: string, event: string, rows: string) => string,
+): string =>
+  tables
+    .flatMap((table) => EVENTS.map(([event, rows]) => sql(`${table}_${event}_today`, table, event, rows)))
+    .join('\n');
+
+/** Triggers that count the revision of Today up with every change of some tables. */
+export const watchForToday = (tables: readonly string[]): string =>
+  eachTrigger(
+    tables,
+    (name, table, event, rows) => `
+CREATE TRIGGER ${name} AFTER ${event.toUpperCase()} ON ${table}
+  REFERENCING ${rows} TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION count_today_revision();`,
+  );
+
+export const unwatchForToday = (tables: readonly string[]): string =>
+  eachTrigger(tables, (name, table) => `DROP TRIGGER ${name} ON ${table};`);
 
 /** Whatever changes what Today says counts its revision up, once for a statement, however it was written. */
 export class TodayRevision1793900000000 implements MigrationInterface {
@@ -37,16 +52,12 @@ BEGIN
    WHERE id IN (SELECT DISTINCT instructor_id FROM changed);
   RETURN NULL;
 END $$;
-${eachTrigger(
-  (name, table, event, rows) => `
-CREATE TRIGGER ${name} AFTER ${event.toUpperCase()} ON ${table}
-  REFERENCING ${rows} TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION count_today_revision();`,
-)}`);
+${watchForToday(OF_TODAY)}`);
   }
 
   async down(runner: QueryRunner): Promise<void> {
     await runner.query(`
-${eachTrigger((name, table) => `DROP TRIGGER ${name} ON ${table};`)}
+${unwatchForToday(OF_TODAY)}
 DROP FUNCTION count_today_revision;
 ALTER TABLE instructor DROP COLUMN today_revision;`);
   }

@@ -7,6 +7,7 @@ import { Ladders1793300000000 } from './1793300000000-ladders.js';
 import { HomePractice1793600000000 } from './1793600000000-home-practice.js';
 import { PracticeCalendar1793500000000 } from './1793500000000-practice-calendar.js';
 import { Safety1793700000000 } from './1793700000000-safety.js';
+import { TodayFacts1794000000000 } from './1794000000000-today-facts.js';
 import { TodayRevision1793900000000 } from './1793900000000-today-revision.js';
 import { WholeSessions1793200000000 } from './1793200000000-whole-sessions.js';
 
@@ -23,4 +24,5 @@ export const migrations = [
   Safety1793700000000,
   CountsLed1793800000000,
   TodayRevision1793900000000,
+  TodayFacts1794000000000,
 ];

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import { routes, type BodyOf, type CalendarDay, type Ladder, type TodayStudent } from '@nuvrah/contract';
+import { routes, type BodyOf, type CalendarDay, type Ladder, type Today } from '@nuvrah/contract';
 import type { NextStep } from '@nuvrah/core';
 import type { Observable } from 'rxjs';
 import { Api } from './api';
@@ -42,7 +42,7 @@ export class Ladders {
     return this.api.call(routes.ladderCalendar, { params: { id }, query: { weeks } });
   }
 
-  today(): Observable<TodayStudent[]> {
+  today(): Observable<Today> {
     return this.api.call(routes.today);
   }
 }

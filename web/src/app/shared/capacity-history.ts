@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { CapacityCheck } from '@nuvrah/contract';
-import { LineChart, type Series } from '../ui/line-chart';
+import type { Series } from '../ui/chart-table';
+import { LineChart } from '../ui/line-chart';
 
 /** Every capacity check on record as lines over days. */
 @Component({

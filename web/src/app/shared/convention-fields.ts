@@ -1,25 +1,24 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { CONVENTION_KEYS, CONVENTION_QUESTIONS, type ConventionKey, type Conventions } from '@nuvrah/core';
+import { SelectField } from '../ui/select-field';
 
 /** Every question on which schools differ, with its choices, the default and a line of reason. */
 @Component({
   selector: 'nv-convention-fields',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [SelectField],
   template: `
     <dl>
       @for (row of rows(); track row.key) {
-        <dt>
-          <label [attr.for]="'convention-' + row.key">{{ row.question }}</label>
-        </dt>
+        <dt>{{ row.question }}</dt>
         <dd>
-          <select [id]="'convention-' + row.key" [value]="row.value" (change)="pick(row.key, $event)">
-            @if (inherited()) {
-              <option value="" [selected]="row.value === ''">as usual: {{ row.usual }}</option>
-            }
-            @for (choice of row.choices; track choice[0]) {
-              <option [value]="choice[0]" [selected]="choice[0] === row.value">{{ choice[1] }}</option>
-            }
-          </select>
+          <nv-select
+            [label]="row.question"
+            [named]="false"
+            [words]="row.words"
+            [value]="row.value"
+            (valueChange)="choose.emit({ key: row.key, choice: $event })"
+          />
           <span class="soft">{{ row.why }}</span>
         </dd>
       }
@@ -34,16 +33,6 @@ import { CONVENTION_KEYS, CONVENTION_QUESTIONS, type ConventionKey, type Convent
     }
     dd {
       margin: 0;
-    }
-    select {
-      font: 600 1rem/1.2 var(--sans);
-      color: var(--ink);
-      background: var(--sheet);
-      border: 1px solid var(--edge);
-      border-radius: 3px;
-      padding: 0.375rem 0.5rem;
-      min-height: 2.25rem;
-      max-width: 100%;
     }
     .soft {
       display: block;
@@ -73,15 +62,10 @@ export class ConventionFields {
       return {
         key,
         question,
-        choices: Object.entries(words),
+        words: this.inherited() ? { '': `as usual: ${words[usual] ?? usual}`, ...words } : words,
         value: this.value()[key] ?? '',
-        usual: words[usual] ?? usual,
         why: `Default: ${words[preset] ?? preset}. ${why}`,
       };
     }),
   );
-
-  protected pick(key: ConventionKey, event: Event): void {
-    this.choose.emit({ key, choice: (event.target as HTMLSelectElement).value });
-  }
 }

@@ -24,7 +24,10 @@ import {
 import { AccountStore } from '../api/account';
 import { NOW } from '../api/now';
 import { EntryDisk } from '../shared/offline-queue/entry-disk';
+import { provideIcons } from '../ui/icons';
+import { Questions } from '../ui/questions';
 import { PlainDisk } from './plain-disk';
+import { PlainQuestions } from './plain-questions';
 
 export const ids = {
   counted: '6f1c2a52-54e6-4f0c-9a5e-1d7f3a1b2c3d',
@@ -171,11 +174,13 @@ afterEach(() => PlainDisk.clear());
 export function configure(...providers: unknown[]): HttpTestingController {
   TestBed.configureTestingModule({
     providers: [
+      provideIcons(),
       provideRouter([]),
       provideHttpClient(),
       provideHttpClientTesting(),
       { provide: NOW, useValue: () => NOON },
       { provide: EntryDisk, useClass: PlainDisk },
+      { provide: Questions, useClass: PlainQuestions },
       ...providers,
     ],
   });

@@ -1,5 +1,6 @@
 import type { Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { chooseOption, shownIn } from './kit';
 
 /** A component that is shown, with what a spec asks of its page. */
 export class Shown<T> {
@@ -36,13 +37,30 @@ export class Shown<T> {
 
   /** Ticks or chooses the box with exactly these words beside it, or as its name. */
   tick(words: string): void {
-    const labels = [...this.page.querySelectorAll('label')];
+    const labels = [...this.page.querySelectorAll('label'), ...this.page.querySelectorAll('[role=radio]')];
     const label = labels.find((one) => one.textContent.replace(/\s+/g, ' ').trim() === words);
     const box =
-      label?.querySelector('input') ?? this.page.querySelector<HTMLElement>(`[aria-label="${words}"]`);
+      label instanceof HTMLLabelElement
+        ? label.control
+        : ((label as HTMLElement | undefined) ??
+          this.page.querySelector<HTMLElement>(`[aria-label="${words}"]`));
     if (!box) throw new Error(`nothing says "${words}"`);
     box.click();
     this.fixture.detectChanges();
+  }
+
+  /** Opens what is folded away under this name. */
+  unfold(name: string): void {
+    const heads = [...this.page.querySelectorAll<HTMLElement>('mat-expansion-panel-header')];
+    const found = heads.find((one) => one.textContent.trim() === name);
+    if (!found) throw new Error(`nothing is folded away as "${name}"`);
+    found.click();
+    this.fixture.detectChanges();
+  }
+
+  /** Chooses what an option says, in the list with this name. */
+  choose(name: string, option: string): void {
+    chooseOption(shownIn(this.fixture), name, option);
   }
 
   /** Types into the field with this name. */

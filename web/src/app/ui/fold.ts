@@ -1,12 +1,13 @@
 import { NgTemplateOutlet } from '@angular/common';
 import {
+  booleanAttribute,
   ChangeDetectionStrategy,
   Component,
   contentChild,
   input,
-  linkedSignal,
   TemplateRef,
 } from '@angular/core';
+import { MatExpansionModule } from '@angular/material/expansion';
 
 /**
  * Something folded away under its name, in an `<ng-template>`: it is only made when it is first opened, so that a page of
@@ -15,35 +16,23 @@ import {
 @Component({
   selector: 'nv-fold',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [NgTemplateOutlet],
+  imports: [MatExpansionModule, NgTemplateOutlet],
   template: `
-    <details #details [open]="starts()" (toggle)="made.set(made() || details.open)">
-      <summary>{{ name() }}</summary>
-      @if (made()) {
+    <mat-expansion-panel [expanded]="starts()" togglePosition="before">
+      <mat-expansion-panel-header>
+        <mat-panel-title>{{ name() }}</mat-panel-title>
+      </mat-expansion-panel-header>
+      <ng-template matExpansionPanelContent>
         <ng-container [ngTemplateOutlet]="content()" />
-      }
-    </details>
+      </ng-template>
+    </mat-expansion-panel>
   `,
-  styles: `
-    :host {
-      display: block;
-    }
-    details {
-      border-top: 1px solid var(--rule);
-      padding-top: 0.25rem;
-    }
-    summary {
-      cursor: pointer;
-      padding: 0.375rem 0;
-      font-weight: 600;
-    }
-  `,
+  styleUrl: './fold.scss',
 })
 export class Fold {
   readonly name = input.required<string>();
   /** Whether it begins opened. */
-  readonly starts = input(false);
+  readonly starts = input(false, { transform: booleanAttribute });
 
   protected readonly content = contentChild.required(TemplateRef);
-  protected readonly made = linkedSignal(() => this.starts());
 }

@@ -1,7 +1,7 @@
 import readSquare from 'jsqr';
 import { configure } from '../testing/fixtures';
 import { Shown } from '../testing/shown';
-import { LinkSquare } from './qr-code';
+import { QrCode } from './qr-code';
 
 /** Pixels of a module: more than a camera needs. */
 const SCALE = 4;
@@ -27,7 +27,7 @@ describe('a link as a square to scan', () => {
   ])
     it(`is read as ${address}`, async () => {
       configure();
-      const shown = new Shown(LinkSquare, { address });
+      const shown = new Shown(QrCode, { address });
       const drawn = (): SVGElement | null => shown.page.querySelector('svg');
       while (!drawn()) {
         await new Promise((resolve) => requestAnimationFrame(resolve));

@@ -5,7 +5,7 @@ const QUIET = 4;
 
 /** An address as a square that a phone's camera reads; always dark on light, or cameras do not find it. */
 @Component({
-  selector: 'nv-link-square',
+  selector: 'nv-qr-code',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (square(); as square) {
@@ -27,7 +27,7 @@ const QUIET = 4;
     }
   `,
 })
-export class LinkSquare {
+export class QrCode {
   readonly address = input.required<string>();
   readonly label = input('a square to scan with a phone: it opens the private link');
 

@@ -1,3 +1,5 @@
+import { isObservable, of } from 'rxjs';
+import { Questions } from './questions';
 import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { asksWhileUnsaved, leavingUnsaved, Unsaved } from './unsaved';
@@ -13,10 +15,16 @@ class Form {
 
 describe('a form that is left', () => {
   it('asks while it holds something that is saved nowhere, and not a moment longer', () => {
-    const asked = spyOn(window, 'confirm').and.returnValue(false);
+    const asked = spyOn(TestBed.inject(Questions), 'ask').and.returnValue(of(false));
     const form = TestBed.createComponent(Form);
-    const leaves = (): unknown =>
-      TestBed.runInInjectionContext(() => leavingUnsaved({}, {} as never, {} as never, {} as never));
+    const leaves = (): boolean => {
+      const answer = TestBed.runInInjectionContext(() =>
+        leavingUnsaved({}, {} as never, {} as never, {} as never),
+      );
+      let left = answer === true;
+      if (isObservable(answer)) answer.subscribe((yes) => (left = yes === true));
+      return left;
+    };
     const unloads = (): boolean => {
       const event = new Event('beforeunload', { cancelable: true });
       TestBed.inject(Unsaved).unload(event);
@@ -29,7 +37,7 @@ describe('a form that is left', () => {
     expect(leaves()).toBeFalse();
     expect(unloads()).toBeFalse();
     expect(asked.calls.count()).toBe(1);
-    asked.and.returnValue(true);
+    asked.and.returnValue(of(true));
     expect(leaves()).toBeTrue();
     form.destroy();
     asked.calls.reset();

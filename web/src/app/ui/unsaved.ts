@@ -1,8 +1,14 @@
 import { DestroyRef, DOCUMENT, inject, Injectable } from '@angular/core';
-import type { CanDeactivateFn } from '@angular/router';
+import { Router, type CanActivateFn, type CanDeactivateFn } from '@angular/router';
 import { fromEvent, Subscription } from 'rxjs';
+import { Questions, type Question } from './questions';
 
-const QUESTION = 'Something that was typed here is not saved yet. Leave it all the same?';
+export const LEAVE_UNSAVED: Question = {
+  title: 'Leave without saving?',
+  text: 'Something that was typed here is not saved yet.',
+  yes: 'Leave',
+  no: 'Stay',
+};
 
 /** Forms on the page that hold something that is saved nowhere yet. */
 @Injectable({ providedIn: 'root' })
@@ -39,4 +45,15 @@ export function asksWhileUnsaved(typed: () => boolean): void {
 }
 
 /** Nothing typed is lost without a question. */
-export const leavingUnsaved: CanDeactivateFn<unknown> = () => !inject(Unsaved).any() || confirm(QUESTION);
+export const leavingUnsaved: CanDeactivateFn<unknown> = () =>
+  !inject(Unsaved).any() || inject(Questions).ask(LEAVE_UNSAVED);
+
+/** The same where another part of the same page is opened: its forms are taken away too. */
+export const leavingPart: CanActivateFn = (_, to) => {
+  const pathOf = (url: string): string => url.split(/[?#]/)[0] ?? '';
+  return (
+    pathOf(to.url) !== pathOf(inject(Router).url) ||
+    !inject(Unsaved).any() ||
+    inject(Questions).ask(LEAVE_UNSAVED)
+  );
+};

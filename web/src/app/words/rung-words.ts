@@ -1,11 +1,12 @@
 import type { StoredSession } from '@nuvrah/contract';
 import { type NextStep, type RungNumbers } from '@nuvrah/core';
 
-/** "4 : 8 : 8" where the staircase has little room; the full words stand in the table. */
+/** "4 · 8" and with holds "4 : 8 : 8" where the staircase has little room; the full words stand in the table. */
 export function rungInShort(numbers: RungNumbers): string {
   switch (numbers.kind) {
     case 'counts': {
       const { inhale, internalHold, exhale, externalHold } = numbers.counts;
+      if (internalHold === 0 && externalHold === 0) return `${inhale} · ${exhale}`;
       return [inhale, internalHold, exhale, ...(externalHold > 0 ? [externalHold] : [])].join(' : ');
     }
     case 'strokes':

@@ -10,13 +10,17 @@ import { fieldProblem, type ApiProblem } from '../../api/api';
 import { Fold } from '../../ui/fold';
 import { AuditTrail } from './audit-trail';
 import { WorkplaceForm } from './workplace-form';
-import { APPEARANCES, AppearanceChoice, type Appearance } from '../../shared/appearance';
+import { AppearanceChoice, type Appearance } from '../../shared/appearance';
+import { Choice } from '../../ui/choice';
+import { PageBar } from '../../shared/page/page-bar';
 
 /** The account: appearance, where is worked, password, signing out. */
 @Component({
   selector: 'nv-account-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    PageBar,
+    Choice,
     AuditTrail,
     Fold,
     FormsModule,
@@ -27,26 +31,19 @@ import { APPEARANCES, AppearanceChoice, type Appearance } from '../../shared/app
   ],
   template: `
     <div class="page">
-      <div class="page-head">
+      <nv-page-bar>
         <h1>{{ accounts.required().name }}</h1>
         <span class="soft">{{ accounts.required().email }} · {{ accounts.required().timeZone }}</span>
-      </div>
+      </nv-page-bar>
       <section aria-labelledby="appearance">
         <h2 id="appearance">Appearance</h2>
-        <div role="radiogroup" aria-labelledby="appearance" class="row">
-          @for (choice of appearances; track choice) {
-            <label>
-              <input
-                type="radio"
-                name="appearance"
-                [value]="choice"
-                [checked]="appearance.appearance() === choice"
-                (change)="choose(choice)"
-              />
-              {{ choice === 'system' ? 'as the system says' : choice }}
-            </label>
-          }
-        </div>
+        <nv-choice
+          legend="Appearance"
+          [named]="false"
+          [words]="appearances"
+          [value]="appearance.appearance()"
+          (valueChange)="choose($event)"
+        />
       </section>
       <section aria-labelledby="place">
         <h2 id="place">Where you work</h2>
@@ -84,7 +81,10 @@ import { APPEARANCES, AppearanceChoice, type Appearance } from '../../shared/app
       </section>
       <section aria-labelledby="out">
         <h2 id="out">Signing out</h2>
-        <p class="soft">Ends every web session of this account, in this browser and in all others.</p>
+        <button matButton="filled" type="button" (click)="signOut()">Sign out</button>
+        <p class="soft">
+          Everywhere ends every web session of this account, in this browser and in all others.
+        </p>
         <button matButton="outlined" type="button" (click)="signOutEverywhere()">Sign out everywhere</button>
       </section>
     </div>
@@ -134,7 +134,11 @@ export class AccountPage {
   protected readonly appearance = inject(AppearanceChoice);
   private readonly router = inject(Router);
 
-  protected readonly appearances = APPEARANCES;
+  protected readonly appearances: Readonly<Record<Appearance, string>> = {
+    system: 'as the system says',
+    light: 'light',
+    dark: 'dark',
+  };
   protected readonly shortest = SHORTEST_PASSWORD;
   protected readonly current = signal('');
   protected readonly next = signal('');
@@ -166,6 +170,12 @@ export class AccountPage {
         this.problem.set(fieldProblem(problem, '/current') ?? problem.message);
       },
     });
+  }
+
+  /** Leaves the page in any case; what cannot be signed out here now is signed out by its cookie's end. */
+  protected signOut(): void {
+    const leave = (): void => void this.router.navigateByUrl('/sign-in');
+    this.accounts.signOut().subscribe({ next: leave, error: leave });
   }
 
   protected signOutEverywhere(): void {

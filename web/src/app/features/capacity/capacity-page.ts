@@ -31,12 +31,13 @@ import { asked } from '../../api/loaded';
 import { LoadingNote } from '../../shared/loading-note';
 import { sending } from '../../api/sending';
 import { Students } from '../../api/students';
-import { ChoiceChips } from '../../ui/choice-chips';
+import { Choice } from '../../ui/choice';
 import { asksWhileUnsaved } from '../../ui/unsaved';
 import { NostrilTest, type Freer } from '../../shared/day-check/nostril-test';
 import { CapacityHistory } from '../../shared/capacity-history';
 import { NaturalMinute } from './natural-minute';
 import { TryTaker } from './try-taker';
+import { PageBar } from '../../shared/page/page-bar';
 
 type Step = CapacityPhase | 'natural';
 const STEPS: Readonly<Record<Step, string>> = {
@@ -67,8 +68,9 @@ const FREER: Readonly<Record<Freer, string>> = { left: 'left', right: 'right', e
   selector: 'nv-capacity-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    PageBar,
     CapacityHistory,
-    ChoiceChips,
+    Choice,
     LoadingNote,
     MatButtonModule,
     MatFormFieldModule,

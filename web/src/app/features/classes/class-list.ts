@@ -7,19 +7,19 @@ import { askedOnce } from '../../api/loaded';
 import { LoadingNote } from '../../shared/loading-note';
 import { sending } from '../../api/sending';
 import { Students } from '../../api/students';
+import { PageBar } from '../../shared/page/page-bar';
 
 /** Groups that breathe together. */
 @Component({
   selector: 'nv-class-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [LoadingNote, MatButtonModule, RouterLink],
+  imports: [PageBar, LoadingNote, MatButtonModule, RouterLink],
   template: `
     <div class="page">
-      <div class="page-head">
+      <nv-page-bar>
         <h1>Classes</h1>
-        <span class="grow"></span>
         <a matButton routerLink="/students">Students</a>
-      </div>
+      </nv-page-bar>
       <nv-loading-note [state]="page.state()" (retry)="page.again()" />
       @if (page.value()) {
         <form (submit)="add($event)">

@@ -12,25 +12,25 @@ import { Sessions } from '../../api/sessions';
 import { Students } from '../../api/students';
 import { firstSessionFor } from '../../shared/sessions/first-session';
 import { SessionTable } from '../../shared/sessions/session-table';
-import { CheckChips } from '../../ui/check-chips';
+import { Checks } from '../../ui/checks';
+import { PageBar } from '../../shared/page/page-bar';
 
 /** One class: its name, who comes and its sessions. */
 @Component({
   selector: 'nv-class-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CheckChips, LoadingNote, MatButtonModule, RouterLink, SessionTable],
+  imports: [PageBar, Checks, LoadingNote, MatButtonModule, RouterLink, SessionTable],
   template: `
     <div class="page">
       <nv-loading-note [state]="page.state()" (retry)="page.again()" />
       @if (group(); as group) {
-        <div class="page-head">
+        <nv-page-bar>
           <h1>{{ group.name }}</h1>
           @if (group.archived) {
             <span class="soft">archived</span>
           }
-          <span class="grow"></span>
           <a matButton routerLink="/classes">All classes</a>
-        </div>
+        </nv-page-bar>
         <form (submit)="save($event, group)">
           <div class="row">
             <label class="wide">
@@ -42,11 +42,11 @@ import { CheckChips } from '../../ui/check-chips';
               <input #note type="text" maxlength="2000" aria-label="note" [value]="group.note" />
             </label>
           </div>
-          <nv-check-chips
+          <nv-checks
             legend="who comes, in the order in which they sit"
             [words]="words()"
-            [values]="members()"
-            (changed)="members.set($event)"
+            [value]="members()"
+            (valueChange)="members.set($event)"
           />
           @if (sent.message(); as text) {
             <p class="wrong" role="alert">{{ text }}</p>

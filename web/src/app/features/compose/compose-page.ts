@@ -37,18 +37,19 @@ import { sending } from '../../api/sending';
 import { Sessions } from '../../api/sessions';
 import { Sittings } from '../../api/sittings';
 import { Students } from '../../api/students';
-import { CheckChips } from '../../ui/check-chips';
-import { ChoiceField } from '../../ui/choice-field';
+import { Checks } from '../../ui/checks';
+import { SelectField } from '../../ui/select-field';
 import { Fold } from '../../ui/fold';
 import { DayCheckForm } from '../../shared/day-check/day-check-form';
 import { composeRequestOf } from './compose-request';
 import { Composer } from './composer';
+import { PageBar } from '../../shared/page/page-bar';
 
 /** Three sessions proposed for a student, today: each explained, and compared fairly. One becomes an ordinary session. */
 @Component({
   selector: 'nv-compose-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CheckChips, ChoiceField, DayCheckForm, Fold, LoadingNote, MatButtonModule, RouterLink],
+  imports: [PageBar, Checks, SelectField, DayCheckForm, Fold, LoadingNote, MatButtonModule, RouterLink],
   templateUrl: './compose-page.html',
   styleUrl: './compose-page.scss',
 })

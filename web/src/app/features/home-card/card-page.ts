@@ -31,9 +31,9 @@ import { ScreeningClock } from '../../api/screening-clock';
 import { handOf, Sessions } from '../../api/sessions';
 import { Variants } from '../../api/variants';
 import { SoundTrack } from '../../shared/playback/sound-track';
-import { ChoiceField } from '../../ui/choice-field';
+import { SelectField } from '../../ui/select-field';
 import { planInWords } from '../../words/plan-words';
-import { LinkSquare } from '../../ui/qr-code';
+import { QrCode } from '../../ui/qr-code';
 import { PracticeSteps } from '../../shared/practice/practice-steps';
 import { timelineOf, type Practised } from '../../shared/practice/practised';
 import { StopSigns } from '../../shared/practice/stop-signs';
@@ -56,8 +56,8 @@ const SLACK = 0.98;
   selector: 'nv-card-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
-    ChoiceField,
-    LinkSquare,
+    SelectField,
+    QrCode,
     LoadingNote,
     MatButtonModule,
     PracticeSteps,
@@ -71,7 +71,7 @@ const SLACK = 0.98;
       @if (card(); as card) {
         <div class="ways screen">
           <a matButton [routerLink]="['/bench', id()]">Back to the Bench</a>
-          <nv-choice-field label="paper" [words]="papers" [value]="paper()" (choose)="paper.set($event)" />
+          <nv-select label="paper" [words]="papers" [value]="paper()" (valueChange)="paper.set($event)" />
           @if (card.held.length === 0) {
             <button matButton="filled" type="button" (click)="print()">Print, or save as PDF</button>
           }
@@ -102,7 +102,7 @@ const SLACK = 0.98;
               }
               @if (card.held.length === 0 && card.address; as address) {
                 <div class="scan">
-                  <nv-link-square [address]="address" />
+                  <nv-qr-code [address]="address" />
                   <p>Scan it with a phone: it leads this practice, and tells your instructor how it was.</p>
                 </div>
               }
@@ -165,7 +165,7 @@ const SLACK = 0.98;
       align-items: center;
       gap: 1rem;
     }
-    .scan nv-link-square {
+    .scan nv-qr-code {
       flex: none;
       width: 30mm;
     }

@@ -10,7 +10,8 @@ import { Ladders } from '../../api/ladders';
 import { asked } from '../../api/loaded';
 import { LoadingNote } from '../../shared/loading-note';
 import { Students } from '../../api/students';
-import { ChoiceField } from '../../ui/choice-field';
+import { SelectField } from '../../ui/select-field';
+import { PageBar } from '../../shared/page/page-bar';
 
 const WEEKS = {
   '2': '2 weeks',
@@ -30,24 +31,24 @@ const INSTEAD = {
 @Component({
   selector: 'nv-calendar-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, LoadingNote, MatButtonModule, RouterLink],
+  imports: [PageBar, SelectField, LoadingNote, MatButtonModule, RouterLink],
   template: `
     <div class="page">
       <nv-loading-note [state]="page.state()" (retry)="page.again()" />
       @if (page.value(); as shown) {
-        <div class="page-head">
+        <nv-page-bar>
           <h1>Practice calendar</h1>
           <span class="soft">
             <a [routerLink]="['/students', shown.student.id]">{{ shown.student.name }}</a>
             · {{ where() }}
           </span>
-        </div>
+        </nv-page-bar>
         <p>
           If every sitting is easy. A rung is entered only when its decision is made; none above what fits
           today is planned.
         </p>
         <div class="ways screen">
-          <nv-choice-field label="how far" [words]="spans" [value]="weeks()" (choose)="weeks.set($event)" />
+          <nv-select label="how far" [words]="spans" [value]="weeks()" (valueChange)="weeks.set($event)" />
           <a matButton="filled" [href]="file()" [attr.download]="fileName()">For a calendar (iCalendar)</a>
           <button matButton="outlined" type="button" (click)="print()">Print</button>
           <a matButton [routerLink]="['/ladders', id()]">Days and times are set on the ladder</a>

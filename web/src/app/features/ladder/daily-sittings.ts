@@ -3,7 +3,8 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { LadderPlan } from '@nuvrah/contract';
 import { dailySittings, type PracticeTime } from '@nuvrah/core';
-import { ChoiceField } from '../../ui/choice-field';
+import { SelectField } from '../../ui/select-field';
+import { TimeField } from '../../ui/time-field';
 
 type Sitting = LadderPlan['sittings'][number];
 
@@ -19,17 +20,14 @@ const NUMBERS = ['First', 'Second', 'Third', 'Fourth'];
 @Component({
   selector: 'nv-daily-sittings',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, MatButtonModule, RouterLink],
+  imports: [TimeField, SelectField, MatButtonModule, RouterLink],
   template: `
     @for (row of rows(); track $index) {
       <div class="row" role="group" [attr.aria-label]="row.name + ' sitting'">
         <strong>{{ row.name }}</strong>
-        <nv-choice-field label="time" [words]="ways" [value]="row.by" (choose)="setBy($index, $event)" />
+        <nv-select label="time" [words]="ways" [value]="row.by" (valueChange)="setBy($index, $event)" />
         @if (row.time.kind === 'clock') {
-          <label>
-            <span>at</span>
-            <input type="time" aria-label="at" [value]="row.time.at" (change)="setClock($index, $event)" />
-          </label>
+          <nv-time-field label="at" [value]="row.time.at" (valueChange)="setClock($index, $event)" />
         } @else {
           <label>
             <span>minutes after it, below 0 before</span>
@@ -44,11 +42,11 @@ const NUMBERS = ['First', 'Second', 'Third', 'Fourth'];
             />
           </label>
         }
-        <nv-choice-field
+        <nv-select
           label="session"
           [words]="sessions()"
           [value]="row.sessionId ?? ''"
-          (choose)="setSession($index, $event)"
+          (valueChange)="setSession($index, $event)"
         />
         @if (rows().length > 1) {
           <button matButton type="button" (click)="remove($index)">Leave out</button>
@@ -108,10 +106,8 @@ export class DailySittings {
     this.set(index, { time });
   }
 
-  /** An empty time is none: it stays what it was. */
-  protected setClock(index: number, event: Event): void {
-    const { value } = event.target as HTMLInputElement;
-    if (value !== '') this.set(index, { time: { kind: 'clock', at: value } });
+  protected setClock(index: number, at: string): void {
+    this.set(index, { time: { kind: 'clock', at } });
   }
 
   protected setMinutes(index: number, event: Event): void {

@@ -52,10 +52,7 @@ describe('the plan of a ladder', () => {
     went = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
     page = new Shown(LadderPage, { id: ids.sitting });
     answer(ladder);
-    const fold = [...page.page.querySelectorAll('details')].at(-1) as HTMLDetailsElement;
-    fold.open = true;
-    fold.dispatchEvent(new Event('toggle'));
-    page.fixture.detectChanges();
+    page.unfold('Days of practice, gate and wished date');
   });
 
   it('is saved change by change, each over what the one before left, and the calendar waits for it', () => {

@@ -33,22 +33,24 @@ import { LoadingNote } from '../../shared/loading-note';
 import { sending } from '../../api/sending';
 import { Sessions } from '../../api/sessions';
 import { Students } from '../../api/students';
-import { ChoiceField } from '../../ui/choice-field';
+import { SelectField } from '../../ui/select-field';
 import { Fold } from '../../ui/fold';
-import { DecisionPanel } from './decision-panel';
+import { DecisionPanel } from '../../shared/ladder/decision-panel';
 import { ForecastPanel } from './forecast-panel';
-import { LadderSight } from './ladder-sight';
+import { LadderSight } from '../../shared/ladder/ladder-sight';
 import { OtherSchool } from './other-school';
 import { PlanForm, type Terms } from './plan-form';
 import { RungTable } from './rung-table';
 import { titlesOf } from '../../words/rung-words';
+import { PageBar } from '../../shared/page/page-bar';
 
 /** One ladder: where it stands, what the rules say, its rungs, another school beside it, and a forecast. */
 @Component({
   selector: 'nv-ladder-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
-    ChoiceField,
+    PageBar,
+    SelectField,
     DecisionPanel,
     Fold,
     ForecastPanel,

@@ -1,10 +1,11 @@
+import { STEPS } from '../../words/rung-words';
 import type { HttpTestingController } from '@angular/common/http/testing';
 import { API_ROOT, type Ladder } from '@nuvrah/contract';
 import { dailySittings, DEFAULT_GATE, type RungNumbers, day } from '@nuvrah/core';
 import { configure, ids } from '../../testing/fixtures';
 import { Shown } from '../../testing/shown';
-import { DecisionPanel } from './decision-panel';
-import { LadderSight } from './ladder-sight';
+import { DecisionPanel } from '../../shared/ladder/decision-panel';
+import { LadderSight } from '../../shared/ladder/ladder-sight';
 import { RungTable } from './rung-table';
 
 const breath = (inhale: number, internalHold: number, exhale: number): RungNumbers =>
@@ -54,7 +55,7 @@ describe('the decision on a rung', () => {
 
   it('does otherwise with a reason, under one id however often it is sent', () => {
     panel.press('Otherwise …');
-    panel.type('do instead', 'advance');
+    panel.choose('do instead', STEPS.advance.action);
     panel.type('reason', 'Three years of it.');
     panel.submit();
     const first = sent();
@@ -81,7 +82,8 @@ describe('the decision on a rung', () => {
         },
       ],
     });
-    expect(panel.text('details')).toContain('Rung 1: advance instead of stay: Easy.');
+    panel.unfold('What was decided');
+    expect(panel.text('nv-fold')).toContain('Rung 1: advance instead of stay: Easy.');
   });
 });
 

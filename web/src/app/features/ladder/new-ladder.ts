@@ -41,12 +41,13 @@ import { LoadingNote } from '../../shared/loading-note';
 import { sending } from '../../api/sending';
 import { Sessions } from '../../api/sessions';
 import { Students } from '../../api/students';
-import { ChoiceField } from '../../ui/choice-field';
+import { SelectField } from '../../ui/select-field';
 import { distinctNames } from '../../shared/distinct-names';
-import { LadderSight } from './ladder-sight';
+import { LadderSight } from '../../shared/ladder/ladder-sight';
 import { OtherSchool } from './other-school';
 import { PlanForm, type Terms } from './plan-form';
 import { titlesOf } from '../../words/rung-words';
+import { PageBar } from '../../shared/page/page-bar';
 
 interface TargetField {
   readonly key: string;
@@ -76,36 +77,44 @@ const FIELDS: Readonly<Record<RungNumbers['kind'], readonly TargetField[]>> = {
 @Component({
   selector: 'nv-new-ladder',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, LadderSight, LoadingNote, MatButtonModule, OtherSchool, PlanForm, RouterLink],
+  imports: [
+    PageBar,
+    SelectField,
+    LadderSight,
+    LoadingNote,
+    MatButtonModule,
+    OtherSchool,
+    PlanForm,
+    RouterLink,
+  ],
   template: `
     <div class="page wide">
       <nv-loading-note [state]="page.state()" (retry)="page.again()" />
       @if (student(); as student) {
-        <div class="page-head">
+        <nv-page-bar>
           <h1>New ladder for {{ student.name }}</h1>
-          <span class="grow"></span>
           <a matButton [routerLink]="['/students', student.id]">To the student</a>
-        </div>
+        </nv-page-bar>
         @if (passage(); as of) {
           <form (submit)="keep($event)">
             <div class="row">
-              <nv-choice-field
+              <nv-select
                 label="what climbs"
                 [words]="passages()"
                 [value]="chosen()"
-                (choose)="chosen.set($event)"
+                (valueChange)="chosen.set($event)"
               />
-              <nv-choice-field
+              <nv-select
                 label="school"
                 [words]="schools()"
                 [value]="school()"
-                (choose)="school.set($event)"
+                (valueChange)="school.set($event)"
               />
-              <nv-choice-field
+              <nv-select
                 label="beside it"
                 [words]="besides()"
                 [value]="beside()"
-                (choose)="beside.set($event)"
+                (valueChange)="beside.set($event)"
               />
             </div>
             <p>Today: {{ startLine() }}</p>

@@ -10,7 +10,7 @@ import {
   type Sustainable,
   type Day,
 } from '@nuvrah/core';
-import { LadderSight } from './ladder-sight';
+import { LadderSight } from '../../shared/ladder/ladder-sight';
 
 /** Another school from the same numbers to the same target, by its own gate; or why it does not lead there. */
 @Component({

@@ -34,9 +34,9 @@ describe('when is practised', () => {
     show();
     form.type('at', '07:15');
     expect(changes.at(-1)?.plan.sittings[0]?.time).toEqual({ kind: 'clock', at: '07:15' });
-    form.type('time', 'sunset');
+    form.choose('time', 'by sunset');
     expect(changes.at(-1)?.plan.sittings[0]?.time).toEqual({ kind: 'sun', event: 'sunset', minutes: -30 });
-    form.type('session', ids.session);
+    form.choose('session', 'Before sleep');
     expect(changes.at(-1)?.plan.sittings[0]?.sessionId).toBe(ids.session);
   });
 

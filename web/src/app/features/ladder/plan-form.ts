@@ -2,10 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import type { LadderPlan } from '@nuvrah/contract';
 import type { Gate, Day } from '@nuvrah/core';
 import { AccountStore } from '../../api/account';
-import { CheckChips } from '../../ui/check-chips';
+import { Checks } from '../../ui/checks';
 import { DailySittings } from './daily-sittings';
 import { WEEKDAYS, type Weekday } from '../../words/plan-words';
-import { dayTyped } from '../../ui/day-typed';
+import { DateField } from '../../ui/date-field';
 
 /** What the gate and the plan can be changed in. */
 export interface Terms {
@@ -31,13 +31,13 @@ const GATE_FIELDS: readonly GateField[] = [
 @Component({
   selector: 'nv-plan-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CheckChips, DailySittings],
+  imports: [DateField, Checks, DailySittings],
   template: `
-    <nv-check-chips
+    <nv-checks
       legend="days of practice"
       [words]="weekdays"
-      [values]="chosen()"
-      (changed)="setDays($event)"
+      [value]="chosen()"
+      (valueChange)="setDays($event)"
     />
     <nv-daily-sittings
       [sittings]="terms().plan.sittings"
@@ -59,15 +59,7 @@ const GATE_FIELDS: readonly GateField[] = [
           />
         </label>
       }
-      <label>
-        <span>wished date</span>
-        <input
-          type="date"
-          aria-label="wished date"
-          [value]="terms().wished ?? ''"
-          (change)="setWished($event)"
-        />
-      </label>
+      <nv-date-field label="wished date" [value]="terms().wished" (valueChange)="emit({ wished: $event })" />
     </div>
   `,
   styleUrl: '../../ui/form.scss',
@@ -100,11 +92,6 @@ export class PlanForm {
     this.emit({ gate: { ...this.terms().gate, [key]: this.read(event, from, to, this.terms().gate[key]) } });
   }
 
-  protected setWished(event: Event): void {
-    const { value } = event.target as HTMLInputElement;
-    this.emit({ wished: dayTyped(value) });
-  }
-
   /** A whole number within its limits; anything else stays what it was. */
   private read(event: Event, from: number, to: number, now: number): number {
     const box = event.target as HTMLInputElement;
@@ -114,7 +101,7 @@ export class PlanForm {
     return good ? value : now;
   }
 
-  private emit(change: Partial<Terms>): void {
+  protected emit(change: Partial<Terms>): void {
     const { gate, plan, wished } = this.terms();
     this.changed.emit({ gate, plan, wished, ...change });
   }

@@ -30,10 +30,25 @@ import { WakeLock } from '../../shared/playback/wake-lock';
 import { ScreeningClock } from '../../api/screening-clock';
 import { DayCheckForm } from '../../shared/day-check/day-check-form';
 import { isDayChecked } from '@nuvrah/core';
+import type { Observable } from 'rxjs';
+import { Questions, type Question } from '../../ui/questions';
 
 /** A leading begins on record: without the server none does. */
 const NOT_BEGUN =
   'Leading has not begun: the server, which says whether it may, cannot be reached just now. Press Start again in a moment.';
+
+const LEAVE_LEADING: Question = {
+  title: 'Leave while leading?',
+  text: 'Leading is in progress. It can be taken up again here.',
+  yes: 'Leave',
+  no: 'Stay',
+};
+const LEAVE_UNRECORDED: Question = {
+  title: 'Leave all the same?',
+  text: 'This sitting is not on record yet.',
+  yes: 'Leave',
+  no: 'Stay',
+};
 
 /** Lead: ready, leading, closing. Dark, because the room is. */
 @Component({
@@ -106,6 +121,7 @@ export class LeadPage implements AsksBeforeLeaving {
   private readonly sessions = inject(Sessions);
   private readonly store = inject(LeadStore);
   private readonly queue = inject(OfflineQueue);
+  private readonly questions = inject(Questions);
   private readonly injector = inject(Injector);
   private readonly tab = inject(LeadingTab);
 
@@ -233,15 +249,9 @@ export class LeadPage implements AsksBeforeLeaving {
     });
   }
 
-  mayLeave(): boolean {
-    if (this.phase() === 'leading') {
-      return confirm('Leading is in progress. Leave it? It can be taken up again here.');
-    }
-    return (
-      this.phase() !== 'closing' ||
-      this.safe() ||
-      confirm('This sitting is not on record yet. Leave it all the same?')
-    );
+  mayLeave(): true | Observable<boolean> {
+    if (this.phase() === 'leading') return this.questions.ask(LEAVE_LEADING);
+    return this.phase() !== 'closing' || this.safe() || this.questions.ask(LEAVE_UNRECORDED);
   }
 
   protected unload(event: BeforeUnloadEvent): void {

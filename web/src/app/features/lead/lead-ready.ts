@@ -58,7 +58,8 @@ import { describeDay } from '../../shared/day-check/describe-day';
     </ol>
     @if (emergency(); as line) {
       <p class="notice no" role="alert">
-        {{ line }} <a [routerLink]="['/students', student().id]" fragment="clearances">Clearances</a>
+        {{ line }}
+        <a [routerLink]="['/students', student().id]" [queryParams]="{ tab: 'health' }">Clearances</a>
       </p>
     }
     @for (line of missing(); track line) {

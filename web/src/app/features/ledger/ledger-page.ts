@@ -12,7 +12,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { afterLine, routes, type LedgerLine, type QueryOf } from '@nuvrah/contract';
-import { signById, SIGNS, TECHNIQUES, momentInWords } from '@nuvrah/core';
+import { isDay, signById, SIGNS, TECHNIQUES, momentInWords } from '@nuvrah/core';
 import { filter, Subscription } from 'rxjs';
 import { AccountStore } from '../../api/account';
 import { addressOf, type ApiProblem } from '../../api/api';
@@ -20,12 +20,14 @@ import { askedOnce, askingAgain } from '../../api/loaded';
 import { LoadingNote } from '../../shared/loading-note';
 import { Sittings } from '../../api/sittings';
 import { Students } from '../../api/students';
-import { ChoiceField } from '../../ui/choice-field';
+import { SelectField } from '../../ui/select-field';
 import { Fold } from '../../ui/fold';
 import { WAITS_HERE } from '../../shared/offline-queue/words';
 import { OfflineQueue } from '../../shared/offline-queue/offline-queue';
 import { describePassageRecord, describePlace } from '../../shared/sitting-record/describe-record';
-import { Trends } from './trends';
+import { Trends } from '../../shared/trends/trends';
+import { DateField } from '../../ui/date-field';
+import { PageBar } from '../../shared/page/page-bar';
 
 type Filters = Omit<QueryOf<typeof routes.ledger>, 'after'>;
 type FilterKey = keyof Filters;
@@ -34,7 +36,7 @@ type FilterKey = keyof Filters;
 @Component({
   selector: 'nv-ledger-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, Fold, LoadingNote, MatButtonModule, RouterLink, Trends],
+  imports: [PageBar, DateField, SelectField, Fold, LoadingNote, MatButtonModule, RouterLink, Trends],
   templateUrl: './ledger-page.html',
   styleUrls: ['../../ui/form.scss', './ledger-page.scss'],
 })
@@ -132,6 +134,9 @@ export class LedgerPage {
   protected setFrom(key: FilterKey, event: Event): void {
     this.set(key, (event.target as HTMLInputElement).value);
   }
+
+  /** A day of the address; null where there is none. */
+  protected readonly dayIn = (text: string | undefined) => (text !== undefined && isDay(text) ? text : null);
 
   protected clear(): void {
     void this.router.navigate([], { queryParams: this.student() ? { student: this.student() } : {} });

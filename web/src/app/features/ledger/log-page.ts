@@ -11,6 +11,9 @@ import { Sittings } from '../../api/sittings';
 import { Students } from '../../api/students';
 import { describePassageRecord, describePlace } from '../../shared/sitting-record/describe-record';
 import { LogReading } from './log-reader';
+import { Fold } from '../../ui/fold';
+import { FileButton } from '../../ui/file-button';
+import { PageBar } from '../../shared/page/page-bar';
 
 /** Rows of the preview, and problems that are shown; of all there are the numbers. */
 const SHOWN = 50;
@@ -19,31 +22,28 @@ const SHOWN = 50;
 @Component({
   selector: 'nv-log-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, RouterLink],
+  imports: [PageBar, FileButton, Fold, MatButtonModule, RouterLink],
   template: `
     <div class="page">
-      <div class="page-head">
+      <nv-page-bar>
         <h1>Read a log</h1>
-        <span class="grow"></span>
         <a matButton routerLink="/ledger">Back to the Ledger</a>
-      </div>
+      </nv-page-bar>
       <p>
         A CSV file with one row for each passage of a sitting, as the Ledger gives it out, or written by hand
         with at least
         <code>student, started_at, technique, inhale, exhale, breaths_planned, breaths_done</code>. Nothing is
         put on record before you say so.
       </p>
-      <details>
-        <summary>All columns</summary>
-        <p>
-          <code>{{ columns }}</code>
-        </p>
-      </details>
+      <nv-fold name="All columns">
+        <ng-template>
+          <p>
+            <code>{{ columns }}</code>
+          </p>
+        </ng-template>
+      </nv-fold>
       <p class="ways">
-        <label class="file">
-          <span>file</span>
-          <input type="file" accept=".csv,text/csv" aria-label="file" (change)="choose($event)" />
-        </label>
+        <nv-file-button label="Choose a file" accept=".csv,text/csv" (fileChosen)="read($event)" />
         @if (progress() !== null) {
           <progress max="1" [attr.aria-label]="doing()" [value]="progress()"></progress>
           <button matButton type="button" (click)="cancel()">Cancel</button>
@@ -153,30 +153,17 @@ const SHOWN = 50;
   `,
   styles: `
     p,
-    details {
+    nv-fold {
       margin: 0.5rem 0;
     }
     code {
       overflow-wrap: anywhere;
-    }
-    summary {
-      cursor: pointer;
-      padding: 0.375rem 0;
     }
     .ways {
       display: flex;
       flex-wrap: wrap;
       align-items: end;
       gap: 0.75rem;
-    }
-    input[type='file'],
-    ::file-selector-button {
-      font: inherit;
-      min-height: 2.25rem;
-    }
-    .file span {
-      display: block;
-      color: var(--soft-ink);
     }
     section {
       margin-top: 1.5rem;
@@ -222,15 +209,7 @@ export class LogPage {
     inject(DestroyRef).onDestroy(() => this.work.unsubscribe());
   }
 
-  protected choose(event: Event): void {
-    const box = event.target as HTMLInputElement;
-    const file = box.files?.[0];
-    // The same file, mended, can be chosen again.
-    box.value = '';
-    if (file) this.read(file);
-  }
-
-  private read(file: File): void {
+  protected read(file: File): void {
     this.begin('reading');
     this.log.set(null);
     this.added.set(null);

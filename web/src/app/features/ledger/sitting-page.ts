@@ -48,34 +48,46 @@ import { ScoreStaff } from '../../shared/score/score-staff';
 import { windowOf } from '../../shared/score/score-window';
 import { describeDay } from '../../shared/day-check/describe-day';
 import { SignBack } from './sign-back';
+import { PageBar } from '../../shared/page/page-bar';
 
 /** One sitting: what was done against what was planned; effort and note can still be filled in. */
 @Component({
   selector: 'nv-sitting-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [EffortAndNote, Fold, LoadingNote, MatButtonModule, RouterLink, ScoreStaff, SignBack, SignPanel],
+  imports: [
+    PageBar,
+    EffortAndNote,
+    Fold,
+    LoadingNote,
+    MatButtonModule,
+    RouterLink,
+    ScoreStaff,
+    SignBack,
+    SignPanel,
+  ],
   template: `
     <div class="page">
       <nv-loading-note [state]="page.state()" (retry)="page.again()" />
       @if (page.value(); as ready) {
-        <div class="page-head">
+        <nv-page-bar>
           <h1>{{ ready.sitting.led.session.title }}</h1>
           <span class="soft">
             <a routerLink="/ledger" [queryParams]="{ student: ready.student.id }">{{ ready.student.name }}</a>
             ·
             {{ day() }}{{ where() }}
           </span>
-        </div>
-        <details>
-          <summary>What was known on that day</summary>
-          <ul>
-            @for (line of known(); track $index) {
-              <li>{{ line }}</li>
-            } @empty {
-              <li>Nothing was on record.</li>
-            }
-          </ul>
-        </details>
+        </nv-page-bar>
+        <nv-fold name="What was known on that day">
+          <ng-template>
+            <ul>
+              @for (line of known(); track $index) {
+                <li>{{ line }}</li>
+              } @empty {
+                <li>Nothing was on record.</li>
+              }
+            </ul>
+          </ng-template>
+        </nv-fold>
         @if (ready.sitting.record; as record) {
           <p>
             {{ record.outcome === 'finished' ? 'Finished' : 'Stopped' }} after {{ led() }}
@@ -163,10 +175,6 @@ import { SignBack } from './sign-back';
       background: var(--sheet);
       overflow: hidden;
       margin: 0.75rem 0 0.25rem;
-    }
-    summary {
-      cursor: pointer;
-      padding: 0.375rem 0;
     }
     nv-effort-and-note {
       display: block;

@@ -90,12 +90,14 @@ import type { Pick } from './technique-picker';
 import { TimePanel } from './time-panel';
 import { VersionList } from './version-list';
 import { MatCheckboxModule } from '@angular/material/checkbox';
+import { SelectField } from '../../ui/select-field';
 
 /** The Bench: a session as a score, with its numbers edited where they stand. */
 @Component({
   selector: 'nv-bench-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    SelectField,
     BreathForm,
     BreathScore,
     ClassPanel,
@@ -146,7 +148,7 @@ export class BenchPage {
   protected readonly naming = computed(() => this.account.required().naming);
 
   protected readonly caution = CAUTION_LINE;
-  protected readonly goals = Object.entries(GOALS) as [Goal, string][];
+  protected readonly goals = GOALS;
   protected readonly restForm = restForm;
 
   protected readonly page = asked(this.id, (id) => this.sessions.withOwner(id));
@@ -281,8 +283,7 @@ export class BenchPage {
     (event.target as HTMLInputElement).value = this.draft.session()?.title ?? '';
   }
 
-  protected setGoal(event: Event): void {
-    const goal = (event.target as HTMLSelectElement).value as Goal;
+  protected setGoal(goal: Goal): void {
     this.draft.edit((session) => ({ ...session, goal }));
   }
 

@@ -12,10 +12,11 @@ import {
   type Passway,
   type Range,
 } from '@nuvrah/core';
-import { ChoiceField } from '../../ui/choice-field';
+import { SelectField } from '../../ui/select-field';
 import { NumberField } from '../../ui/number-field';
 import { breathForm, countsForm, restForm, secondsForm } from '../../ui/number-forms';
 import type { PassageEdit } from './passage-settings';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 
 const TURNING: Range = { from: 0, to: 2 };
 const BETWEEN: Range = { from: 0, to: 60 };
@@ -24,37 +25,37 @@ const BETWEEN: Range = { from: 0, to: 60 };
 @Component({
   selector: 'nv-breath-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, NumberField],
+  imports: [MatCheckboxModule, SelectField, NumberField],
   template: `
     <div class="fields">
       @if (pattern().inhaleThrough.length > 1) {
-        <nv-choice-field
+        <nv-select
           label="in through"
           [value]="passage().inhaleThrough"
           [words]="ways()"
-          (choose)="set({ inhaleThrough: $event }, 'way')"
+          (valueChange)="set({ inhaleThrough: $event }, 'way')"
         />
       }
       @if (pattern().routes.length > 1) {
-        <nv-choice-field
+        <nv-select
           label="route"
           [value]="passage().route"
           [words]="routes()"
-          (choose)="set({ route: $event }, 'route')"
+          (valueChange)="set({ route: $event }, 'route')"
         />
       }
       @if (passage().route === 'alternating') {
-        <nv-choice-field
+        <nv-select
           label="sides followed by"
           [value]="passage().byAttention ? 'attention' : 'hand'"
           [words]="{ hand: 'the hand', attention: 'attention, hands down' }"
-          (choose)="set({ byAttention: $event === 'attention' }, 'attention')"
+          (valueChange)="set({ byAttention: $event === 'attention' }, 'attention')"
         />
-        <nv-choice-field
+        <nv-select
           label="empty hold"
           [value]="passage().emptyHold"
           [words]="{ 'as-written': 'as written', convention: 'by convention' }"
-          (choose)="set({ emptyHold: $event }, 'empty hold')"
+          (valueChange)="set({ emptyHold: $event }, 'empty hold')"
         />
       }
       @for (pause of pauses; track pause.at) {
@@ -103,10 +104,9 @@ const BETWEEN: Range = { from: 0, to: 60 };
     </div>
     @for (breath of breaths(); track breath.kind) {
       <div class="fields">
-        <label class="check">
-          <input type="checkbox" [checked]="breath.parts !== null" (change)="toggleParts(breath.kind)" />
+        <mat-checkbox [checked]="breath.parts !== null" (change)="toggleParts(breath.kind)">
           {{ breath.kind }} in parts
-        </label>
+        </mat-checkbox>
         @if (breath.parts; as parts) {
           @for (length of parts.lengths; track $index; let index = $index) {
             <div class="labelled">
@@ -136,14 +136,12 @@ const BETWEEN: Range = { from: 0, to: 60 };
               (valueChange)="changeParts(breath.kind, { pause: asCounts($event) })"
             />
           </div>
-          <label class="check">
-            <input
-              type="checkbox"
-              [checked]="parts.atEnd"
-              (change)="changeParts(breath.kind, { atEnd: !parts.atEnd })"
-            />
+          <mat-checkbox
+            [checked]="parts.atEnd"
+            (change)="changeParts(breath.kind, { atEnd: $event.checked })"
+          >
             a pause at the end too
-          </label>
+          </mat-checkbox>
         }
       </div>
     }

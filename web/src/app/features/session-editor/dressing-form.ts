@@ -14,70 +14,70 @@ import {
   type SeatId,
 } from '@nuvrah/core';
 import { Variants } from '../../api/variants';
-import { ChoiceField } from '../../ui/choice-field';
+import { SelectField } from '../../ui/select-field';
 import type { PassageEdit } from './passage-settings';
 
 /** Seat, hands and what goes with the breath. */
 @Component({
   selector: 'nv-dressing-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField],
+  imports: [SelectField],
   template: `
     <div class="fields">
-      <nv-choice-field
+      <nv-select
         label="seat"
         [value]="passage().seat"
         [words]="seats()"
-        (choose)="set({ seat: $event }, 'seat')"
+        (valueChange)="set({ seat: $event }, 'seat')"
       />
-      <nv-choice-field
+      <nv-select
         label="resting hands"
         [value]="passage().resting"
         [words]="restingHands"
-        (choose)="set({ resting: $event }, 'resting')"
+        (valueChange)="set({ resting: $event }, 'resting')"
       />
       @if (dressing(); as dressing) {
         @if (dressings()?.throatSound === 'optional') {
-          <nv-choice-field
+          <nv-select
             label="throat sound"
             [value]="dressing.throatSound ? 'yes' : 'no'"
             [words]="{ no: 'without', yes: 'with' }"
-            (choose)="dress({ throatSound: $event === 'yes' })"
+            (valueChange)="dress({ throatSound: $event === 'yes' })"
           />
         }
         @if (dressings()?.hum === 'always') {
-          <nv-choice-field
+          <nv-select
             label="hum"
             [value]="dressing.hum"
             [words]="{ convention: 'by convention', exhale: 'on the exhale', both: 'on both' }"
-            (choose)="dress({ hum: $event })"
+            (valueChange)="dress({ hum: $event })"
           />
         }
         @if (earWords(); as words) {
-          <nv-choice-field
+          <nv-select
             label="hands at the ears"
             [value]="dressing.ears ?? 'none'"
             [words]="words"
-            (choose)="dress({ ears: $event === 'none' ? null : $event })"
+            (valueChange)="dress({ ears: $event === 'none' ? null : $event })"
           />
         }
-        <nv-choice-field
+        <nv-select
           label="gaze"
           [value]="dressing.gaze"
           [words]="gazes"
-          (choose)="dress({ gaze: $event })"
+          (valueChange)="dress({ gaze: $event })"
         />
-        <nv-choice-field
+        <nv-select
           label="tongue"
           [value]="dressing.tongue"
           [words]="tongues"
-          (choose)="dress({ tongue: $event })"
+          (valueChange)="dress({ tongue: $event })"
         />
-        <nv-choice-field
+        <nv-select
           label="head"
           [value]="dressing.head"
           [words]="heads"
-          (choose)="dress({ head: $event })"
+          (valueChange)="dress({ head: $event })"
         />
         <label>
           <span>silent syllable</span>

@@ -67,10 +67,13 @@ describe('finding the pace', () => {
 
   beforeEach(() => {
     found = [];
+    configure();
     fixture = TestBed.createComponent(PaceFinder);
     fixture.componentInstance.found.subscribe((pace) => found.push(pace));
     fixture.detectChanges();
     page = fixture.nativeElement as HTMLElement;
+    page.querySelector<HTMLElement>('mat-expansion-panel-header')?.click();
+    fixture.detectChanges();
   });
 
   const tap = (at: number): void => {

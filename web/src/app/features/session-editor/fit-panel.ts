@@ -36,8 +36,10 @@ import { ScreeningClock } from '../../api/screening-clock';
     @if (!sustainable()) {
       <p>
         No capacity is on record.
-        <a [routerLink]="['/students', student().id]">Record a comfortable capacity</a> to have counts
-        proposed.
+        <a [routerLink]="['/students', student().id]" [queryParams]="{ tab: 'capacity' }"
+          >Record a comfortable capacity</a
+        >
+        to have counts proposed.
       </p>
     } @else {
       @if (proposal(); as fit) {

@@ -22,6 +22,7 @@ import { AccountStore } from '../../api/account';
 import { NumberField } from '../../ui/number-field';
 import { secondsForm, wholeForm } from '../../ui/number-forms';
 import type { PassageEdit } from './passage-settings';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 
 const LONGEST = 120;
 /** What an open hold begins with, seconds. */
@@ -32,15 +33,14 @@ const CAP = seconds(10);
 @Component({
   selector: 'nv-hold-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [NumberField],
+  imports: [MatCheckboxModule, NumberField],
   template: `
     @for (hold of holds(); track hold.kind) {
       <fieldset>
         <legend>{{ hold.name }}</legend>
-        <label class="check">
-          <input type="checkbox" [checked]="hold.open !== null" (change)="toggleOpen(hold.kind)" />
+        <mat-checkbox [checked]="hold.open !== null" (change)="toggleOpen(hold.kind)">
           as long as it is easy
-        </label>
+        </mat-checkbox>
         @if (hold.open; as open) {
           <div class="fields">
             <div class="labelled">
@@ -75,18 +75,18 @@ const CAP = seconds(10);
           <p class="soft">{{ hold.refusal }}</p>
         }
         @for (lock of hold.locks; track lock.id) {
-          <label class="check">
-            <input
-              type="checkbox"
+          <div class="check">
+            <mat-checkbox
               [checked]="lock.set"
               [disabled]="lock.refusal !== null && !lock.set"
               (change)="toggleLock(hold.kind, lock.id)"
-            />
-            {{ lock.name }}
+            >
+              {{ lock.name }}
+            </mat-checkbox>
             @if (lock.refusal && !hold.refusal) {
               <span class="soft">{{ lock.refusal }}</span>
             }
-          </label>
+          </div>
         }
       </fieldset>
     }

@@ -11,6 +11,8 @@ import {
 } from '@nuvrah/core';
 import { NumberField } from '../../ui/number-field';
 import { pulseForm } from '../../ui/number-forms';
+import { Fold } from '../../ui/fold';
+import { SelectField } from '../../ui/select-field';
 
 const FIRST_PULSE = 66;
 const MOST_BEATS = 4;
@@ -19,51 +21,46 @@ const MOST_BEATS = 4;
 @Component({
   selector: 'nv-pace-finder',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, NumberField],
+  imports: [SelectField, Fold, MatButtonModule, NumberField],
   template: `
-    <details>
-      <summary>Find the pace: tap it, or tie it to the pulse</summary>
-      <div class="ways">
-        <div>
-          <button matButton="outlined" type="button" (pointerdown)="tap($event)" (keydown)="tapKey($event)">
-            Tap the counts
-          </button>
-          <p class="soft" role="status">{{ tapped() }}</p>
+    <nv-fold name="Find the pace: tap it, or tie it to the pulse">
+      <ng-template>
+        <div class="ways">
+          <div>
+            <button matButton="outlined" type="button" (pointerdown)="tap($event)" (keydown)="tapKey($event)">
+              Tap the counts
+            </button>
+            <p class="soft" role="status">{{ tapped() }}</p>
+          </div>
+          <div class="pulse">
+            <nv-number-field
+              steppers
+              label="pulse"
+              unit="beats a minute"
+              [value]="pulse()"
+              [form]="pulseForm"
+              [min]="range.from"
+              [max]="range.to"
+              [fine]="1"
+              [width]="3"
+              (valueChange)="pulse.set($event)"
+            />
+            <span>beats a minute</span>
+            <nv-select
+              label="beats a count"
+              [words]="beatWords"
+              [value]="beats()"
+              (valueChange)="beats.set($event)"
+            />
+            <button matButton="outlined" type="button" [disabled]="!byPulse().pace" (click)="usePulse()">
+              Use {{ byPulse().text }}
+            </button>
+          </div>
         </div>
-        <div class="pulse">
-          <nv-number-field
-            steppers
-            label="pulse"
-            unit="beats a minute"
-            [value]="pulse()"
-            [form]="pulseForm"
-            [min]="range.from"
-            [max]="range.to"
-            [fine]="1"
-            [width]="3"
-            (valueChange)="pulse.set($event)"
-          />
-          <label>
-            beats a minute,
-            <select aria-label="beats a count" (change)="setBeats($event)">
-              @for (count of beatChoices; track count) {
-                <option [value]="count" [selected]="count === beats()">{{ count }}</option>
-              }
-            </select>
-            a count
-          </label>
-          <button matButton="outlined" type="button" [disabled]="!byPulse().pace" (click)="usePulse()">
-            Use {{ byPulse().text }}
-          </button>
-        </div>
-      </div>
-    </details>
+      </ng-template>
+    </nv-fold>
   `,
   styles: `
-    summary {
-      cursor: pointer;
-      padding: 0.25rem 0;
-    }
     .ways {
       display: flex;
       flex-wrap: wrap;
@@ -76,14 +73,6 @@ const MOST_BEATS = 4;
       align-items: center;
       gap: 0.5rem;
     }
-    select {
-      font: inherit;
-      color: var(--ink);
-      background: var(--sheet);
-      border: 1px solid var(--edge);
-      border-radius: 3px;
-      padding: 0.25rem;
-    }
   `,
 })
 export class PaceFinder {
@@ -91,9 +80,11 @@ export class PaceFinder {
 
   protected readonly pulseForm = pulseForm;
   protected readonly range = PULSE_RANGE;
-  protected readonly beatChoices = Array.from({ length: MOST_BEATS }, (_, index) => index + 1);
+  protected readonly beatWords: Readonly<Record<string, string>> = Object.fromEntries(
+    Array.from({ length: MOST_BEATS }, (_, index) => [String(index + 1), String(index + 1)]),
+  );
   protected readonly pulse = signal(FIRST_PULSE);
-  protected readonly beats = signal(1);
+  protected readonly beats = signal('1');
   private readonly taps = signal<readonly Millis[]>([]);
 
   protected readonly tapped = computed(() => {
@@ -103,7 +94,7 @@ export class PaceFinder {
   });
 
   protected readonly byPulse = computed(() => {
-    const answer = paceFromPulse(this.pulse(), this.beats());
+    const answer = paceFromPulse(this.pulse(), Number(this.beats()));
     return answer.ok
       ? { pace: answer.value, text: `${(answer.value / 1000).toFixed(3).replace(/0$/, '')} s` }
       : { pace: null, text: describePaceProblem(answer.problem) };
@@ -119,10 +110,6 @@ export class PaceFinder {
     if ((event.key !== ' ' && event.key !== 'Enter') || event.repeat) return;
     event.preventDefault();
     this.tap(event);
-  }
-
-  protected setBeats(event: Event): void {
-    this.beats.set(Number((event.target as HTMLSelectElement).value));
   }
 
   protected usePulse(): void {

@@ -3,7 +3,9 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import {
   checkPassage,
   DEFAULT_CONVENTIONS,
+  EAR_HANDS,
   newPassage,
+  SEATS,
   withFittedParts,
   type CountedPassage,
   type Passage,
@@ -11,6 +13,7 @@ import {
   type TechniqueId,
 } from '@nuvrah/core';
 import { configure } from '../../testing/fixtures';
+import { boxOf, chooseOption, shownIn } from '../../testing/kit';
 import { BreathForm } from './breath-form';
 import { DressingForm } from './dressing-form';
 import { HoldForm } from './hold-form';
@@ -51,16 +54,8 @@ describe('the forms of a passage', () => {
     box.dispatchEvent(new Event('input'));
     fixture.detectChanges();
   };
-  const choose = (label: string, value: string): void => {
-    const select = page.querySelector(`select[aria-label="${label}"]`) as HTMLSelectElement;
-    select.value = value;
-    select.dispatchEvent(new Event('change'));
-    fixture.detectChanges();
-  };
-  const check = (words: string): HTMLInputElement =>
-    [...page.querySelectorAll('label')]
-      .find((label) => label.textContent.includes(words))
-      ?.querySelector('input') as HTMLInputElement;
+  const choose = (label: string, words: string): void => chooseOption(shownIn(fixture), label, words);
+  const check = (words: string): HTMLInputElement => boxOf(page, words) as HTMLInputElement;
   const tick = (words: string): void => {
     check(words).click();
     fixture.detectChanges();
@@ -95,7 +90,7 @@ describe('the forms of a passage', () => {
 
   it('follows the sides by attention and takes minutes at own pace', () => {
     open(BreathForm, 'nadi-shodhana');
-    choose('sides followed by', 'attention');
+    choose('sides followed by', 'attention, hands down');
     type('minutes at own pace', '2:30');
     expect(counted().byAttention).toBeTrue();
     expect(Number(counted().ownPace)).toBe(150);
@@ -150,16 +145,16 @@ describe('the forms of a passage', () => {
     expect(strokes().rateRamp).toEqual({ by: 10, every: 1, to: 60 });
     tick('recovery breath');
     expect(strokes().recovery).toBeNull();
-    choose('natural breathing after', 'fixed');
+    choose('natural breathing after', 'so many seconds');
     expect(Number(strokes().quiet)).toBe(45);
     expect(checkPassage(passage, DEFAULT_CONVENTIONS)).toEqual([]);
   });
 
   it('dresses a passage: seat, hands at the ears, hum', () => {
     open(DressingForm, 'bhramari');
-    choose('seat', 'folded');
-    choose('hum', 'both');
-    choose('hands at the ears', 'on-the-head');
+    choose('seat', SEATS.folded.name);
+    choose('hum', 'on both');
+    choose('hands at the ears', EAR_HANDS['on-the-head']);
     expect(passage.seat).toBe('folded');
     expect(counted().dressing.hum).toBe('both');
     expect(counted().dressing.ears).toBe('on-the-head');

@@ -26,6 +26,7 @@ import {
 import { NumberField } from '../../ui/number-field';
 import { PaceFinder } from './pace-finder';
 import { breathForm, paceForm, roundsForm, roundsTimeForm, wholeForm } from '../../ui/number-forms';
+import { SelectField } from '../../ui/select-field';
 
 export interface PassageEdit {
   readonly passage: Passage;
@@ -39,7 +40,7 @@ const MOST_MINUTES = 240;
 @Component({
   selector: 'nv-passage-settings',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, NumberField, PaceFinder],
+  imports: [SelectField, MatButtonModule, NumberField, PaceFinder],
   template: `
     <div class="fields">
       <label>
@@ -131,14 +132,12 @@ const MOST_MINUTES = 240;
         />
       </div>
       @if (passage().route === 'alternating' || passage().route === 'one-sided') {
-        <label>
-          <span>starts</span>
-          <select aria-label="starting side" [value]="passage().startsOn" (change)="setSide($event)">
-            <option value="convention">{{ start() }}, by convention</option>
-            <option value="left">left</option>
-            <option value="right">right</option>
-          </select>
-        </label>
+        <nv-select
+          label="starting side"
+          [words]="sides()"
+          [value]="passage().startsOn"
+          (valueChange)="emit({ startsOn: $event }, 'side')"
+        />
       }
     </div>
     <p id="ratio-echo" [class.wrong]="ratioProblem()" [attr.role]="ratioProblem() ? 'alert' : null">
@@ -175,6 +174,11 @@ export class PassageSettings {
   protected readonly slowest = SLOWEST_PACE;
   protected readonly mostMillis = MOST_MINUTES * 60_000;
 
+  protected readonly sides = computed(() => ({
+    convention: `${this.start()}, by convention`,
+    left: 'left',
+    right: 'right',
+  }));
   protected readonly totals = computed(() => passageTotals(this.passage(), this.start(), this.conventions()));
   protected readonly totalsLine = computed(() => describeTotals(this.totals()));
   protected readonly perRound = computed(() => cyclesPerRound(this.passage(), this.conventions()));
@@ -245,10 +249,6 @@ export class PassageSettings {
     this.edit.emit({ passage: withBase(this.passage(), value as Counts), name: 'base' });
   }
 
-  protected setSide(event: Event): void {
-    this.emit({ startsOn: (event.target as HTMLSelectElement).value as CountedPassage['startsOn'] }, 'side');
-  }
-
   /** 4:16:8 is meant as counts and sets the base too; 1:4:2 is a proportion and keeps it. */
   protected typeRatio(event: Event): void {
     const text = (event.target as HTMLInputElement).value;
@@ -268,7 +268,7 @@ export class PassageSettings {
     if (left) this.rest.emit(left.millis);
   }
 
-  private emit(change: Partial<CountedPassage>, name: string): void {
+  protected emit(change: Partial<CountedPassage>, name: string): void {
     this.edit.emit({ passage: { ...this.passage(), ...change }, name });
   }
 }

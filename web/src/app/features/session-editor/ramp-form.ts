@@ -16,7 +16,7 @@ import {
   type PhaseKind,
   type Ramp,
 } from '@nuvrah/core';
-import { ChoiceField } from '../../ui/choice-field';
+import { SelectField } from '../../ui/select-field';
 import { NumberField } from '../../ui/number-field';
 import { countsForm, stepForm, wholeForm } from '../../ui/number-forms';
 import type { PassageEdit } from './passage-settings';
@@ -25,16 +25,16 @@ import type { PassageEdit } from './passage-settings';
 @Component({
   selector: 'nv-ramp-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, MatButtonModule, NumberField],
+  imports: [SelectField, MatButtonModule, NumberField],
   template: `
     @for (row of rows(); track row.index) {
       <div class="fields">
         @if (row.ramp.kind === 'step') {
-          <nv-choice-field
+          <nv-select
             label="changes"
             [value]="row.ramp.of"
             [words]="steps()"
-            (choose)="setOf(row.index, $event)"
+            (valueChange)="setOf(row.index, $event)"
           />
           <div class="labelled">
             <span>by</span>
@@ -75,11 +75,11 @@ import type { PassageEdit } from './passage-settings';
             />
           </div>
         } @else {
-          <nv-choice-field
+          <nv-select
             label="comes in"
             [value]="row.ramp.of"
             [words]="holdWords()"
-            (choose)="setOf(row.index, $event)"
+            (valueChange)="setOf(row.index, $event)"
           />
           <div class="labelled">
             <span>from round</span>

@@ -20,15 +20,15 @@ import { ScreeningClock } from '../../api/screening-clock';
 import { sending } from '../../api/sending';
 import { Sessions, type Owner } from '../../api/sessions';
 import { Students } from '../../api/students';
-import { ChoiceField } from '../../ui/choice-field';
+import { SelectField } from '../../ui/select-field';
 
 /** The session fitted to another student: each change with its reason, then a session of theirs. */
 @Component({
   selector: 'nv-refit-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, MatButtonModule],
+  imports: [SelectField, MatButtonModule],
   template: `
-    <nv-choice-field label="fit it to" [value]="chosen()" [words]="others()" (choose)="chosen.set($event)" />
+    <nv-select label="fit it to" [value]="chosen()" [words]="others()" (valueChange)="chosen.set($event)" />
     @if (plain(); as owner) {
       <p class="soft">It is copied as it is; nobody in particular is screened for it.</p>
       <button matButton="outlined" type="button" [disabled]="sent.busy()" (click)="make(owner, session())">

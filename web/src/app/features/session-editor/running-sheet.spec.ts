@@ -19,7 +19,7 @@ describe('the running sheet', () => {
   const hurried = withCounted({ base: 2 as never, pace: 500 as never }, session);
 
   it('is printed only of what may be led', () => {
-    const prints = (sheet: Shown<RunningSheet>) => sheet.text('.page-head').includes('Print');
+    const prints = (sheet: Shown<RunningSheet>) => sheet.text('nv-page-bar').includes('Print');
     const held = show(hurried);
     expect(prints(held)).toBeFalse();
     expect(held.text('[role=alert]').includes('rapid breathing')).toBeTrue();

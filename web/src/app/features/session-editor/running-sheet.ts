@@ -24,25 +24,25 @@ import { LoadingNote } from '../../shared/loading-note';
 import { ScreeningClock } from '../../api/screening-clock';
 import { handOf, nameOfOwner, Sessions, studentsOf } from '../../api/sessions';
 import { Variants } from '../../api/variants';
+import { PageBar } from '../../shared/page/page-bar';
 
 /** A session on one page, to print: when, what, what to say and to watch for, and the cues that have no time. */
 @Component({
   selector: 'nv-running-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [LoadingNote, MatButtonModule, RouterLink],
+  imports: [PageBar, LoadingNote, MatButtonModule, RouterLink],
   template: `
     <div class="page">
       <nv-loading-note [state]="page.state()" (retry)="page.again()" />
       @if (sheet(); as sheet) {
-        <div class="page-head">
+        <nv-page-bar>
           <h1>{{ sheet.title }}</h1>
           <span class="soft">{{ sheet.whose }} · {{ sheet.total }}</span>
-          <span class="grow"></span>
           <a matButton class="screen" [routerLink]="['/bench', id()]">Back to the Bench</a>
           @if (sheet.held.length === 0) {
             <button matButton="outlined" type="button" class="screen" (click)="print()">Print</button>
           }
-        </div>
+        </nv-page-bar>
         @if (sheet.held.length > 0) {
           <div class="notice no" role="alert">
             <strong>This is not printed as long as it may not be led:</strong>

@@ -16,23 +16,20 @@ import { saidOf } from '../../api/sending';
 import { Sessions } from '../../api/sessions';
 import { Variants } from '../../api/variants';
 import { saveFile } from '../../ui/save-file';
+import { FileButton } from '../../ui/file-button';
 
 /** The session to a file in the open format; and a file opened as a new session, whole or not at all: what is open stays as it is. */
 @Component({
   selector: 'nv-session-file',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule],
+  imports: [FileButton, MatButtonModule],
   template: `
     <button matButton type="button" (click)="save()">Save as a file</button>
-    <label>
-      Open a file as a new session
-      <input
-        type="file"
-        accept=".json,application/json"
-        aria-label="session from a file"
-        (change)="read($event)"
-      />
-    </label>
+    <nv-file-button
+      label="Open a file as a new session"
+      accept=".json,application/json"
+      (fileChosen)="read($event)"
+    />
     @if (said().length > 0) {
       <div class="notice" [class.problem]="refused()" [attr.role]="refused() ? 'alert' : 'status'">
         @for (line of said(); track $index) {
@@ -78,16 +75,10 @@ export class SessionFile {
     saveFile(`${name}.json`, 'application/json', sessionToJson(session));
   }
 
-  protected read(event: Event): void {
-    const field = event.target as HTMLInputElement;
-    const [file] = field.files ?? [];
-    if (!file) return;
+  protected read(file: File): void {
     // Not even read: a larger file is no session.
     const text = file.size > LARGEST_SESSION_FILE ? Promise.resolve('x'.repeat(file.size)) : file.text();
-    void text.then((content) => {
-      this.take(content);
-      field.value = '';
-    });
+    void text.then((content) => this.take(content));
   }
 
   take(content: string): void {

@@ -13,10 +13,11 @@ import {
   type StrokePattern,
 } from '@nuvrah/core';
 import { Variants } from '../../api/variants';
-import { ChoiceField } from '../../ui/choice-field';
+import { SelectField } from '../../ui/select-field';
 import { NumberField, type NumberForm } from '../../ui/number-field';
 import { breathForm, countsForm, secondsForm, wholeForm } from '../../ui/number-forms';
 import type { PassageEdit } from './passage-settings';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 
 interface Row {
   readonly key: 'strokes' | 'rate' | 'sets';
@@ -31,7 +32,7 @@ interface Row {
 @Component({
   selector: 'nv-stroke-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, NumberField],
+  imports: [MatCheckboxModule, SelectField, NumberField],
   template: `
     <p class="soft">{{ kind() }}</p>
     <div class="fields">
@@ -53,14 +54,13 @@ interface Row {
         </div>
       }
       @if (turnsMayChange()) {
-        <nv-choice-field label="turns" [value]="turnsKey()" [words]="turnWords" (choose)="setTurns($event)" />
+        <nv-select label="turns" [value]="turnsKey()" [words]="turnWords" (valueChange)="setTurns($event)" />
       }
     </div>
     <div class="fields">
-      <label class="check">
-        <input type="checkbox" [checked]="passage().rateRamp !== null" (change)="toggleRamp()" />
+      <mat-checkbox [checked]="passage().rateRamp !== null" (change)="toggleRamp()">
         faster or slower by set
-      </label>
+      </mat-checkbox>
       @if (passage().rateRamp; as ramp) {
         <div class="labelled">
           <span>rate of the last set</span>
@@ -92,10 +92,9 @@ interface Row {
       }
     </div>
     <div class="fields">
-      <label class="check">
-        <input type="checkbox" [checked]="passage().recovery !== null" (change)="toggleRecovery()" />
+      <mat-checkbox [checked]="passage().recovery !== null" (change)="toggleRecovery()">
         recovery breath
-      </label>
+      </mat-checkbox>
       @if (passage().recovery; as recovery) {
         @for (part of recoveryParts; track part.key) {
           <div class="labelled">
@@ -112,20 +111,20 @@ interface Row {
             />
           </div>
         }
-        <nv-choice-field
+        <nv-select
           label="out through"
           [value]="recovery.exhaleThrough"
           [words]="outWays"
-          (choose)="setRecovery('exhaleThrough', $event)"
+          (valueChange)="setRecovery('exhaleThrough', $event)"
         />
       }
     </div>
     <div class="fields">
-      <nv-choice-field
+      <nv-select
         label="natural breathing after"
         [value]="passage().quiet === 'convention' ? 'convention' : 'fixed'"
         [words]="{ convention: 'by convention', fixed: 'so many seconds' }"
-        (choose)="setQuiet($event)"
+        (valueChange)="setQuiet($event)"
       />
       @if (fixedQuiet(); as fixed) {
         <div class="labelled">

@@ -59,6 +59,7 @@ describe('the time of a session', () => {
 
   it('leaves a passage that is locked as it is', () => {
     show({ ...session, minutes: 6 });
+    panel.unfold('Weights and locks');
     panel.tick('lock Alternate-nostril');
     panel.submit();
     expect(fitted[0]?.passages[0]).toEqual(session.passages[0] as never);
@@ -76,6 +77,7 @@ describe('the time of a session', () => {
       return span ? (span.to - span.from) / 60_000 : 0;
     };
     show(two);
+    panel.unfold('Weights and locks');
     panel.type('weight of Alternate-nostril', '1');
     panel.type('weight of Ujjayi', '3');
     panel.submit();

@@ -10,6 +10,8 @@ import {
   type Timeline,
 } from '@nuvrah/core';
 import { AccountStore } from '../../api/account';
+import { Fold } from '../../ui/fold';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 
 const MOST_MINUTES = LONGEST_SESSION_HOURS * 60;
 /** Places that are offered for it: more is a choice without a difference. */
@@ -24,7 +26,7 @@ const NOTHING = 1000;
 @Component({
   selector: 'nv-time-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule],
+  imports: [MatCheckboxModule, Fold, MatButtonModule],
   template: `
     <form (submit)="fit($event)">
       <div class="row">
@@ -45,49 +47,49 @@ const NOTHING = 1000;
         <button matButton="outlined" type="submit">Make it fit</button>
       </div>
       <p [class.wrong]="wrong()" [attr.role]="wrong() ? 'alert' : null">{{ wrong() ?? balance() }}</p>
-      <details>
-        <summary>Weights and locks</summary>
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">passage</th>
-              <th scope="col">lock</th>
-              <th scope="col">weight</th>
-            </tr>
-          </thead>
-          <tbody>
-            @for (row of rows(); track row.id) {
+      <nv-fold name="Weights and locks">
+        <ng-template>
+          <table>
+            <thead>
               <tr>
-                <th scope="row">{{ row.name }}</th>
-                <td>
-                  <input
-                    type="checkbox"
-                    [attr.aria-label]="'lock ' + row.name"
-                    [checked]="locked().has(row.id)"
-                    (change)="toggle(row.id)"
-                  />
-                </td>
-                <td>
-                  @if (row.weight !== null && !locked().has(row.id)) {
-                    <input
-                      type="number"
-                      min="0"
-                      step="1"
-                      max="99"
-                      [attr.aria-label]="'weight of ' + row.name"
-                      [value]="row.weight"
-                      (change)="setWeight(row.id, $event)"
-                    />
-                  } @else {
-                    <span class="soft">{{ row.weight === null ? 'the rest' : 'as it is' }}</span>
-                  }
-                </td>
+                <th scope="col">passage</th>
+                <th scope="col">lock</th>
+                <th scope="col">weight</th>
               </tr>
-            }
-          </tbody>
-        </table>
-        <p class="soft">Time is shared by weight, to begin with by what each takes now, in minutes.</p>
-      </details>
+            </thead>
+            <tbody>
+              @for (row of rows(); track row.id) {
+                <tr>
+                  <th scope="row">{{ row.name }}</th>
+                  <td>
+                    <mat-checkbox
+                      [aria-label]="'lock ' + row.name"
+                      [checked]="locked().has(row.id)"
+                      (change)="toggle(row.id)"
+                    />
+                  </td>
+                  <td>
+                    @if (row.weight !== null && !locked().has(row.id)) {
+                      <input
+                        type="number"
+                        min="0"
+                        step="1"
+                        max="99"
+                        [attr.aria-label]="'weight of ' + row.name"
+                        [value]="row.weight"
+                        (change)="setWeight(row.id, $event)"
+                      />
+                    } @else {
+                      <span class="soft">{{ row.weight === null ? 'the rest' : 'as it is' }}</span>
+                    }
+                  </td>
+                </tr>
+              }
+            </tbody>
+          </table>
+          <p class="soft">Time is shared by weight, to begin with by what each takes now, in minutes.</p>
+        </ng-template>
+      </nv-fold>
     </form>
     @if (said(); as lines) {
       <ul role="status">
@@ -113,10 +115,6 @@ const NOTHING = 1000;
     form {
       gap: 0.375rem;
     }
-    summary {
-      cursor: pointer;
-      padding: 0.25rem 0;
-    }
     table {
       width: 100%;
       border-collapse: collapse;
@@ -131,11 +129,6 @@ const NOTHING = 1000;
     }
     td input[type='number'] {
       width: 4.25rem;
-    }
-    td input[type='checkbox'] {
-      width: 1.5rem;
-      height: 1.5rem;
-      accent-color: var(--ink);
     }
     ul {
       margin: 0.375rem 0 0;

@@ -16,12 +16,14 @@ import { LeadKeeper } from '../../shared/playback/lead-keeper';
 import { firstSessionFor } from '../../shared/sessions/first-session';
 import { SessionTable } from '../../shared/sessions/session-table';
 import { ScreeningClock } from '../../api/screening-clock';
+import { PageBar } from '../../shared/page/page-bar';
 
 /** All sessions: to work on one at the Bench, or to choose one to lead. */
 @Component({
   selector: 'nv-session-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    PageBar,
     FormsModule,
     LoadingNote,
     MatButtonModule,
@@ -32,9 +34,9 @@ import { ScreeningClock } from '../../api/screening-clock';
   ],
   template: `
     <div class="page">
-      <div class="page-head">
+      <nv-page-bar>
         <h1>{{ purpose() === 'lead' ? 'Lead: which session?' : 'Bench' }}</h1>
-      </div>
+      </nv-page-bar>
       <nv-loading-note [state]="page.state()" (retry)="page.again()" />
       @if (page.value()) {
         @if (interrupted(); as kept) {

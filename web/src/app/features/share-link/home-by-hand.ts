@@ -1,3 +1,4 @@
+import { DateTime } from 'luxon';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -9,9 +10,11 @@ import {
   signal,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { recordOfRounds, type PassageRecord } from '@nuvrah/core';
+import { day, recordOfRounds, type Day, type PassageRecord } from '@nuvrah/core';
 import { NOW } from '../../api/now';
 import { nameOfPassage, type Practised } from '../../shared/practice/practised';
+import { DateField } from '../../ui/date-field';
+import { TimeField } from '../../ui/time-field';
 
 /** What was done without the page. */
 export interface ByHand {
@@ -19,6 +22,10 @@ export interface ByHand {
   readonly rounds: readonly number[];
   readonly startedAt: string;
 }
+
+/** Hours and minutes, as the field for them has them. */
+const CLOCK = 'HH:mm';
+const dayOf = (moment: DateTime): Day => day(moment.toFormat('yyyy-MM-dd'));
 
 interface Row {
   readonly name: string;
@@ -30,7 +37,7 @@ interface Row {
 @Component({
   selector: 'nv-home-by-hand',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule],
+  imports: [TimeField, DateField, MatButtonModule],
   template: `
     <form (submit)="tell($event)">
       @for (row of rows(); track $index) {
@@ -49,16 +56,13 @@ interface Row {
           </label>
         }
       }
-      <label>
-        <span>when</span>
-        <input
-          type="datetime-local"
-          aria-label="when"
-          [max]="latest"
-          [value]="at()"
-          (change)="setMoment($event)"
-        />
-      </label>
+      <div class="row">
+        <nv-date-field label="day" [max]="today" [value]="day()" (valueChange)="day.set($event)" />
+        <nv-time-field label="time" [value]="time()" (valueChange)="time.set($event)" />
+      </div>
+      @if (problem(); as text) {
+        <p class="wrong" role="alert">{{ text }}</p>
+      }
       <button matButton="outlined" type="submit">Go on to tell it</button>
     </form>
   `,
@@ -74,8 +78,13 @@ export class HomeByHand {
   readonly told = output<ByHand>();
 
   private readonly now = inject(NOW);
-  protected readonly latest = localMoment(this.now());
-  protected readonly at = signal(this.latest);
+  /** By the clock of the phone. */
+  private readonly opened = DateTime.fromMillis(this.now());
+  protected readonly today = dayOf(this.opened);
+  private readonly timeNow = this.opened.toFormat(CLOCK);
+  protected readonly day = signal<Day | null>(this.today);
+  protected readonly time = signal(this.timeNow);
+  protected readonly problem = signal<string | null>(null);
 
   /** What is asked of each passage; null of natural breathing. */
   protected readonly rows = computed((): readonly (Row | null)[] => {
@@ -96,25 +105,17 @@ export class HomeByHand {
     this.done.set(this.done().map((one, at) => (at === index ? value : one)));
   }
 
-  /** An empty moment is none, and none lies ahead: it stays what it was. */
-  protected setMoment(event: Event): void {
-    const box = event.target as HTMLInputElement;
-    if (box.value !== '' && box.value <= this.latest) this.at.set(box.value);
-    else box.value = this.at();
-  }
-
   protected tell(event: Event): void {
     event.preventDefault();
+    const day = this.day();
+    if (day === null) return this.problem.set('Say on which day it was.');
     // Left as it was it is now, to the second.
-    const at = this.at() === this.latest ? new Date(this.now()) : new Date(this.at());
-    this.told.emit({ rounds: this.done(), startedAt: at.toISOString() });
+    const asOpened = day === this.today && this.time() === this.timeNow;
+    const moment = asOpened ? this.now() : DateTime.fromISO(`${day}T${this.time()}`).toMillis();
+    if (moment > this.now()) return this.problem.set('That lies ahead. Say when it was.');
+    this.problem.set(null);
+    this.told.emit({ rounds: this.done(), startedAt: new Date(moment).toISOString() });
   }
-}
-
-/** A moment as the browser's own field for it has it: by the clock of the phone, to the minute. */
-function localMoment(now: number): string {
-  const local = new Date(now - new Date(now).getTimezoneOffset() * 60_000);
-  return local.toISOString().slice(0, 16);
 }
 
 function rowOf(name: string, passage: PassageRecord | undefined): Row | null {

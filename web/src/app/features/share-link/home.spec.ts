@@ -164,9 +164,14 @@ describe('how a session is practised at home', () => {
     ]);
     expect(told[0]?.startedAt).toBe('2026-03-10T12:00:00.000Z');
     // Yesterday is told too; what lies ahead is none.
-    form.type('when', '2026-03-09T07:15');
-    form.type('when', '2027-01-01T07:15');
+    form.type('day', '9 Mar 2026');
+    form.type('time', '7:15');
     form.submit();
     expect(told[2]?.startedAt).toBe(new Date('2026-03-09T07:15').toISOString());
+    form.type('day', '10 Mar 2026');
+    form.type('time', '23:59');
+    form.submit();
+    expect(told.length).toBe(3);
+    expect(form.text('[role=alert]')).toContain('That lies ahead.');
   });
 });

@@ -13,6 +13,8 @@ import { AccountStore } from '../../api/account';
 import type { ApiProblem } from '../../api/api';
 import { ConventionFields } from '../../shared/convention-fields';
 import { closingPose, HandDrawing } from './hand-drawing';
+import { Choice } from '../../ui/choice';
+import { PageBar } from '../../shared/page/page-bar';
 
 const NAMINGS: Readonly<Record<Naming, string>> = {
   plain: 'plain Latin (nadi shodhana)',
@@ -24,15 +26,14 @@ const NAMINGS: Readonly<Record<Naming, string>> = {
 @Component({
   selector: 'nv-conventions-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ConventionFields, HandDrawing, MatButtonModule, RouterLink],
+  imports: [PageBar, Choice, ConventionFields, HandDrawing, MatButtonModule, RouterLink],
   template: `
     <div class="page">
-      <div class="page-head">
+      <nv-page-bar>
         <h1>Where schools differ</h1>
         <span class="soft" role="status">{{ said() }}</span>
-        <span class="grow"></span>
         <a matButton="outlined" routerLink="/shelf">Back to the Shelf</a>
-      </div>
+      </nv-page-bar>
       <p class="soft">
         Your own answers, for every session that has none of its own. A sitting keeps the answers it was led
         with.
@@ -40,20 +41,12 @@ const NAMINGS: Readonly<Record<Naming, string>> = {
       @if (problem(); as text) {
         <p class="notice problem" role="alert">{{ text }}</p>
       }
-      <fieldset>
-        <legend>Names are written</legend>
-        @for (naming of namings; track naming[0]) {
-          <label>
-            <input
-              type="radio"
-              name="naming"
-              [checked]="naming[0] === account.required().naming"
-              (change)="setNaming(naming[0])"
-            />
-            {{ naming[1] }}
-          </label>
-        }
-      </fieldset>
+      <nv-choice
+        legend="Names are written"
+        [words]="namings"
+        [value]="account.required().naming"
+        (valueChange)="setNaming($event)"
+      />
       <h2 id="hands">The closing hand</h2>
       <div class="hands" aria-labelledby="hands">
         @for (gesture of gestures(); track gesture.position) {
@@ -123,7 +116,7 @@ const NAMINGS: Readonly<Record<Naming, string>> = {
 })
 export class ConventionsPage {
   protected readonly account = inject(AccountStore);
-  protected readonly namings = Object.entries(NAMINGS) as [Naming, string][];
+  protected readonly namings = NAMINGS;
   protected readonly defaults = DEFAULT_CONVENTIONS;
 
   protected readonly conventions = computed(() => this.account.required().conventions);

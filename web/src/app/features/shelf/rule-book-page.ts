@@ -15,18 +15,18 @@ import { askedOnce } from '../../api/loaded';
 import { LoadingNote } from '../../shared/loading-note';
 import { Students } from '../../api/students';
 import { LEVEL_SIGNS } from '../../shared/findings/levels';
+import { PageBar } from '../../shared/page/page-bar';
 
 /** Every rule by which sessions are screened, whom it concerns today and whom it touched. Can be searched and printed. */
 @Component({
   selector: 'nv-rule-book-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [LoadingNote, MatButtonModule, RouterLink],
+  imports: [PageBar, LoadingNote, MatButtonModule, RouterLink],
   template: `
     <div class="page">
-      <div class="page-head">
+      <nv-page-bar>
         <h1>Rule book</h1>
         <span class="soft">{{ shown().length }} of {{ all }} rules</span>
-        <span class="grow"></span>
         <label class="screen">
           <span class="spoken-only">search the rules</span>
           <input
@@ -37,7 +37,7 @@ import { LEVEL_SIGNS } from '../../shared/findings/levels';
           />
         </label>
         <button matButton="outlined" type="button" class="screen" (click)="print()">Print</button>
-      </div>
+      </nv-page-bar>
       <p class="soft">{{ caution }}</p>
       <nv-loading-note [state]="book.state()" (retry)="book.again()" />
       <table class="sheet-table">

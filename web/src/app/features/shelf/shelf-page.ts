@@ -6,10 +6,12 @@ import { AccountStore } from '../../api/account';
 import { askedOnce } from '../../api/loaded';
 import { LoadingNote } from '../../shared/loading-note';
 import { Variants } from '../../api/variants';
-import { ChoiceField } from '../../ui/choice-field';
+import { SelectField } from '../../ui/select-field';
 import { ScoreStaff } from '../../shared/score/score-staff';
 import { oneRound } from '../../shared/score/one-round';
 import { NO_FILTER, passes, type ShelfEntry, type ShelfFilter } from './shelf-entries';
+import { MatCheckboxModule } from '@angular/material/checkbox';
+import { PageBar } from '../../shared/page/page-bar';
 
 /** Width of a small picture, in units of the score. */
 const PICTURE = 290;
@@ -18,16 +20,15 @@ const PICTURE = 290;
 @Component({
   selector: 'nv-shelf-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, LoadingNote, MatButtonModule, RouterLink, ScoreStaff],
+  imports: [PageBar, MatCheckboxModule, SelectField, LoadingNote, MatButtonModule, RouterLink, ScoreStaff],
   template: `
     <div class="page">
-      <div class="page-head">
+      <nv-page-bar>
         <h1>Shelf</h1>
         <span class="soft">{{ found().length }} of {{ entries().length }} techniques</span>
-        <span class="grow"></span>
         <a matButton="outlined" routerLink="/shelf/rules">Rule book</a>
         <a matButton="outlined" routerLink="/shelf/conventions">Where schools differ</a>
-      </div>
+      </nv-page-bar>
       <nv-loading-note [state]="page.state()" (retry)="page.again()" />
       <div class="filters" role="search">
         <label>
@@ -41,36 +42,30 @@ const PICTURE = 290;
             (input)="set({ text: search.value })"
           />
         </label>
-        <nv-choice-field
+        <nv-select
           label="goal"
           [value]="filter().goal"
           [words]="goals"
-          (choose)="set({ goal: $event })"
+          (valueChange)="set({ goal: $event })"
         />
-        <nv-choice-field
+        <nv-select
           label="feature"
           [value]="filter().feature"
           [words]="features"
-          (choose)="set({ feature: $event })"
+          (valueChange)="set({ feature: $event })"
         />
-        <nv-choice-field
+        <nv-select
           label="seat"
           [value]="filter().seat"
           [words]="seats"
-          (choose)="set({ seat: $event })"
+          (valueChange)="set({ seat: $event })"
         />
-        <label class="check">
-          <input type="checkbox" [checked]="filter().silent" (change)="set({ silent: !filter().silent })" />
-          silent
-        </label>
-        <label class="check">
-          <input
-            type="checkbox"
-            [checked]="filter().handsFree"
-            (change)="set({ handsFree: !filter().handsFree })"
-          />
+        <mat-checkbox [checked]="filter().silent" (change)="set({ silent: $event.checked })"
+          >silent</mat-checkbox
+        >
+        <mat-checkbox [checked]="filter().handsFree" (change)="set({ handsFree: $event.checked })">
           hands free
-        </label>
+        </mat-checkbox>
         @if (filtered()) {
           <button matButton type="button" (click)="clear()">Show all</button>
         }
@@ -125,17 +120,6 @@ const PICTURE = 290;
       padding: 0.375rem 0.5rem;
       min-height: 2.25rem;
       width: 14rem;
-    }
-    .check {
-      display: flex;
-      align-items: center;
-      gap: 0.5rem;
-      min-height: 2.25rem;
-    }
-    .check input {
-      width: 1.25rem;
-      height: 1.25rem;
-      accent-color: var(--ink);
     }
     ul {
       list-style: none;

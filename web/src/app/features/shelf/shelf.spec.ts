@@ -1,3 +1,5 @@
+import { CONVENTION_QUESTIONS } from '@nuvrah/core';
+import { chooseOption, shownIn } from '../../testing/kit';
 import type { HttpTestingController } from '@angular/common/http/testing';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { API_ROOT, type StoredVariant } from '@nuvrah/contract';
@@ -154,9 +156,7 @@ describe('the conventions page', () => {
     const fixture = TestBed.createComponent(ConventionsPage);
     fixture.detectChanges();
     const page = fixture.nativeElement as HTMLElement;
-    const select = page.querySelector('#convention-externalHold') as HTMLSelectElement;
-    select.value = 'equal';
-    select.dispatchEvent(new Event('change'));
+    chooseOption(shownIn(fixture), CONVENTION_QUESTIONS.externalHold.question, 'as long as the full hold');
     const first = http.expectOne(`${API_ROOT}/auth/preferences`);
     const conventions = { ...DEFAULT_CONVENTIONS, externalHold: 'equal' as const };
     expect(first.request.body).toEqual({ naming: 'plain', conventions });
@@ -165,7 +165,7 @@ describe('the conventions page', () => {
     expect(page.querySelector('[role=status]')?.textContent).toBe('Saved.');
     expect(page.textContent).toContain('Back to the defaults');
 
-    (page.querySelectorAll('input[type=radio]')[2] as HTMLInputElement).click();
+    (page.querySelectorAll('[role=radio]')[2] as HTMLElement).click();
     http.expectOne(`${API_ROOT}/auth/preferences`).error(new ProgressEvent('error'));
     fixture.detectChanges();
     expect(page.querySelector('[role=alert]')?.textContent).toContain('The choice was not saved.');

@@ -24,12 +24,22 @@ import { oneRound } from '../../shared/score/one-round';
 import { RoundPlayer } from './round-player';
 import { SeatDrawing } from './seat-drawing';
 import { VariantEditor } from './variant-editor';
+import { PageBar } from '../../shared/page/page-bar';
 
 /** One technique, or one variant, with everything that is known of it. */
 @Component({
   selector: 'nv-technique-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [HandDrawing, LoadingNote, MatButtonModule, RouterLink, RoundPlayer, SeatDrawing, VariantEditor],
+  imports: [
+    PageBar,
+    HandDrawing,
+    LoadingNote,
+    MatButtonModule,
+    RouterLink,
+    RoundPlayer,
+    SeatDrawing,
+    VariantEditor,
+  ],
   templateUrl: './technique-page.html',
   styleUrl: './technique-page.scss',
 })

@@ -29,12 +29,13 @@ import { Variants } from '../../api/variants';
 import { NumberField, type NumberForm } from '../../ui/number-field';
 import { countsForm, wholeForm } from '../../ui/number-forms';
 import { saveFile } from '../../ui/save-file';
+import { FileButton } from '../../ui/file-button';
 
 /** A variant of one's own: name, ranges, beginning and a note. What was typed stays when it is refused. */
 @Component({
   selector: 'nv-variant-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, NumberField],
+  imports: [FileButton, MatButtonModule, NumberField],
   template: `
     <form (submit)="save($event)" aria-labelledby="variant">
       <h2 id="variant">{{ variant() ? 'Your variant' : 'A variant of your own' }}</h2>
@@ -103,15 +104,11 @@ import { saveFile } from '../../ui/save-file';
           </button>
           <button matButton type="button" (click)="exportIt()">Save it as a file</button>
         } @else {
-          <label class="file">
-            Take it from a file
-            <input
-              type="file"
-              accept="application/json,.json"
-              aria-label="variant from a file"
-              (change)="importIt($event)"
-            />
-          </label>
+          <nv-file-button
+            label="Take it from a file"
+            accept="application/json,.json"
+            (fileChosen)="importIt($event)"
+          />
         }
       </div>
     </form>
@@ -255,9 +252,8 @@ export class VariantEditor {
   }
 
   /** A file is taken whole or not at all. */
-  protected importIt(event: Event): void {
-    const [file] = (event.target as HTMLInputElement).files ?? [];
-    void file?.text().then((text) => {
+  protected importIt(file: File): void {
+    void file.text().then((text) => {
       const read = readVariant(text);
       if ('problems' in read) return this.refused.set(read.problems);
       this.draft.set(read.variant);

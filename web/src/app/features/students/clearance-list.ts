@@ -16,7 +16,7 @@ import {
   PERSON_FACTS,
   type ClearanceScope,
   type PersonFact,
-  day,
+  type Day,
   type SignId,
   isPersonName,
   NAME_WANTED,
@@ -29,7 +29,9 @@ import { OnceId } from '../../api/once-id';
 import { sending } from '../../api/sending';
 import { Students } from '../../api/students';
 import { asksWhileUnsaved } from '../../ui/unsaved';
-import { ChoiceField } from '../../ui/choice-field';
+import { SelectField } from '../../ui/select-field';
+import { Fold } from '../../ui/fold';
+import { DateField } from '../../ui/date-field';
 
 /** What a clearance is for. */
 type Cause = PersonFact | SignId;
@@ -40,7 +42,7 @@ const EMERGENCY_SIGNS = SIGNS.filter(({ kind }) => kind === 'emergency');
 @Component({
   selector: 'nv-clearance-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, MatButtonModule],
+  imports: [DateField, Fold, SelectField, MatButtonModule],
   template: `
     <ul>
       @for (row of rows(); track row.clearance.id) {
@@ -62,43 +64,48 @@ const EMERGENCY_SIGNS = SIGNS.filter(({ kind }) => kind === 'emergency');
         <li class="soft">No clearance is on file.</li>
       }
     </ul>
-    <details>
-      <summary>File a clearance</summary>
-      <form (submit)="add($event)" (input)="typing.set(true)">
-        <div class="row">
-          <nv-choice-field label="for" [value]="cause()" [words]="causes()" (choose)="cause.set($event)" />
-          @if (!ofSign()) {
-            <nv-choice-field label="clears" [value]="scope()" [words]="scopes" (choose)="scope.set($event)" />
-          }
-          @if (!ofSign() && limited()) {
-            <label>
-              <span>up to, seconds (if named)</span>
-              <input name="upTo" type="number" min="1" max="180" step="0.5" aria-label="up to, seconds" />
+    <nv-fold name="File a clearance">
+      <ng-template>
+        <form (submit)="add($event)" (input)="typing.set(true)">
+          <div class="row">
+            <nv-select label="for" [value]="cause()" [words]="causes()" (valueChange)="cause.set($event)" />
+            @if (!ofSign()) {
+              <nv-select
+                label="clears"
+                [value]="scope()"
+                [words]="scopes"
+                (valueChange)="scope.set($event)"
+              />
+            }
+            @if (!ofSign() && limited()) {
+              <label>
+                <span>up to, seconds (if named)</span>
+                <input name="upTo" type="number" min="1" max="180" step="0.5" aria-label="up to, seconds" />
+              </label>
+            }
+            <label class="wide">
+              <span>clinician</span>
+              <input name="clinician" aria-label="clinician" maxlength="200" autocomplete="off" />
             </label>
+            <nv-date-field
+              label="given on"
+              [max]="today()"
+              [value]="givenOn()"
+              (valueChange)="givenOn.set($event)"
+            />
+            <nv-date-field label="holds through" [value]="until()" (valueChange)="until.set($event)" />
+            <label class="wide">
+              <span>note</span>
+              <input name="note" aria-label="note on the clearance" maxlength="500" autocomplete="off" />
+            </label>
+            <button matButton="outlined" type="submit" [disabled]="sent.busy()">File it</button>
+          </div>
+          @if (sent.message(); as text) {
+            <p class="notice problem" role="alert">{{ text }}</p>
           }
-          <label class="wide">
-            <span>clinician</span>
-            <input name="clinician" aria-label="clinician" maxlength="200" autocomplete="off" />
-          </label>
-          <label>
-            <span>given on</span>
-            <input name="givenOn" type="date" aria-label="given on" [max]="today()" />
-          </label>
-          <label>
-            <span>holds through</span>
-            <input name="until" type="date" aria-label="holds through" />
-          </label>
-          <label class="wide">
-            <span>note</span>
-            <input name="note" aria-label="note on the clearance" maxlength="500" autocomplete="off" />
-          </label>
-          <button matButton="outlined" type="submit" [disabled]="sent.busy()">File it</button>
-        </div>
-        @if (sent.message(); as text) {
-          <p class="notice problem" role="alert">{{ text }}</p>
-        }
-      </form>
-    </details>
+        </form>
+      </ng-template>
+    </nv-fold>
   `,
   styleUrls: ['../../ui/form.scss', './record-list.scss'],
 })
@@ -116,6 +123,8 @@ export class ClearanceList {
   protected readonly cause = linkedSignal<Cause | ''>(() => this.student().emergency?.sign ?? '');
   /** A clearance for a sign is for everything: after it practice goes on. */
   protected readonly ofSign = computed(() => EMERGENCY_SIGNS.some(({ id }) => id === this.cause()));
+  protected readonly givenOn = signal<Day | null>(null);
+  protected readonly until = signal<Day | null>(null);
   protected readonly scope = signal<ClearanceScope>('holds');
   protected readonly limited = computed(() => LIMITED_SCOPES.includes(this.scope()));
 
@@ -149,7 +158,9 @@ export class ClearanceList {
   );
 
   constructor() {
-    asksWhileUnsaved(() => this.typing() && !this.sent.busy());
+    asksWhileUnsaved(
+      () => (this.typing() || this.givenOn() !== null || this.until() !== null) && !this.sent.busy(),
+    );
   }
 
   protected add(event: Event): void {
@@ -160,19 +171,18 @@ export class ClearanceList {
     const cause = this.cause();
     if (cause === '') return this.sent.say('Choose the condition or the sign that it is for.');
     if (!isPersonName(typed('clinician'))) return this.sent.say(NAME_WANTED);
-    for (const [name, missing] of [
-      ['givenOn', 'Say when it was given: the date is missing.'],
-      ['until', 'Say through which day it holds: a clearance without an end is none.'],
-    ] as const)
-      if (typed(name) === '') return this.sent.say(missing);
+    const [givenOn, until] = [this.givenOn(), this.until()];
+    if (givenOn === null) return this.sent.say('Say when it was given: the date is missing.');
+    if (until === null)
+      return this.sent.say('Say through which day it holds: a clearance without an end is none.');
     const upTo = this.ofSign() ? '' : typed('upTo');
     const of = this.ofSign()
       ? { fact: null, sign: cause as SignId, scope: 'everything' as const }
       : { fact: cause as PersonFact, sign: null, scope: this.scope() };
     const body = {
       clinician: typed('clinician'),
-      givenOn: day(typed('givenOn')),
-      until: day(typed('until')),
+      givenOn,
+      until,
       ...of,
       upTo: upTo === '' ? null : Number(upTo),
       withdrawnOn: null,
@@ -182,6 +192,8 @@ export class ClearanceList {
     this.sent.send(this.students.addClearance(this.student().id, once), () => {
       this.added.done();
       this.cause.set('');
+      this.givenOn.set(null);
+      this.until.set(null);
       form.reset();
       this.typing.set(false);
       this.changed.emit();

@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import type { MatCheckbox } from '@angular/material/checkbox';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import type { Student, StudentFact } from '@nuvrah/contract';
 import {
   FACT_GROUPS,
@@ -19,7 +21,8 @@ import { Students } from '../../api/students';
 import { NOT_KEPT } from '../../shared/offline-queue/words';
 import { OfflineQueue } from '../../shared/offline-queue/offline-queue';
 import { endingQuestion } from './ending-question';
-import { dayTyped } from '../../ui/day-typed';
+import { DateField } from '../../ui/date-field';
+import { Questions } from '../../ui/questions';
 
 const PREGNANCIES: readonly PersonFact[] = ['pregnancy', 'pregnancy-guarded'];
 
@@ -27,38 +30,32 @@ const PREGNANCIES: readonly PersonFact[] = ['pregnancy', 'pregnancy-guarded'];
 @Component({
   selector: 'nv-fact-checklist',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule],
+  imports: [MatCheckboxModule, DateField, MatButtonModule],
   template: `
     @for (group of groups(); track group.name) {
       <fieldset>
         <legend>{{ group.name }}</legend>
         @for (row of group.rows; track row.fact) {
           <div class="fact" [class.true]="row.record">
-            <label>
-              <input
-                type="checkbox"
-                [checked]="row.record !== null"
-                [disabled]="busy()"
-                (change)="toggle(row.fact, row.record, $event)"
-              />
+            <mat-checkbox
+              [checked]="row.record !== null"
+              [disabled]="busy()"
+              (change)="toggle(row.fact, row.record, $event.source)"
+            >
               {{ row.name }}
-            </label>
+            </mat-checkbox>
             @if (row.waits) {
               <p class="soft kept" role="status">Kept in this browser until the server is back.</p>
             }
             @if (row.ended; as ended) {
               <span class="row">
-                <label>
-                  <span>was true until</span>
-                  <input
-                    type="date"
-                    [attr.aria-label]="row.name + ', until'"
-                    [min]="ended.since ?? ''"
-                    [max]="today()"
-                    [value]="ended.until ?? ''"
-                    (change)="endOn(ended, $event)"
-                  />
-                </label>
+                <nv-date-field
+                  [label]="row.name + ', until'"
+                  [min]="ended.since"
+                  [max]="today()"
+                  [value]="ended.until"
+                  (valueChange)="endOn(ended, $event)"
+                />
                 <button matButton type="button" [disabled]="busy()" (click)="save(ended, { until: null })">
                   True again
                 </button>
@@ -73,26 +70,19 @@ const PREGNANCIES: readonly PersonFact[] = ['pregnancy', 'pregnancy-guarded'];
             }
             @if (row.record; as record) {
               <span class="row">
-                <label>
-                  <span>since</span>
-                  <input
-                    type="date"
-                    [attr.aria-label]="row.name + ', since'"
-                    [max]="today()"
-                    [value]="record.since ?? ''"
-                    (change)="save(record, { since: dayIn($event) })"
-                  />
-                </label>
+                <nv-date-field
+                  [label]="row.name + ', since'"
+                  [max]="today()"
+                  [value]="record.since"
+                  (valueChange)="save(record, { since: $event })"
+                />
                 @if (row.pregnancy) {
-                  <label>
-                    <span>due {{ row.weeks }}</span>
-                    <input
-                      type="date"
-                      [attr.aria-label]="row.name + ', due date'"
-                      [value]="record.due ?? ''"
-                      (change)="save(record, { due: dayIn($event) })"
-                    />
-                  </label>
+                  <nv-date-field
+                    [label]="row.name + ', due date'"
+                    [value]="record.due"
+                    (valueChange)="save(record, { due: $event })"
+                  />
+                  <span class="soft">{{ row.weeks }}</span>
                 }
                 <label class="wide">
                   <span>note</span>
@@ -129,22 +119,10 @@ const PREGNANCIES: readonly PersonFact[] = ['pregnancy', 'pregnancy-guarded'];
       font-weight: 600;
       padding-right: 0.75rem;
     }
-    .fact > label {
-      display: inline-flex;
-      align-items: center;
-      gap: 0.5rem;
-      min-height: 2rem;
-    }
-    input[type='checkbox'] {
-      width: 1.25rem;
-      height: 1.25rem;
-      accent-color: var(--ink);
-      flex: none;
-    }
     .kept {
       margin: 0 0 0.25rem 1.75rem;
     }
-    .true > label {
+    .true > mat-checkbox {
       font-weight: 600;
     }
     .row {
@@ -158,6 +136,7 @@ export class FactChecklist {
 
   private readonly students = inject(Students);
   private readonly queue = inject(OfflineQueue);
+  private readonly questions = inject(Questions);
   protected readonly today = inject(ScreeningClock).today;
   /** Ticked on this page: unticking them again is taking back a slip, and asks nothing. */
   private readonly ticked = new Set<string>();
@@ -185,35 +164,31 @@ export class FactChecklist {
     }));
   });
 
-  protected dayIn(event: Event): Day | null {
-    return dayTyped((event.target as HTMLInputElement).value);
-  }
-
   protected textIn(event: Event): string {
     return (event.target as HTMLInputElement).value.trim();
   }
 
   /** Ticked: on record. Unticked: off it if it was a slip of today, else ended with yesterday. */
-  protected toggle(fact: PersonFact, record: StudentFact | null, event: Event): void {
-    const box = event.target as HTMLInputElement;
-    if (record && !this.ticked.has(record.id) && !confirm(endingQuestion(record))) {
-      box.checked = true;
-      return;
-    }
-    const told = record ?? this.truth(fact);
-    if (record === null) this.ticked.add(told.id);
-    const gone = record && lastDayBefore(this.today(), record);
-    this.send(told, gone, () => (box.checked = record !== null));
+  protected toggle(fact: PersonFact, record: StudentFact | null, box: MatCheckbox): void {
+    const toggled = (): void => {
+      const told = record ?? this.truth(fact);
+      if (record === null) this.ticked.add(told.id);
+      const gone = record && lastDayBefore(this.today(), record);
+      this.send(told, gone, () => (box.checked = record !== null));
+    };
+    if (record === null || this.ticked.has(record.id)) return toggled();
+    this.questions.ask(endingQuestion(record)).subscribe((yes) => {
+      if (yes) toggled();
+      else box.checked = true;
+    });
   }
 
   protected save(record: StudentFact, change: Partial<StudentFact>): void {
     this.send({ ...record, ...change }, null);
   }
 
-  protected endOn(record: StudentFact, event: Event): void {
-    const until = this.dayIn(event);
+  protected endOn(record: StudentFact, until: Day | null): void {
     if (until) return this.save(record, { until });
-    (event.target as HTMLInputElement).value = record.until ?? '';
     const message = 'Say until which day it was true, or press “True again”.';
     this.failed.set({ fact: record.fact, message });
   }

@@ -1,3 +1,5 @@
+import { of } from 'rxjs';
+import { Questions } from '../../ui/questions';
 import type { HttpTestingController, TestRequest } from '@angular/common/http/testing';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { API_ROOT, type StudentFact } from '@nuvrah/contract';
@@ -32,10 +34,19 @@ describe('what is known of a student', () => {
   };
   const rows = (): string[] =>
     [...page.querySelectorAll('li')].map((row) => row.textContent.replace(/\s+/g, ' ').trim());
-  const choose = (value: string): void => {
-    const select = page.querySelector('select') as HTMLSelectElement;
-    select.value = value;
-    select.dispatchEvent(new Event('change'));
+  const endButton = (): HTMLButtonElement => page.querySelector('li button.mdc-button') as HTMLButtonElement;
+  const choose = (words: string): void => {
+    page.querySelector<HTMLElement>('mat-select')?.click();
+    fixture.detectChanges();
+    const options = [...document.querySelectorAll<HTMLElement>('mat-option')];
+    options.find(({ textContent }) => textContent.trim() === words)?.click();
+    fixture.detectChanges();
+  };
+  const type = (name: string, value: string): void => {
+    const field = page.querySelector(`input[aria-label="${name}"]`) as HTMLInputElement;
+    field.value = value;
+    field.dispatchEvent(new Event('input'));
+    field.dispatchEvent(new Event('change'));
     fixture.detectChanges();
   };
   const submit = (): void => {
@@ -50,7 +61,9 @@ describe('what is known of a student', () => {
     );
     expect(rows()[0]).toContain(`pregnant due ${dayInWords('2026-06-30')}, 24 weeks now`);
     expect(rows()[1]).toContain(`vertigo until ${dayInWords('2026-01-05')}`);
-    const buttons = [...page.querySelectorAll('li button')].map(({ textContent }) => textContent.trim());
+    const buttons = [...page.querySelectorAll('li button.mdc-button')].map(({ textContent }) =>
+      textContent.trim(),
+    );
     expect(buttons).toEqual(['No longer', 'True again']);
   });
 
@@ -58,8 +71,8 @@ describe('what is known of a student', () => {
     show();
     submit();
     expect(page.querySelector('[role=alert]')?.textContent).toContain('Choose what is true');
-    choose('pregnancy');
-    (page.querySelector('[aria-label="due date"]') as HTMLInputElement).value = '2026-06-30';
+    choose('pregnant');
+    type('due date', '30 Jun 2026');
     (page.querySelector('[aria-label="note on the fact"]') as HTMLInputElement).value = 'Second one.';
     submit();
     const request = http.expectOne(`${API_ROOT}/students/${ids.student}/facts`);
@@ -89,10 +102,10 @@ describe('what is known of a student', () => {
 
   it('ends a fact yesterday and never before it began, when that is confirmed', () => {
     show(fact({ since: day('2026-03-01') }));
-    const asked = spyOn(window, 'confirm').and.returnValues(false, true);
-    (page.querySelector('li button') as HTMLButtonElement).click();
+    const asked = spyOn(TestBed.inject(Questions), 'ask').and.returnValues(of(false), of(true));
+    endButton().click();
     http.expectNone(`${API_ROOT}/student-facts/${ids.session}`);
-    (page.querySelector('li button') as HTMLButtonElement).click();
+    endButton().click();
     expect(asked).toHaveBeenCalledTimes(2);
     const request = changeOf(fact({ since: day('2026-03-01') }));
     expect((request.request.body as StudentFact).until).toBe(day('2026-03-09'));
@@ -105,14 +118,12 @@ describe('what is known of a student', () => {
     show(ended);
     expect(rows()[0]).toContain('was due');
     expect(rows()[0]).not.toContain('weeks now');
-    const until = page.querySelector('li input') as HTMLInputElement;
-    until.value = '2026-03-01';
-    until.dispatchEvent(new Event('change'));
+    type('pregnant, until', '2026-03-01');
     const sooner = changeOf(ended);
     expect((sooner.request.body as StudentFact).until).toBe(day('2026-03-01'));
     sooner.flush({ ...ended, until: day('2026-03-01') });
     fixture.detectChanges();
-    (page.querySelector('li button') as HTMLButtonElement).click();
+    endButton().click();
     expect((changeOf(ended).request.body as StudentFact).until).toBeNull();
   });
 });

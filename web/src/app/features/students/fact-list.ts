@@ -18,14 +18,19 @@ import { NOT_KEPT } from '../../shared/offline-queue/words';
 import { OfflineQueue } from '../../shared/offline-queue/offline-queue';
 import { endingQuestion } from './ending-question';
 import { asksWhileUnsaved } from '../../ui/unsaved';
-import { ChoiceField } from '../../ui/choice-field';
-import { dayTyped } from '../../ui/day-typed';
+import { SelectField } from '../../ui/select-field';
+import { DateField } from '../../ui/date-field';
+import { Questions } from '../../ui/questions';
+import { filter } from 'rxjs';
+
+type Dates = Pick<StudentFact, 'since' | 'until' | 'due'>;
+const NO_DATES: Dates = { since: null, until: null, due: null };
 
 /** What is true of a person and bears on what they may do; what was true once stays to be seen. */
 @Component({
   selector: 'nv-fact-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, MatButtonModule],
+  imports: [DateField, SelectField, MatButtonModule],
   template: `
     <ul>
       @for (row of rows(); track row.fact.id) {
@@ -46,16 +51,12 @@ import { dayTyped } from '../../ui/day-typed';
             </button>
           } @else if (row.fact.until !== null) {
             <span class="ways">
-              <label>
-                <span>until</span>
-                <input
-                  type="date"
-                  [attr.aria-label]="row.name + ', until'"
-                  [min]="row.fact.since ?? ''"
-                  [value]="row.fact.until"
-                  (change)="endOn(row.fact, $event)"
-                />
-              </label>
+              <nv-date-field
+                [label]="row.name + ', until'"
+                [min]="row.fact.since"
+                [value]="row.fact.until"
+                (valueChange)="endOn(row.fact, $event)"
+              />
               <button matButton type="button" [disabled]="sent.busy()" (click)="reopen(row.fact)">
                 True again
               </button>
@@ -68,20 +69,16 @@ import { dayTyped } from '../../ui/day-typed';
     </ul>
     <form (submit)="add($event)" (input)="typing.set(true)">
       <div class="row">
-        <nv-choice-field label="what is true" [value]="fact()" [words]="facts" (choose)="fact.set($event)" />
-        <label>
-          <span>since (if known)</span>
-          <input name="since" type="date" aria-label="since" [max]="today()" />
-        </label>
-        <label>
-          <span>until (if it is over)</span>
-          <input name="until" type="date" aria-label="until" />
-        </label>
+        <nv-select label="what is true" [value]="fact()" [words]="facts" (valueChange)="fact.set($event)" />
+        <nv-date-field
+          label="since"
+          [max]="today()"
+          [value]="dates().since"
+          (valueChange)="setDate({ since: $event })"
+        />
+        <nv-date-field label="until" [value]="dates().until" (valueChange)="setDate({ until: $event })" />
         @if (pregnant()) {
-          <label>
-            <span>due date</span>
-            <input name="due" type="date" aria-label="due date" />
-          </label>
+          <nv-date-field label="due date" [value]="dates().due" (valueChange)="setDate({ due: $event })" />
         }
         <label class="wide">
           <span>note</span>
@@ -102,6 +99,7 @@ export class FactList {
 
   private readonly students = inject(Students);
   private readonly queue = inject(OfflineQueue);
+  private readonly questions = inject(Questions);
 
   protected readonly facts = { '': 'choose …', ...PERSON_FACTS } as Record<PersonFact | '', string>;
   protected readonly fact = signal<PersonFact | ''>('');
@@ -110,6 +108,7 @@ export class FactList {
   );
   protected readonly sent = sending();
   protected readonly typing = signal(false);
+  protected readonly dates = signal(NO_DATES);
   protected readonly today = inject(ScreeningClock).today;
 
   protected readonly nothing = computed(() => {
@@ -158,17 +157,12 @@ export class FactList {
     const form = event.target as HTMLFormElement;
     const typed = (name: string): string =>
       form.querySelector<HTMLInputElement>(`input[name="${name}"]`)?.value.trim() ?? '';
-    const day = (name: string): Day | null => dayTyped(typed(name));
-    const body: StudentFact = {
-      id: crypto.randomUUID(),
-      fact,
-      since: day('since'),
-      until: day('until'),
-      due: day('due'),
-      note: typed('note'),
-    };
+    const { since, until, due } = this.dates();
+    const dates = { since, until, due: this.pregnant() ? due : null };
+    const body: StudentFact = { id: crypto.randomUUID(), fact, ...dates, note: typed('note') };
     this.save(body, () => {
       this.fact.set('');
+      this.dates.set(NO_DATES);
       form.reset();
       this.typing.set(false);
     });
@@ -179,17 +173,22 @@ export class FactList {
     this.save({ ...fact, until: null });
   }
 
-  protected endOn(fact: StudentFact, event: Event): void {
-    const field = event.target as HTMLInputElement;
-    const until = dayTyped(field.value);
+  protected endOn(fact: StudentFact, until: Day | null): void {
     if (until) return this.save({ ...fact, until });
-    field.value = fact.until ?? '';
     this.sent.say('Say until which day it was true, or press “True again”.');
+  }
+
+  protected setDate(change: Partial<Dates>): void {
+    this.dates.update((dates) => ({ ...dates, ...change }));
+    this.typing.set(true);
   }
 
   /** It was true up to yesterday; what was found when something was led stays with the sitting. */
   protected end(fact: StudentFact): void {
-    if (confirm(endingQuestion(fact))) this.save({ ...fact, until: lastDayBefore(this.today(), fact) });
+    this.questions
+      .ask(endingQuestion(fact))
+      .pipe(filter((yes) => yes))
+      .subscribe(() => this.save({ ...fact, until: lastDayBefore(this.today(), fact) }));
   }
 
   private save(fact: StudentFact, then: () => void = () => undefined): void {

@@ -54,7 +54,7 @@ describe('the student form', () => {
       const label = [...page.querySelectorAll('label')].find(
         ({ textContent }) => textContent.trim() === name,
       );
-      label?.querySelector('input')?.click();
+      label?.control?.click();
       fixture.detectChanges();
     };
     fixture.detectChanges();

@@ -17,29 +17,37 @@ import { ScreeningClock } from '../../api/screening-clock';
 import { Links } from '../../api/links';
 import { asked } from '../../api/loaded';
 import { sending } from '../../api/sending';
-import { ChoiceField } from '../../ui/choice-field';
+import { SelectField } from '../../ui/select-field';
 import { titlesOf } from '../../words/rung-words';
-import { LinkSquare } from '../../ui/qr-code';
+import { QrCode } from '../../ui/qr-code';
+import { Questions } from '../../ui/questions';
+import { filter } from 'rxjs';
 
 const SPANS = { '30': 'a month', '90': 'three months', '365': 'a year' } as const;
 type Span = keyof typeof SPANS;
+
+const END_LINK = {
+  title: 'End this link?',
+  text: 'It opens no more, at once. What was told by it stays in the Ledger.',
+  yes: 'End the link',
+};
 
 /** Practice at home: cards to print, and private links that open one session without signing in. */
 @Component({
   selector: 'nv-home-links',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, FormsModule, LinkSquare, MatButtonModule, RouterLink],
+  imports: [SelectField, FormsModule, QrCode, MatButtonModule, RouterLink],
   template: `
     @if (sessions().length === 0) {
       <p class="notice">A card and a private link are of a session: write one first.</p>
     } @else {
       <form (ngSubmit)="give()">
         <div class="row">
-          <nv-choice-field
+          <nv-select
             label="session to take home"
             [words]="titles()"
             [value]="chosen()"
-            (choose)="chosen.set($event)"
+            (valueChange)="chosen.set($event)"
           />
           <a matButton="outlined" [routerLink]="['/bench', chosen(), 'card']">Card to print</a>
         </div>
@@ -53,7 +61,7 @@ type Span = keyof typeof SPANS;
               [(ngModel)]="called"
             />
           </label>
-          <nv-choice-field label="opens for" [words]="spans" [value]="span()" (choose)="span.set($event)" />
+          <nv-select label="opens for" [words]="spans" [value]="span()" (valueChange)="span.set($event)" />
           <button matButton="outlined" type="submit" [disabled]="sent.busy()">Give a private link</button>
         </div>
         @if (sent.message(); as text) {
@@ -94,7 +102,7 @@ type Span = keyof typeof SPANS;
           }
           <button matButton type="button" (click)="revoke(link.id)">End it now</button>
           @if (scanning() === link.id && link.address) {
-            <nv-link-square [address]="link.address" />
+            <nv-qr-code [address]="link.address" />
           }
         }
       </div>
@@ -131,6 +139,7 @@ export class HomeLinks {
 
   private readonly links = inject(Links);
   private readonly account = inject(AccountStore);
+  private readonly questions = inject(Questions);
   private readonly clock = inject(ScreeningClock);
 
   protected readonly spans = SPANS;
@@ -168,9 +177,10 @@ export class HomeLinks {
   }
 
   protected revoke(id: string): void {
-    if (!confirm('End this link? It opens no more, at once; what was told by it stays in the Ledger.'))
-      return;
-    this.sent.send(this.links.revoke(id), () => this.page.again());
+    this.questions
+      .ask(END_LINK)
+      .pipe(filter((yes) => yes))
+      .subscribe(() => this.sent.send(this.links.revoke(id), () => this.page.again()));
   }
 
   protected copy(id: string, address: string): void {

@@ -10,21 +10,21 @@ import { savingStudent } from './saving-student';
 import { Students } from '../../api/students';
 import { FactChecklist } from './fact-checklist';
 import { StudentForm } from './student-form';
+import { PageBar } from '../../shared/page/page-bar';
 
 /** The intake, filled in with the student present. What is entered is kept as it is; it can be gone on with later. */
 @Component({
   selector: 'nv-intake-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FactChecklist, LoadingNote, MatButtonModule, RouterLink, StudentForm],
+  imports: [PageBar, FactChecklist, LoadingNote, MatButtonModule, RouterLink, StudentForm],
   template: `
     <div class="page">
       <nv-loading-note [state]="page.state()" (retry)="page.again()" />
       @if (page.value(); as student) {
-        <div class="page-head">
+        <nv-page-bar>
           <h1>Intake: {{ student.name }}</h1>
-          <span class="grow"></span>
           <a matButton [routerLink]="['/students', student.id]">To the student</a>
-        </div>
+        </nv-page-bar>
         <section aria-labelledby="who">
           <h2 id="who">1 · Who they are and what they want</h2>
           <nv-student-form

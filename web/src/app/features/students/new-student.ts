@@ -5,14 +5,15 @@ import type { StudentFields } from '@nuvrah/contract';
 import type { ApiProblem } from '../../api/api';
 import { Students } from '../../api/students';
 import { StudentForm } from './student-form';
+import { PageBar } from '../../shared/page/page-bar';
 
 @Component({
   selector: 'nv-new-student',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, RouterLink, StudentForm],
+  imports: [PageBar, MatButtonModule, RouterLink, StudentForm],
   template: `
     <div class="page">
-      <div class="page-head"><h1>New student</h1></div>
+      <nv-page-bar><h1>New student</h1></nv-page-bar>
       <nv-student-form class="narrow" action="Add" [busy]="busy()" [problem]="problem()" (save)="add($event)">
         <a matButton routerLink="/students">Cancel</a>
       </nv-student-form>

@@ -1,3 +1,7 @@
+import { boxOf } from '../../testing/kit';
+import { PERSON_FACTS } from '@nuvrah/core';
+import { of } from 'rxjs';
+import { Questions } from '../../ui/questions';
 import type { HttpTestingController, TestRequest } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { API_ROOT, type StoredClearance, type StudentFact } from '@nuvrah/contract';
@@ -25,10 +29,7 @@ describe('the checklist of the intake', () => {
     list = new Shown(FactChecklist, { student: { ...student, facts } });
     list.fixture.componentInstance.changed.subscribe(() => changed++);
   }
-  const box = (): HTMLInputElement | undefined =>
-    [...list.page.querySelectorAll('label')]
-      .find((one) => one.textContent.trim() === 'asthma')
-      ?.querySelector('input') ?? undefined;
+  const box = (): HTMLInputElement | null => boxOf(list.page, 'asthma');
   const added = () => http.expectOne(`${API_ROOT}/students/${ids.student}/facts`);
   const removal = () => http.expectOne(`${API_ROOT}/student-facts/${ids.session}/removal`);
   const refuse = (request: TestRequest, detail: string): void => {
@@ -112,11 +113,11 @@ describe('the checklist of the intake', () => {
 
   it('asks before it ends what stood there before, not before a slip of now is taken back', () => {
     show(asthma);
-    const asked = spyOn(window, 'confirm').and.returnValue(false);
+    const asked = spyOn(TestBed.inject(Questions), 'ask').and.returnValue(of(false));
     list.tick('asthma');
     expect(box()?.checked).toBeTrue();
     http.expectNone(`${API_ROOT}/student-facts/${ids.session}/removal`);
-    asked.and.returnValue(true);
+    asked.and.returnValue(of(true));
     list.tick('asthma');
     const first = removal();
     // Pressed again while it is on its way, nothing more is sent.
@@ -136,7 +137,7 @@ describe('the checklist of the intake', () => {
   });
 
   it('takes what was put on record today off it, and ends what is older', () => {
-    spyOn(window, 'confirm').and.returnValue(true);
+    spyOn(TestBed.inject(Questions), 'ask').and.returnValue(of(true));
     show(asthma);
     list.tick('asthma');
     refuse(removal(), 'Only of today.');
@@ -188,13 +189,11 @@ describe('clearances', () => {
 
   it('are filed only whole: each missing thing is named, and nothing typed is lost', () => {
     show();
+    list.unfold('File a clearance');
     const alert = (): string => list.text('[role=alert]');
     list.submit();
     expect(alert()).toContain('Choose the condition');
-    const [fact] = list.page.querySelectorAll('select');
-    if (!fact) return fail('no choice');
-    fact.value = 'heart';
-    fact.dispatchEvent(new Event('change'));
+    list.choose('for', PERSON_FACTS.heart);
     list.submit();
     expect(alert()).toContain(NAME_WANTED);
     list.type('clinician', 'Dr. Feld');

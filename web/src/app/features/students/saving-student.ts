@@ -7,7 +7,8 @@ import { Students } from '../../api/students';
 export interface SavingStudent {
   readonly busy: Signal<boolean>;
   readonly problem: Signal<ApiProblem | null>;
-  change(student: Student, change: Partial<StudentFields & { archived: boolean }>): void;
+  /** @param then is called when it is on record */
+  change(student: Student, change: Partial<StudentFields & { archived: boolean }>, then?: () => void): void;
 }
 
 /** Belongs to the view that calls it; `saved` is called when the student is on record. */
@@ -18,12 +19,13 @@ export function savingStudent(saved: () => void): SavingStudent {
   return {
     busy: busy.asReadonly(),
     problem: problem.asReadonly(),
-    change: (student, change) => {
+    change: (student, change, then = () => undefined) => {
       busy.set(true);
       problem.set(null);
       students.change(student, change).subscribe({
         next: () => {
           busy.set(false);
+          then();
           saved();
         },
         error: (failed: ApiProblem) => {

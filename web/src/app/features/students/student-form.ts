@@ -17,6 +17,7 @@ import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
 import type { StudentFields } from '@nuvrah/contract';
 import {
+  type Day,
   GOALS,
   ageOn,
   isMinor,
@@ -30,10 +31,10 @@ import { map } from 'rxjs';
 import { ScreeningClock } from '../../api/screening-clock';
 import { fieldProblem, type ApiProblem } from '../../api/api';
 import { fieldsOf, NOTHING_ASKED } from '../../api/students';
-import { CheckChips } from '../../ui/check-chips';
-import { dayTyped } from '../../ui/day-typed';
+import { Checks } from '../../ui/checks';
 import { asksWhileUnsaved } from '../../ui/unsaved';
 import { markOf } from '../../api/mark-of';
+import { DateField } from '../../ui/date-field';
 
 const FIRST_BIRTH_YEAR = 1900;
 const SEAT_WORDS = Object.fromEntries(Object.entries(SEATS).map(([id, { name }]) => [id, name])) as Readonly<
@@ -45,7 +46,8 @@ const SEAT_WORDS = Object.fromEntries(Object.entries(SEATS).map(([id, { name }])
   selector: 'nv-student-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
-    CheckChips,
+    DateField,
+    Checks,
     MatButtonModule,
     MatFormFieldModule,
     MatInputModule,
@@ -86,19 +88,19 @@ const SEAT_WORDS = Object.fromEntries(Object.entries(SEATS).map(([id, { name }])
           <mat-option [value]="true">has practised before</mat-option>
         </mat-select>
       </mat-form-field>
-      <nv-check-chips
+      <nv-checks
         class="wide"
         legend="what they want"
         [words]="goalWords"
-        [values]="goals()"
-        (changed)="setGoals($event)"
+        [value]="goals()"
+        (valueChange)="setGoals($event)"
       />
-      <nv-check-chips
+      <nv-checks
         class="wide"
         legend="seats that are possible, the best one first"
         [words]="seatWords"
-        [values]="seats()"
-        (changed)="setSeats($event)"
+        [value]="seats()"
+        (valueChange)="setSeats($event)"
       />
       @if (minor()) {
         <mat-form-field>
@@ -106,10 +108,7 @@ const SEAT_WORDS = Object.fromEntries(Object.entries(SEATS).map(([id, { name }])
           <input matInput formControlName="guardian" maxlength="120" autocomplete="off" />
           <mat-error>Say who consented.</mat-error>
         </mat-form-field>
-        <mat-form-field>
-          <mat-label>Consent given on</mat-label>
-          <input matInput type="date" formControlName="consentOn" [max]="today()" />
-        </mat-form-field>
+        <nv-date-field label="Consent given on" formControlName="consentOn" [max]="today()" />
       }
       <mat-form-field class="wide">
         <mat-label>Note</mat-label>
@@ -168,7 +167,7 @@ export class StudentForm {
     tongueRolls: new FormControl<boolean | null>(null),
     experienced: new FormControl(false, { nonNullable: true }),
     guardian: new FormControl('', { nonNullable: true }),
-    consentOn: new FormControl('', { nonNullable: true }),
+    consentOn: new FormControl<Day | null>(null),
     note: new FormControl('', { nonNullable: true }),
   });
   protected readonly goals = signal<readonly Goal[]>([]);
@@ -237,7 +236,7 @@ export class StudentForm {
       name: name.trim(),
       guardian: guardian.trim(),
       birthYear: birthYear.trim() === '' ? null : Number(birthYear),
-      consentOn: dayTyped(consentOn),
+      consentOn,
       goals: [...this.goals()],
       seats: [...this.seats()],
     });
@@ -267,7 +266,7 @@ const typedOf = ({ birthYear, consentOn, ...value }: StudentFields) => ({
   tongueRolls: value.tongueRolls,
   experienced: value.experienced,
   guardian: value.guardian,
-  consentOn: consentOn ?? '',
+  consentOn,
   note: value.note,
   goals: value.goals,
   seats: value.seats,

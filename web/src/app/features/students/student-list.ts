@@ -1,96 +1,160 @@
-import { dayInWords } from '@nuvrah/core';
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ScrollingModule } from '@angular/cdk/scrolling';
+import { ChangeDetectionStrategy, Component, computed, DOCUMENT, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { MatSlideToggleModule } from '@angular/material/slide-toggle';
+import { MatCheckboxModule } from '@angular/material/checkbox';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatIconModule } from '@angular/material/icon';
+import { MatInputModule } from '@angular/material/input';
+import { MatSortModule, type Sort as SortChange } from '@angular/material/sort';
 import { Router, RouterLink } from '@angular/router';
+import type { StudentLine } from '@nuvrah/contract';
+import { dayInShort, PERSON_FACTS, type PersonFact } from '@nuvrah/core';
+import { combineLatest } from 'rxjs';
+import { Classes } from '../../api/classes';
 import { askedOnce } from '../../api/loaded';
-import { LoadingNote } from '../../shared/loading-note';
+import { ScreeningClock } from '../../api/screening-clock';
 import { Students } from '../../api/students';
+import { FactChip } from '../../shared/fact-chip';
+import { LoadingNote } from '../../shared/loading-note';
+import { PageBar } from '../../shared/page/page-bar';
+import type { IconName } from '../../ui/icons';
+import { SelectField } from '../../ui/select-field';
+import { studentWords } from '../../words/student-words';
 import { CapacityLine } from './capacity-line';
+import { listed, needsOf, NO_FILTER, SORTS, type ListFilter, type Need } from './list-filter';
 
+/** Height of a row, in the size of the text: rows are drawn as they scroll into sight. */
+const ROW_REM = 3.5;
+/** Facts that are spelt out in a row; of more there is the number. */
+const FACTS_SHOWN = 2;
+const ICON_OF: Readonly<Record<Need | 'ready', IconName>> = {
+  ready: 'yes',
+  suspended: 'no',
+  intake: 'person',
+  capacity: 'lungs',
+};
+
+/** All students: found, filtered and sorted, with what is to know of each. The filters are part of the address. */
 @Component({
   selector: 'nv-student-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CapacityLine, LoadingNote, MatButtonModule, MatSlideToggleModule, RouterLink],
-  template: `
-    <div class="page">
-      <div class="page-head">
-        <h1>Students</h1>
-        <span class="grow"></span>
-        @if (archivedCount() > 0) {
-          <mat-slide-toggle [checked]="withArchived()" (change)="withArchived.set($event.checked)">
-            show {{ archivedCount() }} archived
-          </mat-slide-toggle>
-        }
-        <a matButton="outlined" routerLink="/classes">Classes</a>
-        <a matButton="filled" routerLink="/students/new">Add a student</a>
-      </div>
-      @if (erased) {
-        <p class="notice care" role="status">
-          The student and everything of theirs are erased. Of the audit trail only entries without a name
-          stay.
-        </p>
-      }
-      <nv-loading-note [state]="list.state()" (retry)="list.again()" />
-      @if (list.value()) {
-        @if (shown().length === 0) {
-          <p class="notice">Nobody here yet. Add a student to begin.</p>
-        } @else {
-          <table class="sheet-table">
-            <thead>
-              <tr>
-                <th scope="col">name</th>
-                <th scope="col" class="number">born</th>
-                <th scope="col">hand</th>
-                <th scope="col">comfortable capacity</th>
-                <th scope="col" class="number">sittings</th>
-                <th scope="col">intake</th>
-              </tr>
-            </thead>
-            <tbody>
-              @for (student of shown(); track student.id) {
-                <tr [class.soft]="student.archived">
-                  <td>
-                    <a [routerLink]="['/students', student.id]">{{ student.name }}</a>
-                    @if (student.archived) {
-                      · archived
-                    }
-                    @if (student.suspended) {
-                      <strong class="suspended">⨯ suspended</strong>
-                    }
-                  </td>
-                  <td class="number">{{ student.birthYear ?? '–' }}</td>
-                  <td>{{ student.hand }}</td>
-                  <td><nv-capacity-line [capacity]="student.capacity" /></td>
-                  <td class="number">{{ student.sittings }}</td>
-                  <td>{{ student.healthAskedOn ? dayInWords(student.healthAskedOn) : 'not finished' }}</td>
-                </tr>
-              }
-            </tbody>
-          </table>
-        }
-      }
-    </div>
-  `,
-  styles: `
-    .suspended {
-      color: var(--no);
-      white-space: nowrap;
-    }
-  `,
+  imports: [
+    CapacityLine,
+    FactChip,
+    LoadingNote,
+    MatButtonModule,
+    MatCheckboxModule,
+    MatFormFieldModule,
+    MatIconModule,
+    MatInputModule,
+    MatSortModule,
+    PageBar,
+    RouterLink,
+    ScrollingModule,
+    SelectField,
+  ],
+  templateUrl: './student-list.html',
+  styleUrl: './student-list.scss',
 })
 export class StudentList {
+  readonly find = input<string>();
+  readonly fact = input<string>();
+  readonly group = input<string>();
+  readonly needs = input<string>();
+  readonly archived = input<string>();
+  readonly sort = input<string>();
+  readonly down = input<string>();
+
   private readonly students = inject(Students);
+  private readonly groupsApi = inject(Classes);
+  private readonly router = inject(Router);
+  private readonly today = inject(ScreeningClock).today;
 
+  protected readonly words = studentWords.list;
   /** Whether this page was come to by erasing somebody. */
-  protected readonly erased = inject(Router).currentNavigation()?.extras.state?.['erased'] === true;
-  protected readonly dayInWords = dayInWords;
-  protected readonly list = askedOnce(() => this.students.list());
-  protected readonly withArchived = signal(false);
+  protected readonly erased = this.router.currentNavigation()?.extras.state?.['erased'] === true;
+  protected readonly page = askedOnce(() => combineLatest([this.students.list(), this.groupsApi.list()]));
+  private readonly all = computed(() => this.page.value()?.[0] ?? []);
+  private readonly groups = computed(() => this.page.value()?.[1] ?? []);
 
-  private readonly all = computed(() => this.list.value() ?? []);
-  protected readonly archivedCount = computed(() => this.all().filter(({ archived }) => archived).length);
-  protected readonly shown = computed(() =>
-    this.all().filter(({ archived }) => this.withArchived() || !archived),
+  protected readonly filter = computed((): ListFilter => ({
+    find: this.find() ?? '',
+    fact: (this.fact() ?? '') as PersonFact | '',
+    group: this.group() ?? '',
+    needs: (this.needs() ?? '') as ListFilter['needs'],
+    archived: this.archived() === 'yes',
+    sort: SORTS.find((sort) => sort === this.sort()) ?? NO_FILTER.sort,
+    down: this.down() === 'yes',
+  }));
+  protected readonly filtered = computed(() => {
+    const { sort: _, down: __, ...narrow } = this.filter();
+    return Object.values(narrow).some((value) => value !== '' && value !== false);
+  });
+  protected readonly rows = computed(() =>
+    listed(this.all(), this.groups(), this.filter(), this.today()).map((student) => this.rowOf(student)),
   );
+  protected readonly count = computed(() =>
+    this.words.shown(this.rows().length, this.all().filter(({ archived }) => !archived).length),
+  );
+  protected readonly isEmpty = computed(() => this.all().length === 0);
+  protected readonly archivedCount = computed(() => this.all().filter(({ archived }) => archived).length);
+
+  /** Only what is true of somebody is offered. */
+  protected readonly factWords = computed((): Readonly<Record<string, string>> => {
+    const there = new Set(this.all().flatMap(({ facts }) => facts));
+    const entries = (Object.entries(PERSON_FACTS) as [PersonFact, string][]).filter(([id]) => there.has(id));
+    return { '': this.words.anyFact, ...Object.fromEntries(entries) };
+  });
+  protected readonly groupWords = computed((): Readonly<Record<string, string>> => ({
+    '': this.words.anyGroup,
+    ...Object.fromEntries(
+      this.groups()
+        .filter(({ archived }) => !archived)
+        .map(({ id, name }) => [id, name]),
+    ),
+  }));
+  protected readonly needWords: Readonly<Record<string, string>> = this.words.needsOf;
+  protected readonly rowHeight =
+    ROW_REM * parseFloat(getComputedStyle(inject(DOCUMENT).documentElement).fontSize);
+
+  private rowOf(student: StudentLine) {
+    const [need = 'ready' as const] = needsOf(student, this.today());
+    return {
+      id: student.id,
+      name: student.name,
+      archived: student.archived,
+      facts: student.facts.slice(0, FACTS_SHOWN),
+      moreFacts: Math.max(0, student.facts.length - FACTS_SHOWN),
+      lastSeen: student.lastSeen === null ? this.words.never : dayInShort(student.lastSeen),
+      sittings: student.sittings,
+      capacity: student.capacity,
+      need,
+      icon: ICON_OF[need],
+      state: this.words.states[need],
+    };
+  }
+
+  protected readonly idOf = (_: number, { id }: { readonly id: string }): string => id;
+
+  protected set(change: Partial<Record<keyof ListFilter, string>>): void {
+    const queryParams = Object.fromEntries(
+      Object.entries(change).map(([key, value]) => [key, value === '' ? null : value]),
+    );
+    void this.router.navigate([], { queryParams, queryParamsHandling: 'merge', replaceUrl: true });
+  }
+
+  protected sortBy({ active, direction }: SortChange): void {
+    this.set({
+      sort: direction === '' || active === 'name' ? '' : active,
+      down: direction === 'desc' ? 'yes' : '',
+    });
+  }
+
+  protected clear(): void {
+    void this.router.navigate([]);
+  }
+
+  protected textOf(event: Event): string {
+    return (event.target as HTMLInputElement).value;
+  }
 }

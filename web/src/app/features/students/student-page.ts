@@ -1,251 +1,110 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  viewChild,
+  type TemplateRef,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatIconModule } from '@angular/material/icon';
+import { MatMenuModule } from '@angular/material/menu';
+import { MatTabsModule } from '@angular/material/tabs';
 import { Router, RouterLink } from '@angular/router';
-import type { Student } from '@nuvrah/contract';
-import { describeEmergency, describeMissing, dayCheckOf, readinessOf, momentInWords } from '@nuvrah/core';
+import type { Student, StudentFields } from '@nuvrah/contract';
+import {
+  ageOn,
+  describeEmergency,
+  describeMissing,
+  GOALS,
+  isTrueOn,
+  momentInWords,
+  readinessOf,
+} from '@nuvrah/core';
 import { combineLatest } from 'rxjs';
 import { AccountStore } from '../../api/account';
+import { Ladders } from '../../api/ladders';
 import { asked } from '../../api/loaded';
-import { LoadingNote } from '../../shared/loading-note';
 import { ScreeningClock } from '../../api/screening-clock';
 import { sending } from '../../api/sending';
-import { Ladders } from '../../api/ladders';
 import { Sessions } from '../../api/sessions';
 import { Students } from '../../api/students';
-import { SessionTable } from '../../shared/sessions/session-table';
+import { DayCheckForm } from '../../shared/day-check/day-check-form';
+import { FactChip } from '../../shared/fact-chip';
+import { LoadingNote } from '../../shared/loading-note';
+import { PageBar } from '../../shared/page/page-bar';
 import { firstSessionFor } from '../../shared/sessions/first-session';
-import { Fold } from '../../ui/fold';
-import { LadderList } from './ladder-list';
-import { HomeLinks } from './home-links';
+import { SessionTable } from '../../shared/sessions/session-table';
+import { Trends } from '../../shared/trends/trends';
+import { Card } from '../../ui/card';
+import { Notices } from '../../ui/notices';
+import { SideSheet } from '../../ui/side-sheet';
+import { SideSheets } from '../../ui/side-sheets';
 import { AUDIT_WORDS } from '../../words/audit-words';
+import { studentWords } from '../../words/student-words';
+import { ApprovalList } from './approval-list';
 import { CapacityForm } from './capacity-form';
 import { ClearanceList } from './clearance-list';
-import { DayCheckForm } from '../../shared/day-check/day-check-form';
-import { describeDay } from '../../shared/day-check/describe-day';
 import { FactList } from './fact-list';
+import { HomeLinks } from './home-links';
+import { LadderList } from './ladder-list';
 import { savingStudent } from './saving-student';
 import { StudentData } from './student-data';
 import { StudentForm } from './student-form';
-import { ApprovalList } from './approval-list';
+import { StudentOverview, type OverviewAct } from './student-overview';
 
-/** One student: who they are, what is known, what they can sustain, how today is, the sessions and what was decided. */
+const TABS = Object.keys(studentWords.hub.tabs) as (keyof typeof studentWords.hub.tabs)[];
+type Tab = (typeof TABS)[number];
+
+/** One student: who they are and what comes next at the head, everything else a tab away, edited at the side. */
 @Component({
   selector: 'nv-student-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
     ApprovalList,
     CapacityForm,
+    Card,
     ClearanceList,
     DayCheckForm,
+    FactChip,
     FactList,
     HomeLinks,
     LadderList,
     LoadingNote,
     MatButtonModule,
+    MatIconModule,
+    MatMenuModule,
+    MatTabsModule,
+    PageBar,
     RouterLink,
     SessionTable,
-    Fold,
+    SideSheet,
     StudentData,
     StudentForm,
+    StudentOverview,
+    Trends,
   ],
-  template: `
-    <div class="page">
-      <nv-loading-note [state]="page.state()" (retry)="page.again()" />
-      @if (student(); as student) {
-        <div class="page-head">
-          <h1>{{ student.name }}</h1>
-          @if (student.archived) {
-            <span class="soft">archived</span>
-          }
-          <span class="grow"></span>
-          <a matButton routerLink="/ledger" [queryParams]="{ student: student.id }">
-            {{ student.sittings }} {{ student.sittings === 1 ? 'sitting' : 'sittings' }} in the Ledger
-          </a>
-        </div>
-        @if (emergency(); as line) {
-          <p class="notice no">
-            {{ line }} <a href="#clearances" (click)="toClearances($event)">Clearances</a>
-          </p>
-        }
-        @if (student.unconfirmed > 0) {
-          <div class="notice care" id="unconfirmed">
-            <p>
-              {{ student.unconfirmed }}
-              {{ student.unconfirmed === 1 ? 'sitting was' : 'sittings were' }} read in from a log and
-              {{ student.unconfirmed === 1 ? 'is' : 'are' }} not counted yet: not for experience, not for what
-              is known to be easy. Look at them in the Ledger, and confirm them if they were really led.
-            </p>
-            <button
-              matButton="outlined"
-              type="button"
-              [disabled]="confirming.busy()"
-              (click)="confirmLog(student)"
-            >
-              They were led: count them
-            </button>
-            @if (confirming.message(); as text) {
-              <p role="alert">{{ text }}</p>
-            }
-          </div>
-        }
-        @for (line of missing(); track line) {
-          <p class="notice clearance">
-            {{ line }} <a [routerLink]="['/students', student.id, 'intake']">Open the intake</a>
-          </p>
-        }
-        <div class="halves">
-          <section aria-labelledby="facts">
-            <div class="page-head">
-              <h2 id="facts">Who they are</h2>
-              <span class="grow"></span>
-              <a matButton [routerLink]="['/students', student.id, 'intake']">Intake</a>
-            </div>
-            <nv-student-form
-              action="Save"
-              [value]="student"
-              [busy]="saving.busy()"
-              [problem]="saving.problem()"
-              (save)="saving.change(student, $event)"
-            >
-              <button
-                matButton
-                type="button"
-                (click)="saving.change(student, { archived: !student.archived })"
-              >
-                {{ student.archived ? 'Bring back' : 'Archive' }}
-              </button>
-            </nv-student-form>
-          </section>
-          <section aria-labelledby="capacity">
-            <div class="page-head">
-              <h2 id="capacity">Comfortable capacity</h2>
-              <span class="grow"></span>
-              <a matButton="outlined" [routerLink]="['/students', student.id, 'capacity']"
-                >Measure with taps</a
-              >
-            </div>
-            <nv-capacity-form [student]="student" (recorded)="page.again()" />
-          </section>
-        </div>
-        <section aria-labelledby="known">
-          <h2 id="known">What to know before leading</h2>
-          <nv-fact-list [student]="student" (changed)="page.again()" />
-        </section>
-        <section aria-labelledby="clearances">
-          <h2 id="clearances">Clearances by clinicians</h2>
-          <nv-clearance-list [student]="student" (changed)="page.again()" />
-        </section>
-        <section aria-labelledby="approvals">
-          <h2 id="approvals">Approvals by a teacher</h2>
-          <nv-approval-list [student]="student" (changed)="page.again()" />
-        </section>
-        <section aria-labelledby="today">
-          <h2 id="today">Today</h2>
-          <p>{{ dayLine() }}</p>
-          <details>
-            <summary>{{ dayLine() ? 'Ask again' : 'Today was not asked yet: ask now' }}</summary>
-            <nv-day-check-form [student]="student" (recorded)="page.again()" />
-          </details>
-        </section>
-        <section aria-labelledby="sessions">
-          <div class="page-head">
-            <h2 id="sessions">Sessions</h2>
-            <span class="grow"></span>
-            <a matButton="outlined" [routerLink]="['/compose', student.id]">Compose</a>
-            <button
-              matButton="outlined"
-              type="button"
-              [disabled]="adding.busy()"
-              (click)="addSession(student)"
-            >
-              New session
-            </button>
-          </div>
-          @if (adding.message(); as text) {
-            <p class="notice problem" role="alert">{{ text }}</p>
-          }
-          <nv-session-table
-            [sessions]="sessions() ?? []"
-            empty="No session yet. A new one opens on the Bench."
-          />
-        </section>
-        <section aria-labelledby="home">
-          <h2 id="home">Practice at home</h2>
-          <nv-home-links [student]="student" [sessions]="sessions() ?? []" />
-        </section>
-        <section aria-labelledby="ladders">
-          <div class="page-head">
-            <h2 id="ladders">Ladders</h2>
-            <span class="grow"></span>
-            <a matButton="outlined" [routerLink]="['/students', student.id, 'ladder']">New ladder</a>
-          </div>
-          <nv-ladder-list [ladders]="climbs()" />
-        </section>
-        @if (decisions().length > 0) {
-          <section aria-labelledby="decided">
-            <h2 id="decided">What was decided</h2>
-            <ul class="decided">
-              @for (event of decisions(); track event.id) {
-                <li>
-                  <span class="soft">{{ event.when }}</span> <strong>{{ event.kind }}</strong>
-                  {{ event.said }}
-                </li>
-              }
-            </ul>
-          </section>
-        }
-        <nv-fold name="Everything that is kept of them: take it out, or erase it">
-          <ng-template>
-            <nv-student-data [student]="student" [sessions]="sessions() ?? []" (erased)="leave()" />
-          </ng-template>
-        </nv-fold>
-      }
-    </div>
-  `,
-  styles: `
-    .halves {
-      display: grid;
-      grid-template-columns: 1fr 1fr;
-      gap: 1.5rem 3rem;
-    }
-    section {
-      margin-bottom: 2.25rem;
-    }
-    h2 {
-      margin-bottom: 0.75rem;
-    }
-    .page-head h2 {
-      margin: 0;
-    }
-    section p {
-      margin-bottom: 0.75rem;
-    }
-    summary {
-      cursor: pointer;
-      padding: 0.375rem 0;
-    }
-    .notice {
-      margin-bottom: 0.75rem;
-    }
-    .decided {
-      padding-left: 1.25rem;
-    }
-    @media (max-width: 60rem) {
-      .halves {
-        grid-template-columns: 1fr;
-      }
-    }
-  `,
+  templateUrl: './student-page.html',
+  styleUrl: './student-page.scss',
 })
 export class StudentPage {
   readonly id = input.required<string>();
+  /** The part that is shown; the overview where it is none. */
+  readonly tab = input<string>();
 
   private readonly students = inject(Students);
   private readonly sessionsApi = inject(Sessions);
   private readonly ladders = inject(Ladders);
   private readonly router = inject(Router);
   private readonly account = inject(AccountStore);
+  private readonly notices = inject(Notices);
+  private readonly sheets = inject(SideSheets);
+  private readonly day = inject(ScreeningClock).day;
 
+  protected readonly words = studentWords.hub;
+  protected readonly parts = studentWords.parts;
+  protected readonly tabs = TABS;
   protected readonly page = asked(this.id, (id) =>
     combineLatest([
       this.students.get(id),
@@ -255,11 +114,39 @@ export class StudentPage {
     ]),
   );
   protected readonly student = computed(() => this.page.value()?.[0] ?? null);
-  protected readonly sessions = computed(() => this.page.value()?.[1] ?? null);
+  protected readonly sessions = computed(() => this.page.value()?.[1] ?? []);
+  private readonly events = computed(() => this.page.value()?.[2] ?? []);
   protected readonly climbs = computed(() => this.page.value()?.[3] ?? []);
+  protected readonly shown = computed((): Tab => TABS.find((tab) => tab === this.tab()) ?? 'overview');
+  protected readonly counts = computed((): Partial<Record<Tab, number>> => ({
+    sessions: this.sessions().length,
+    history: this.events().length,
+  }));
+
   protected readonly saving = savingStudent(() => this.page.again());
   protected readonly adding = sending();
-  private readonly day = inject(ScreeningClock).day;
+  protected readonly confirming = sending();
+
+  protected readonly initials = computed(() => {
+    const names = (this.student()?.name ?? '').split(/\s+/);
+    return [names[0], names.length > 1 ? names.at(-1) : ''].map((name) => (name ?? '').slice(0, 1)).join('');
+  });
+  protected readonly who = computed(() => {
+    const student = this.student();
+    if (!student) return '';
+    const { birthYear, hand, goals } = student;
+    const age = birthYear === null ? null : ageOn(birthYear, this.day().today);
+    return [
+      ...(age ? [this.words.age(age.youngest, age.oldest)] : []),
+      hand === 'right' ? this.words.rightHand : this.words.leftHand,
+      ...(goals.length === 0 ? [] : [this.words.wants(goals.map((goal) => GOALS[goal]).join(', '))]),
+    ].join(' · ');
+  });
+  protected readonly facts = computed(() =>
+    (this.student()?.facts ?? []).filter((fact) => isTrueOn(fact, this.day().today)).map(({ fact }) => fact),
+  );
+  /** The ladder that is climbed. */
+  protected readonly climb = computed(() => this.climbs().find(({ ended }) => !ended) ?? null);
   protected readonly missing = computed(() => {
     const student = this.student();
     return student ? describeMissing(readinessOf(student, this.day()), this.day().today) : [];
@@ -268,13 +155,13 @@ export class StudentPage {
     const emergency = this.student()?.emergency;
     return emergency ? describeEmergency(emergency) : null;
   });
-  protected readonly dayLine = computed(() => {
-    const student = this.student();
-    const check = student && dayCheckOf(student, this.day().today);
-    return check ? describeDay(check) : '';
+  /** The session that is led next: the one that climbs, else the newest. */
+  protected readonly next = computed(() => {
+    const climbing = this.climb()?.sessionId;
+    return this.sessions().find(({ id }) => id === climbing) ?? this.sessions()[0] ?? null;
   });
   protected readonly decisions = computed(() =>
-    (this.page.value()?.[2] ?? []).map(({ id, at, kind, said }) => ({
+    this.events().map(({ id, at, kind, said }) => ({
       id,
       said,
       kind: AUDIT_WORDS[kind],
@@ -282,16 +169,48 @@ export class StudentPage {
     })),
   );
 
-  protected leave(): void {
-    void this.router.navigate(['/students'], { state: { erased: true } });
+  private readonly detailsSheet = viewChild.required<TemplateRef<unknown>>('details');
+  private readonly daySheet = viewChild.required<TemplateRef<unknown>>('daySheet');
+  private readonly factsSheet = viewChild.required<TemplateRef<unknown>>('factsSheet');
+  private readonly clearancesSheet = viewChild.required<TemplateRef<unknown>>('clearancesSheet');
+
+  protected edit(): void {
+    this.sheets.open(this.detailsSheet());
   }
 
-  protected toClearances(event: Event): void {
-    event.preventDefault();
-    document.getElementById('clearances')?.scrollIntoView();
+  protected act(what: OverviewAct): void {
+    const sheet = { day: this.daySheet, facts: this.factsSheet, clearances: this.clearancesSheet }[what];
+    this.sheets.open(sheet());
   }
 
-  protected readonly confirming = sending();
+  protected fileClearance(): void {
+    this.act('clearances');
+  }
+
+  protected closeSheets(): void {
+    this.sheets.closeAll();
+    this.page.again();
+  }
+
+  protected saveDetails(student: Student, fields: StudentFields): void {
+    this.saving.change(student, fields, () => this.sheets.closeAll());
+  }
+
+  protected archive(student: Student): void {
+    const archived = !student.archived;
+    this.saving.change(student, { archived }, () => {
+      if (archived)
+        this.notices.say(this.words.isArchived(student.name), {
+          label: this.words.undo,
+          run: () => this.bringBack(),
+        });
+    });
+  }
+
+  private bringBack(): void {
+    const student = this.student();
+    if (student) this.saving.change(student, { archived: false });
+  }
 
   protected confirmLog(student: Student): void {
     this.confirming.send(this.students.confirmLogged(student.id), () => this.page.again());
@@ -302,5 +221,9 @@ export class StudentPage {
       this.sessionsApi.add({ kind: 'student', studentId: student.id }, firstSessionFor(student, this.day())),
       ({ id }) => void this.router.navigate(['/bench', id]),
     );
+  }
+
+  protected leave(): void {
+    void this.router.navigate(['/students'], { state: { erased: true } });
   }
 }

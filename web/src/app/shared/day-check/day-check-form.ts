@@ -6,8 +6,8 @@ import { NOW } from '../../api/now';
 import { Students } from '../../api/students';
 import { sending } from '../../api/sending';
 import { asksWhileUnsaved } from '../../ui/unsaved';
-import { CheckChips } from '../../ui/check-chips';
-import { ChoiceChips } from '../../ui/choice-chips';
+import { Checks } from '../../ui/checks';
+import { Choice } from '../../ui/choice';
 import { NOT_KEPT } from '../offline-queue/words';
 import { NostrilTest, type Freer } from './nostril-test';
 
@@ -47,19 +47,19 @@ type Feeling = (typeof FEELINGS)[number]['key'];
 @Component({
   selector: 'nv-day-check-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CheckChips, ChoiceChips, MatButtonModule, NostrilTest],
+  imports: [Checks, Choice, MatButtonModule, NostrilTest],
   template: `
     <form (submit)="record($event)">
-      <nv-choice-chips legend="last meal" [words]="meals" [value]="meal()" (choose)="meal.set($event)" />
-      <nv-check-chips legend="today" [words]="asked" [values]="facts()" (changed)="facts.set($event)" />
-      <nv-check-chips legend="the room" [words]="room" [values]="facts()" (changed)="facts.set($event)" />
+      <nv-choice legend="last meal" [words]="meals" [value]="meal()" (valueChange)="meal.set($event)" />
+      <nv-checks legend="today" [words]="asked" [value]="facts()" (valueChange)="facts.set($event)" />
+      <nv-checks legend="the room" [words]="room" [value]="facts()" (valueChange)="facts.set($event)" />
       <div class="row">
-        <nv-choice-chips legend="sleep" [words]="sleeps" [value]="sleep()" (choose)="sleep.set($event)" />
-        <nv-choice-chips legend="freer side" [words]="freers" [value]="freer()" (choose)="freer.set($event)">
+        <nv-choice legend="sleep" [words]="sleeps" [value]="sleep()" (valueChange)="sleep.set($event)" />
+        <nv-choice legend="freer side" [words]="freers" [value]="freer()" (valueChange)="freer.set($event)">
           <button matButton type="button" [attr.aria-expanded]="testing()" (click)="testing.set(!testing())">
             two-breath test
           </button>
-        </nv-choice-chips>
+        </nv-choice>
       </div>
       @if (testing()) {
         <nv-nostril-test (found)="found($event)" />

@@ -54,7 +54,9 @@ import { LEVEL_SIGNS } from './levels';
             </button>
           }
           @if (finding().level === 'clearance') {
-            <a matButton [routerLink]="['/students', student().id]" fragment="clearances">File a clearance</a>
+            <a matButton [routerLink]="['/students', student().id]" [queryParams]="{ tab: 'health' }"
+              >File a clearance</a
+            >
           }
         } @else if (decision(); as made) {
           <button matButton type="button" [disabled]="sent.busy()" (click)="takeBack(made)">Take back</button>

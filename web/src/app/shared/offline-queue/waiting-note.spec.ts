@@ -1,3 +1,5 @@
+import { of } from 'rxjs';
+import { Questions } from '../../ui/questions';
 import type { HttpTestingController } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { configure, dayCheck, ids } from '../../testing/fixtures';
@@ -56,10 +58,10 @@ describe('what is said of what waits', () => {
     expect(note.text('[role=alert]')).toContain(
       'Not accepted and kept in this browser: a day check. A reason.',
     );
-    const sure = spyOn(window, 'confirm').and.returnValue(false);
+    const sure = spyOn(TestBed.inject(Questions), 'ask').and.returnValue(of(false));
     note.press('Discard it');
     expect(note.text()).toContain('Not accepted');
-    sure.and.returnValue(true);
+    sure.and.returnValue(of(true));
     note.press('Discard it');
     expect(note.text()).toBe('');
   });

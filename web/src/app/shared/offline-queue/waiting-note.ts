@@ -5,6 +5,7 @@ import { saveFile } from '../../ui/save-file';
 import { keyOf, type EntryKind, type Waiting } from './entry';
 import { OfflineQueue } from './offline-queue';
 import { NOT_KEPT } from './words';
+import { Questions } from '../../ui/questions';
 
 const NAMES: Readonly<Record<EntryKind, readonly [one: string, more: string]>> = {
   session: ['an edited session', 'edited sessions'],
@@ -14,6 +15,8 @@ const NAMES: Readonly<Record<EntryKind, readonly [one: string, more: string]>> =
   'day-check': ['a day check', 'day checks'],
 };
 const KINDS = Object.keys(NAMES) as EntryKind[];
+
+const DISCARD = { title: 'Discard it?', text: 'It is kept nowhere else.', yes: 'Discard it' };
 
 /** Where more is to be seen of what was refused. */
 const placeOf = ({ kind, id, studentId }: Waiting): readonly string[] | null => {
@@ -60,6 +63,7 @@ const placeOf = ({ kind, id, studentId }: Waiting): readonly string[] | null => 
 })
 export class WaitingNote {
   protected readonly queue = inject(OfflineQueue);
+  private readonly questions = inject(Questions);
   protected readonly router = inject(Router);
   protected readonly notKept = NOT_KEPT;
 
@@ -87,6 +91,6 @@ export class WaitingNote {
   }
 
   protected discard(entry: Waiting): void {
-    if (confirm('Discard it? It is kept nowhere else.')) this.queue.discard(entry);
+    this.questions.ask(DISCARD).subscribe((yes) => yes && this.queue.discard(entry));
   }
 }

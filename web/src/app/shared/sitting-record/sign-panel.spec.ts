@@ -1,5 +1,6 @@
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { SIGNS } from '@nuvrah/core';
+import { boxOf } from '../../testing/kit';
 import { SignPanel } from './sign-panel';
 
 describe('the signs', () => {
@@ -16,10 +17,7 @@ describe('the signs', () => {
   });
 
   const tick = (label: string): void => {
-    [...page.querySelectorAll('label')]
-      .find(({ textContent }) => textContent.trim() === label)
-      ?.querySelector('input')
-      ?.click();
+    boxOf(page, label)?.click();
     fixture.detectChanges();
   };
   const told = (): string[] =>

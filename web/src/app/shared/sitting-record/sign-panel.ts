@@ -1,10 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
 import { signById, SIGNS, STOP_ACTION, type Sign, type SignId } from '@nuvrah/core';
+import { Fold } from '../../ui/fold';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 
 /** The signs at which one stops: choosing one says what to do, first things first. */
 @Component({
   selector: 'nv-sign-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatCheckboxModule, Fold],
   template: `
     @for (sign of told(); track sign.id) {
       <div class="notice act" [class.emergency]="sign.kind === 'emergency'" role="alert">
@@ -15,20 +18,20 @@ import { signById, SIGNS, STOP_ACTION, type Sign, type SignId } from '@nuvrah/co
         }
       </div>
     }
-    <details [open]="asked()">
-      <summary>{{ asked() ? 'Was there a sign?' : 'Was there a sign on the way?' }}</summary>
-      @for (group of groups; track group.name) {
-        <fieldset>
-          <legend>{{ group.name }}</legend>
-          @for (sign of group.signs; track sign.id) {
-            <label>
-              <input type="checkbox" [checked]="chosen().includes(sign.id)" (change)="toggle(sign.id)" />
-              {{ sign.label }}
-            </label>
-          }
-        </fieldset>
-      }
-    </details>
+    <nv-fold [name]="asked() ? 'Was there a sign?' : 'Was there a sign on the way?'" [starts]="asked()">
+      <ng-template>
+        @for (group of groups; track group.name) {
+          <fieldset>
+            <legend>{{ group.name }}</legend>
+            @for (sign of group.signs; track sign.id) {
+              <mat-checkbox [checked]="chosen().includes(sign.id)" (change)="toggle(sign.id)">
+                {{ sign.label }}
+              </mat-checkbox>
+            }
+          </fieldset>
+        }
+      </ng-template>
+    </nv-fold>
   `,
   styles: `
     :host {
@@ -50,12 +53,6 @@ import { signById, SIGNS, STOP_ACTION, type Sign, type SignId } from '@nuvrah/co
       font-weight: 600;
       margin-top: 0.5rem;
     }
-    summary {
-      font-size: 1.25rem;
-      font-weight: 600;
-      cursor: pointer;
-      padding: 0.5rem 0;
-    }
     fieldset {
       display: flex;
       flex-wrap: wrap;
@@ -68,25 +65,16 @@ import { signById, SIGNS, STOP_ACTION, type Sign, type SignId } from '@nuvrah/co
       color: var(--soft-ink);
       padding: 0.25rem 0;
     }
-    label {
-      display: inline-flex;
-      align-items: center;
-      gap: 0.5rem;
+    mat-checkbox {
       min-height: 2.75rem;
-      padding: 0 0.875rem;
+      padding-right: 0.875rem;
       border: 1px solid var(--edge);
-      border-radius: 4px;
-      cursor: pointer;
+      border-radius: 6px;
     }
-    label:has(:checked) {
+    mat-checkbox:has(:checked) {
       background: var(--press);
       border-color: var(--ink);
       font-weight: 600;
-    }
-    input {
-      width: 1.25rem;
-      height: 1.25rem;
-      accent-color: var(--ink);
     }
   `,
 })

@@ -6,8 +6,9 @@ import { NEXT_STEPS, type NextStep, momentInWords } from '@nuvrah/core';
 import { AccountStore } from '../../api/account';
 import { Ladders } from '../../api/ladders';
 import { sending } from '../../api/sending';
-import { ChoiceField } from '../../ui/choice-field';
+import { SelectField } from '../../ui/select-field';
 import { STEPS } from '../../words/rung-words';
+import { Fold } from '../../ui/fold';
 
 const ACTIONS = Object.fromEntries(NEXT_STEPS.map((step) => [step, STEPS[step].action])) as Readonly<
   Record<NextStep, string>
@@ -17,7 +18,7 @@ const ACTIONS = Object.fromEntries(NEXT_STEPS.map((step) => [step, STEPS[step].a
 @Component({
   selector: 'nv-decision-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, MatButtonModule, RouterLink],
+  imports: [Fold, SelectField, MatButtonModule, RouterLink],
   template: `
     <div class="notice" [class]="level()">
       <strong>{{ steps[ladder().rule.step].name }}</strong>
@@ -37,7 +38,9 @@ const ACTIONS = Object.fromEntries(NEXT_STEPS.map((step) => [step, STEPS[step].a
             Accept: {{ steps[ladder().rule.step].action }}
           </button>
           @if (ladder().rule.step === 'suspend') {
-            <a matButton [routerLink]="['/students', ladder().studentId]" fragment="clearances">Clearances</a>
+            <a matButton [routerLink]="['/students', ladder().studentId]" [queryParams]="{ tab: 'health' }"
+              >Clearances</a
+            >
           } @else {
             <button matButton type="button" [attr.aria-expanded]="other()" (click)="other.set(!other())">
               Otherwise …
@@ -46,11 +49,11 @@ const ACTIONS = Object.fromEntries(NEXT_STEPS.map((step) => [step, STEPS[step].a
         </div>
         @if (other()) {
           <form (submit)="overrule($event)">
-            <nv-choice-field
+            <nv-select
               label="do instead"
               [words]="actions"
               [value]="chosen()"
-              (choose)="chosen.set($event)"
+              (valueChange)="chosen.set($event)"
             />
             <label class="wide">
               <span>why, in your words: kept beside what the rules say</span>
@@ -67,16 +70,17 @@ const ACTIONS = Object.fromEntries(NEXT_STEPS.map((step) => [step, STEPS[step].a
       }
     </div>
     @if (past().length > 0) {
-      <details>
-        <summary>What was decided</summary>
-        <ul>
-          @for (line of past(); track line.id) {
-            <li>
-              <span class="soft">{{ line.when }}</span> {{ line.what }}
-            </li>
-          }
-        </ul>
-      </details>
+      <nv-fold name="What was decided">
+        <ng-template>
+          <ul>
+            @for (line of past(); track line.id) {
+              <li>
+                <span class="soft">{{ line.when }}</span> {{ line.what }}
+              </li>
+            }
+          </ul>
+        </ng-template>
+      </nv-fold>
     }
   `,
   styleUrl: '../../ui/form.scss',
@@ -87,10 +91,6 @@ const ACTIONS = Object.fromEntries(NEXT_STEPS.map((step) => [step, STEPS[step].a
     }
     form {
       margin-top: 0.75rem;
-    }
-    summary {
-      cursor: pointer;
-      padding: 0.5rem 0;
     }
   `,
 })

@@ -2,11 +2,12 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { forkJoin } from 'rxjs';
 import { ScreeningClock } from '../../api/screening-clock';
 import { asked } from '../../api/loaded';
-import { LoadingNote } from '../../shared/loading-note';
+import { LoadingNote } from '../loading-note';
 import { Sittings } from '../../api/sittings';
 import { Students } from '../../api/students';
-import { CapacityHistory } from '../../shared/capacity-history';
-import { LineChart, type Series } from '../../ui/line-chart';
+import { CapacityHistory } from '../capacity-history';
+import type { Series } from '../../ui/chart-table';
+import { LineChart } from '../../ui/line-chart';
 import { PracticeCalendar } from './practice-calendar';
 
 interface Chart {

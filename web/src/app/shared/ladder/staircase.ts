@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { dayNumber, dayFromNumber, type Day, dayInShort } from '@nuvrah/core';
 import { scaleLinear } from 'd3-scale';
-import { elementWidth } from '../../shared/score/element-width';
+import { elementWidth } from '../score/element-width';
 
 /** A rung entered on a day. */
 export interface StairStep {

@@ -1,0 +1,2 @@
+export * from './waiting-item.js';
+export * from './what-waits.js';

@@ -1,0 +1,27 @@
+// What journeys do with controls of the kit, by the words that people see.
+import type { Locator, Page } from '@playwright/test';
+
+const pageOf = (within: Page | Locator): Page => ('page' in within ? within.page() : within);
+
+/** Chooses what an option says, in the list with this name. */
+export async function choose(within: Page | Locator, name: string, option: string): Promise<void> {
+  await within.getByRole('combobox', { name, exact: true }).click();
+  await pageOf(within).getByRole('option', { name: option, exact: true }).click();
+}
+
+/** Opens what is folded away under this name. */
+export const unfold = (within: Page | Locator, name: string): Promise<void> =>
+  within.getByRole('button', { name, exact: true, expanded: false }).click();
+
+type File = Parameters<Locator['setInputFiles']>[0];
+
+/** Presses the button that asks for a file, and gives it this one. */
+export async function chooseFile(page: Page, button: string, file: File): Promise<void> {
+  const asked = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: button }).click();
+  await (await asked).setFiles(file);
+}
+
+/** Answers a question of the page with what one of its buttons says. */
+export const answer = (page: Page, button: string): Promise<void> =>
+  page.getByRole('dialog').getByRole('button', { name: button, exact: true }).click();

@@ -1,0 +1,74 @@
+import { ChangeDetectionStrategy, Component, effect, input, untracked } from '@angular/core';
+import { FormControl, ReactiveFormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { MatTimepickerModule } from '@angular/material/timepicker';
+import { DateTime } from 'luxon';
+import { fieldWords } from '../words/field-words';
+import { DAY_PROVIDERS } from './day-adapter';
+import { KitControl } from './kit-control';
+
+const timeOf = (text: string | null): DateTime | null =>
+  text === null || text === '' ? null : DateTime.fromFormat(text, 'HH:mm', { zone: 'utc' });
+
+/** A time of day as HH:mm, typed or chosen. What is typed and is no time stays, marked, and is told to nobody. */
+@Component({
+  selector: 'nv-time-field',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatFormFieldModule, MatInputModule, MatTimepickerModule, ReactiveFormsModule],
+  providers: DAY_PROVIDERS,
+  template: `
+    <mat-form-field>
+      <mat-label>{{ label() }}</mat-label>
+      <input
+        matInput
+        autocomplete="off"
+        [attr.aria-label]="label()"
+        [formControl]="time"
+        [matTimepicker]="picker"
+        (change)="take()"
+        (blur)="touched()"
+      />
+      <mat-timepicker-toggle matIconSuffix [for]="picker" [aria-label]="words.openTimes(label())" />
+      <mat-timepicker #picker interval="30min" (selected)="take()" />
+      @if (time.invalid) {
+        <mat-error>{{ words.noTime }}</mat-error>
+      }
+    </mat-form-field>
+  `,
+  styleUrl: './field.scss',
+  styles: `
+    :host {
+      width: 9.5rem;
+    }
+  `,
+})
+export class TimeField extends KitControl<string> {
+  readonly label = input.required<string>();
+
+  protected readonly words = fieldWords;
+  protected readonly time = new FormControl<DateTime | null>(null);
+
+  constructor() {
+    super();
+    effect(() => {
+      const [text, disabled] = [this.current(), this.isDisabled()];
+      untracked(() => this.show(text, disabled));
+    });
+  }
+
+  private show(text: string | null, disabled: boolean): void {
+    if (disabled !== this.time.disabled) this.time[disabled ? 'disable' : 'enable']({ emitEvent: false });
+    if (this.text() !== text) this.time.setValue(timeOf(text));
+  }
+
+  private text(): string | null {
+    return this.time.value?.toFormat('HH:mm') ?? null;
+  }
+
+  /** An empty time is none: it stays what it was. */
+  protected take(): void {
+    const text = this.text();
+    if (this.time.valid && text !== null && text !== this.current()) this.change(text);
+  }
+}

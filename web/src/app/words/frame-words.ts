@@ -1,0 +1,51 @@
+import { inLanguage } from './language';
+
+/** Words of the frame: the rail, the bar on top and the search. */
+export const frameWords = inLanguage({
+  skip: 'Skip to the page',
+  main: 'Main',
+  places: {
+    today: 'Today',
+    students: 'Students',
+    bench: 'Bench',
+    lead: 'Lead',
+    ledger: 'Ledger',
+    shelf: 'Shelf',
+  },
+  signs: 'Signs',
+  you: 'You',
+  close: 'Close',
+  search: {
+    open: 'Search',
+    box: 'Find a student, session, technique',
+    title: 'Search',
+    label: 'Search students, sessions, techniques, rules and commands',
+    nothing: 'Nothing answers to that. Try another spelling, or a part of the name.',
+    start: 'Type a name, a technique in any spelling, a condition, or what you want to do.',
+    kinds: {
+      student: 'student',
+      session: 'session',
+      technique: 'technique',
+      rule: 'rule',
+      command: 'command',
+    },
+    archived: 'archived',
+    forNobody: 'template',
+    loading: 'Loading …',
+    away: 'Students and sessions cannot be reached just now; techniques, rules and commands can.',
+  },
+  commands: {
+    newStudent: 'New student',
+    newSession: 'New session',
+    classes: 'Classes',
+    ruleBook: 'Rule book',
+    conventions: 'Conventions: where schools differ',
+    importLog: 'Import log',
+    exportCsv: 'Export CSV of the Ledger',
+    signs: 'Signs to stop at',
+    keys: 'Keyboard shortcuts',
+    account: 'Account, password, where you work',
+    signOut: 'Sign out',
+    appearance: 'Light or dark',
+  },
+});
