@@ -142,7 +142,7 @@ const WRITES = {
       ).length,
   },
   'health fact': {
-    open: () => at(`/students/${student.id}/intake`),
+    open: () => at(`/students/${student.id}/intake?step=health`),
     ready: () => page.getByRole('checkbox', { name: 'vertigo' }),
     enter: async (turn) => {
       await page.getByRole('checkbox', { name: 'vertigo' }).check();
@@ -162,27 +162,20 @@ const WRITES = {
   'day check': {
     open: () => at(`/students/${student.id}`),
     ready: async () => {
-      await page
-        .locator('summary')
-        .filter({ hasText: /ask now|Ask again/ })
-        .click();
+      await page.getByRole('button', { name: /^Ask (today|again)$/ }).click();
       return page.getByRole('button', { name: 'Today was asked' });
     },
     enter: async (turn) => {
       await page.getByLabel('note on today').fill(`turn ${turn}`);
       await page.getByRole('button', { name: 'Today was asked' }).click();
     },
-    // The form is empty again once it is there or kept.
-    said: () => page.locator('input[aria-label="note on today"]:not([data-typed])'),
+    // The sheet closes once it is there or kept.
+    said: () => page.locator('nv-led-today-card'),
     accepted: async () =>
       page
-        .waitForFunction(
-          () => document.querySelector('input[aria-label="note on today"]')?.value === '',
-          null,
-          {
-            timeout: 8_000,
-          },
-        )
+        .waitForFunction(() => document.querySelector('input[aria-label="note on today"]') === null, null, {
+          timeout: 8_000,
+        })
         .then(() => true)
         .catch(() => false),
     there: async (turn) =>
@@ -212,10 +205,16 @@ const WRITES = {
     },
     enter: async (turn) => {
       // Each practice begins at a moment of its own: two of the same minute are one.
-      const when = new Date(BEGAN - turn * 60_000 - new Date().getTimezoneOffset() * 60_000);
-      await page.getByLabel('when').fill(when.toISOString().slice(0, 16));
+      const when = new Date(BEGAN - turn * 60_000 - new Date().getTimezoneOffset() * 60_000).toISOString();
+      const write = async (name, text) => {
+        await page.getByRole('textbox', { name, exact: true }).fill(text);
+        await page.getByRole('textbox', { name, exact: true }).press('Tab');
+      };
+      await write('day', when.slice(0, 10));
+      await page.getByRole('combobox', { name: 'time', exact: true }).fill(when.slice(11, 16));
+      await page.getByRole('combobox', { name: 'time', exact: true }).press('Tab');
       await page.getByRole('button', { name: 'Go on to tell it' }).click();
-      await page.getByText('3', { exact: true }).click();
+      await page.getByRole('radio', { name: '3', exact: true }).click();
       await page.getByLabel('Note').fill(`home ${turn}`);
       await page.getByRole('button', { name: 'Tell your instructor' }).click();
     },

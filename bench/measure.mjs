@@ -86,7 +86,7 @@ export async function signIn(page, origin) {
   await page.getByLabel('E-mail').fill(DEMO.email);
   await page.getByLabel('Password').fill(DEMO.password);
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await page.getByRole('heading', { name: 'Today', exact: true }).waitFor();
+  await page.waitForURL('**/today');
   await page.getByRole('link', { name: 'Students', exact: true }).click();
   await page.getByRole('heading', { name: 'Students' }).waitFor();
 }

@@ -1,11 +1,19 @@
-import { choose } from './kit.js';
 // The real server on a fresh database with the demo data, and a browser that is signed in to it.
 import { spawn, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { expect, test as base, type Browser, type Locator, type Page } from '@playwright/test';
+import {
+  expect,
+  test as base,
+  type Browser,
+  type BrowserContextOptions,
+  type Locator,
+  type Page,
+} from '@playwright/test';
 import pg from 'pg';
+import { choose } from './kit.js';
+import { openStudent } from './student-page.js';
 
 const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '../..');
 
@@ -26,6 +34,7 @@ const newDatabase = (): string => `e2e_${randomUUID().replaceAll('-', '')}`;
 
 export interface Application {
   readonly origin: string;
+  readonly databaseUrl: string;
   /** Ends the server as a power cut would. */
   kill(): Promise<void>;
   /** Starts it again on the same port and data. */
@@ -73,7 +82,7 @@ export async function signIn(page: Page): Promise<void> {
   await page.getByLabel('E-mail').fill(DEMO.email);
   await page.getByLabel('Password').fill(DEMO.password);
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await page.getByRole('heading', { name: 'Today', exact: true }).waitFor();
+  await page.waitForURL('**/today');
   await page.getByRole('link', { name: 'Students', exact: true }).click();
   await page.getByRole('heading', { name: 'Students' }).waitFor();
 }
@@ -87,7 +96,7 @@ export async function startLeading(page: Page): Promise<void> {
 /** Until the session can be started: today is asked where it was not. */
 export async function readyToLead(page: Page): Promise<void> {
   const start = page.getByRole('button', { name: 'Start' });
-  const ask = page.getByRole('button', { name: 'Today was asked' });
+  const ask = page.locator('nv-lead-ready').getByRole('button', { name: 'Today was asked', exact: true });
   await expect(start.or(ask).first()).toBeVisible();
   if (await ask.isVisible()) await ask.click();
   await expect(start).toBeVisible();
@@ -143,15 +152,42 @@ export async function phone(browser: Browser, { origin }: Application): Promise<
 }
 
 export async function giveLink(page: Page, student: string, session: string): Promise<string> {
-  await page.getByRole('link', { name: student }).click();
+  await openStudent(page, student, 'At home');
   await choose(page, 'session to take home', session);
   await page.getByRole('button', { name: 'Give a private link' }).click();
   await expect(page.getByText('not opened yet')).toBeVisible();
   return page.getByLabel(`address of the link for ${session}`).inputValue();
 }
 
+/** An account with nothing in it, made as an operator makes one. */
+export async function newAccount({ databaseUrl }: Application): Promise<{ email: string; password: string }> {
+  const account = { email: 'linnea@orrins-quay.example', password: 'under the rope loft' };
+  const made = spawn(process.execPath, [path.join(root, 'server/dist/new-account-main.js')], {
+    env: {
+      ...process.env,
+      DATABASE_URL: databaseUrl,
+      ACCOUNT_EMAIL: account.email,
+      ACCOUNT_NAME: 'Linnea Marsh',
+      ACCOUNT_PASSWORD: account.password,
+    },
+    stdio: 'ignore',
+  });
+  const code = await new Promise((resolve) => made.once('exit', resolve));
+  if (code !== 0) throw new Error(`the account was not made: ${String(code)}`);
+  return account;
+}
+
 /** A database of its own with the demo data in it, copied from one that was filled once. */
-export const test = base.extend<{ application: Application; signedIn: Page }, { filled: string }>({
+interface Gallery {
+  readonly origin: string;
+  /** Of a browser that is signed in. */
+  readonly state: Exclude<BrowserContextOptions['storageState'], string | undefined>;
+}
+
+export const test = base.extend<
+  { application: Application; signedIn: Page; viewing: Page },
+  { filled: string; gallery: Gallery }
+>({
   filled: [
     // Playwright reads the fixtures that are asked for from this first parameter.
     // eslint-disable-next-line no-empty-pattern
@@ -166,6 +202,32 @@ export const test = base.extend<{ application: Application; signedIn: Page }, { 
     },
     { scope: 'worker' },
   ],
+  // One application for all that is only looked at: what is added there stands in nobody's way.
+  gallery: [
+    async ({ filled, browser }, use) => {
+      const database = newDatabase();
+      await onCluster(`CREATE DATABASE ${database} TEMPLATE ${filled}`);
+      const { server, origin } = await startServer(database, 0);
+      const page = await browser.newPage({ baseURL: origin });
+      await signIn(page);
+      const state = await page.context().storageState();
+      await page.context().close();
+      await use({ origin, state });
+      server.kill('SIGTERM');
+      await ended(server);
+      await onCluster(`DROP DATABASE ${database} WITH (FORCE)`);
+    },
+    { scope: 'worker' },
+  ],
+  viewing: async ({ gallery: { origin, state }, browser, contextOptions, viewport }, use) => {
+    const options = { ...contextOptions, viewport, baseURL: origin, storageState: state };
+    const context = await browser.newContext({ ...options, serviceWorkers: 'block' });
+    const page = await context.newPage();
+    await page.goto('/students');
+    await page.getByRole('link', { name: 'Hesper Vane' }).waitFor();
+    await use(page);
+    await context.close();
+  },
   application: async ({ filled }, use) => {
     const database = newDatabase();
     await onCluster(`CREATE DATABASE ${database} TEMPLATE ${filled}`);
@@ -173,6 +235,7 @@ export const test = base.extend<{ application: Application; signedIn: Page }, { 
     const port = Number(new URL(running.origin).port);
     await use({
       origin: running.origin,
+      databaseUrl: `${clusterUrl()}/${database}`,
       kill: async () => {
         running.server.kill('SIGKILL');
         await ended(running.server);

@@ -1,15 +1,16 @@
 import { expect, readyToLead, test } from './application.js';
-import { choose, chooseFile } from './kit.js';
+import { newSession, openStudent } from './student-page.js';
+import { choose, chooseFile, unfold } from './kit.js';
 
 test('three sessions are composed, explained and compared; one is taken, fitted into the time and can be led', async ({
   signedIn: page,
 }) => {
-  await page.getByRole('link', { name: 'Dov Lerner' }).click();
-  await page.getByRole('link', { name: 'Compose' }).click();
+  await openStudent(page, 'Dov Lerner');
+  await page.getByRole('link', { name: 'Build a session' }).click();
   await expect(page.getByRole('checkbox', { name: 'sleep' })).toBeChecked();
   await expect(page.getByText('What is true today is not known')).toBeVisible();
-  await page.getByText('Today was not asked yet').click();
-  await page.getByRole('button', { name: 'Today was asked' }).click();
+  await unfold(page, 'Today was not asked yet');
+  await page.getByRole('button', { name: 'Today was asked', exact: true }).first().click();
   await expect(page.getByText('What is true today is not known')).toBeHidden();
   await page.getByLabel('minutes').fill('600');
   await page.getByRole('button', { name: 'Compose' }).click();
@@ -51,7 +52,7 @@ test('three sessions are composed, explained and compared; one is taken, fitted 
 });
 
 test('what is out of order is named and put right', async ({ signedIn: page }) => {
-  await page.getByRole('link', { name: 'Ingrid Sól' }).click();
+  await openStudent(page, 'Ingrid Sól', 'Sessions');
   await page.getByRole('link', { name: 'Hill morning', exact: true }).click();
   await page.getByRole('button', { name: /Kapālabhāti/ }).click();
   for (let step = 0; step < 5; step++) await page.getByRole('button', { name: 'Down' }).click();
@@ -69,8 +70,7 @@ test('what is out of order is named and put right', async ({ signedIn: page }) =
 test('passages are copied, split and dragged, and a session goes to a file and comes back', async ({
   signedIn: page,
 }) => {
-  await page.getByRole('link', { name: 'Wren Castellan' }).click();
-  await page.getByRole('button', { name: 'New session' }).click();
+  await newSession(page, 'Wren Castellan');
   await page.getByLabel('title of the session').fill('Third rope');
   const passages = page.locator('nv-passage-list li');
   await expect(passages).toHaveCount(2);
@@ -115,7 +115,7 @@ test('passages are copied, split and dragged, and a session goes to a file and c
 });
 
 test('a session is fitted to another student, each change with its reason', async ({ signedIn: page }) => {
-  await page.getByRole('link', { name: 'Ingrid Sól' }).click();
+  await openStudent(page, 'Ingrid Sól', 'Sessions');
   await page.getByRole('link', { name: 'Lungs for the hill', exact: true }).click();
   await page.getByText('For somebody else').click();
   await choose(page, 'fit it to', 'Marisol Tenby');

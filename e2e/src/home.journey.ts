@@ -1,5 +1,6 @@
 import { PDFDocument } from 'pdf-lib';
 import { expect, giveLink, phone, takeAudioClock, test } from './application.js';
+import { openStudent } from './student-page.js';
 import { answer, choose } from './kit.js';
 
 test('a private link leads at home, without a connection too, and what was done stands in the Ledger', async ({
@@ -30,7 +31,7 @@ test('a private link leads at home, without a connection too, and what was done 
   await home.getByRole('button', { name: 'Tell your instructor' }).click();
   await expect(home.getByRole('alert')).toContainText('Say how hard it felt');
   await home.getByLabel('Dizzy').check();
-  await home.getByText('4', { exact: true }).click();
+  await home.getByRole('radio', { name: '4', exact: true }).click();
   await home.getByLabel('Note').fill('By the hives.');
   await home.getByRole('button', { name: 'Tell your instructor' }).click();
   await expect(home.getByText('It is kept on this phone and sent by itself')).toBeVisible();
@@ -59,7 +60,7 @@ test('what was done without the page is told too; a link that was ended opens no
   await home.goto(address);
   await home.getByText('I practised without this page').click();
   await home.getByRole('button', { name: 'Go on to tell it' }).click();
-  await home.getByText('2', { exact: true }).click();
+  await home.getByRole('radio', { name: '2', exact: true }).click();
   await home.getByRole('button', { name: 'Tell your instructor' }).click();
   await expect(home.getByText('Told. It stands in your instructor’s record')).toBeVisible();
 
@@ -83,7 +84,7 @@ test('the card to take home is one page, on A4 and on Letter, with the cautions 
     ['Ingrid Sól', 'Hill morning'],
   ] as const) {
     await page.goto('/students');
-    await page.getByRole('link', { name: student }).click();
+    await openStudent(page, student, 'At home');
     await choose(page, 'session to take home', session);
     await page.getByRole('link', { name: 'Card to print' }).click();
     await expect(page.getByRole('heading', { name: 'Stop at once' })).toBeVisible();

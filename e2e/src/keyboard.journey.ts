@@ -90,10 +90,10 @@ test('the password is changed and other browsers are signed out', async ({
 
 test('dark is chosen once and stays', async ({ signedIn: page }) => {
   await page.getByRole('link', { name: 'You', exact: true }).click();
-  await page.getByLabel('dark').check();
+  await page.getByRole('radio', { name: 'dark' }).click();
   const ground = (): Promise<string> => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
   await expect.poll(ground).toBe('rgb(16, 21, 29)');
   await page.reload();
-  await expect(page.getByLabel('dark')).toBeChecked();
+  await expect(page.getByRole('radio', { name: 'dark' })).toBeChecked();
   await expect.poll(ground).toBe('rgb(16, 21, 29)');
 });

@@ -1,19 +1,19 @@
 import { expect, test } from './application.js';
-import { choose } from './kit.js';
+import { openStudent } from './student-page.js';
+import { choose, unfold } from './kit.js';
 
 test('today says whose decision waits; it is accepted, and the next session has the numbers', async ({
   signedIn: page,
 }) => {
   await page.getByRole('link', { name: 'Today', exact: true }).click();
-  const hesper = page.locator('.students > li').filter({ hasText: 'Hesper Vane' });
-  await expect(hesper).toContainText(
-    'Advance? 15 days on the rung, wanted 7. 5 of 5 sittings. Median effort 3',
-  );
+  const waiting = page.locator('nv-waiting-list li');
+  const hesper = waiting.filter({ hasText: 'Hesper Vane may advance to in 5 · out 10' });
+  await expect(hesper).toContainText('15 days on the rung, wanted 7. 5 of 5 sittings. Median effort 3');
   // What needs most stands first; what runs out is there too.
-  await expect(page.locator('.students > li').filter({ hasText: 'Old Pell Ardwick' })).toContainText(
-    'A clearance runs out in 6 days',
+  await expect(waiting.filter({ hasText: 'Old Pell Ardwick' }).first()).toContainText(
+    'a clearance for holds ends in 6 days',
   );
-  await hesper.getByRole('link', { name: 'Decide: Hesper Vane' }).click();
+  await hesper.getByRole('link', { name: 'Decide, Hesper Vane' }).click();
 
   await expect(page.getByText('rung 5 of 9: in 4 · hold 0 · out 8 · empty 0')).toBeVisible();
   await page.getByRole('button', { name: 'Accept: advance a rung' }).click();
@@ -28,7 +28,7 @@ test('today says whose decision waits; it is accepted, and the next session has 
   await page.getByLabel('reason').fill('Smoke from the hives all week.');
   await page.getByRole('button', { name: 'Decide so' }).click();
   await expect(page.getByText('rung 5 of 9')).toBeVisible();
-  await page.getByText('What was decided').click();
+  await unfold(page, 'What was decided');
   await expect(page.locator('nv-decision-panel')).toContainText(
     'Rung 6: ease instead of stay: Smoke from the hives all week.',
   );
@@ -40,7 +40,7 @@ test('today says whose decision waits; it is accepted, and the next session has 
 test('a ladder is built to a target, seen beside another school, edited and forecast', async ({
   signedIn: page,
 }) => {
-  await page.getByRole('link', { name: 'Ingrid Sól' }).click();
+  await openStudent(page, 'Ingrid Sól', 'Progress');
   await page.getByRole('link', { name: 'New ladder' }).click();
   await choose(page, 'what climbs', 'Nāḍī śodhana, in “Lungs for the hill”');
   await expect(page.getByText('Today: in 5 · hold 10 · out 10 · empty 0')).toBeVisible();

@@ -36,7 +36,7 @@ test("a student's trends are drawn; a sitting stands against its plan, and a cor
   await page.locator('tbody tr', { hasText: 'Tight chest' }).getByRole('link').click();
   await expect(page.getByText('As it was planned; the line is where it was stopped.')).toBeVisible();
   await expect(page.locator('nv-score-staff .cursor')).toHaveCount(1);
-  await page.getByText('6', { exact: true }).click();
+  await page.getByRole('radio', { name: '6', exact: true }).click();
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Before it was corrected' })).toBeVisible();
   await expect(page.getByRole('listitem').filter({ hasText: /until .* effort 7/ })).toContainText(

@@ -1,5 +1,6 @@
 import fs from 'node:fs/promises';
 import { expect, test } from './application.js';
+import { openStudent } from './student-page.js';
 import { choose, chooseFile, unfold } from './kit.js';
 
 const HEADER = 'student,started_at,technique,inhale,hold,exhale,breaths_planned,breaths_done,effort,note';
@@ -52,8 +53,7 @@ test('the log goes out, is known when it comes back, and a log by hand is looked
 test('everything of a student is taken out, and erased when the name is typed', async ({
   signedIn: page,
 }) => {
-  await page.getByRole('link', { name: 'Old Pell Ardwick' }).click();
-  await page.getByText('Everything that is kept of them').click();
+  await openStudent(page, 'Old Pell Ardwick', 'Data');
   const downloading = page.waitForEvent('download');
   await page.getByRole('link', { name: 'Take everything out (ZIP)' }).click();
   expect((await downloading).suggestedFilename()).toMatch(/^old pell-\d{4}-\d{2}-\d{2}\.zip$/);
@@ -78,7 +78,7 @@ test('everything of a student is taken out, and erased when the name is typed', 
 test('the weeks to come have their numbers, by the clock and by the sun, and go into a calendar', async ({
   signedIn: page,
 }) => {
-  await page.getByRole('link', { name: 'Hesper Vane' }).click();
+  await openStudent(page, 'Hesper Vane', 'Progress');
   await page.locator('nv-ladder-list').getByRole('link').click();
   await unfold(page, 'Days of practice, gate and wished date');
   await page.getByRole('button', { name: 'One sitting a day more' }).click();

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, signIn, startLeading, takeAudioClock, test } from './application.js';
+import { fromMore } from './student-page.js';
 import { answer, choose } from './kit.js';
 
 async function lead(page: Page, session: string): Promise<void> {
@@ -62,7 +63,7 @@ test('a sitting that ends while the server is away arrives once when it is back'
   await application.kill();
   await page.keyboard.press('Escape');
   await expect(page.getByText('waits in this browser')).toBeVisible();
-  await page.getByText('3', { exact: true }).click();
+  await page.getByRole('radio', { name: '3', exact: true }).click();
   await page.getByLabel('Note').fill('The lamp went out.');
   await page.getByRole('button', { name: 'Keep on record' }).click();
   await expect(page.getByText('sent by itself: a record of a sitting')).toBeVisible();
@@ -116,20 +117,21 @@ test('a page that cannot be opened says so, and opens once the server can be rea
 
 test('what was typed and is saved nowhere asks before it is left', async ({ signedIn: page }) => {
   await page.getByRole('link', { name: 'Add a student' }).click();
-  await page.getByLabel('Name').fill('Orla Fenwick');
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Orla Fenwick');
   await page.getByRole('link', { name: 'Ledger', exact: true }).click();
   await expect(page.getByRole('dialog')).toContainText('Something that was typed here is not saved yet.');
   await answer(page, 'Stay');
-  await expect(page.getByLabel('Name')).toHaveValue('Orla Fenwick');
+  await expect(page.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('Orla Fenwick');
   await page.getByRole('link', { name: 'Ledger', exact: true }).click();
   await answer(page, 'Leave');
   await expect(page.getByRole('heading', { name: 'Ledger', exact: true })).toBeVisible();
   // Saved, it asks nothing.
   await page.getByRole('link', { name: 'Students', exact: true }).click();
   await page.getByRole('link', { name: 'Juno Abara' }).click();
+  await fromMore(page, 'Edit details');
   await page.getByLabel('Note', { exact: true }).fill('Sang at the regatta.');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
-  await expect(page.getByText('not saved yet')).toBeHidden();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   await page.getByRole('link', { name: 'Ledger', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Ledger', exact: true })).toBeVisible();
 });

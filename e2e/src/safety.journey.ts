@@ -1,11 +1,12 @@
 import { expect, startLeading, test } from './application.js';
+import { newSession, openPart, openStudent } from './student-page.js';
+import { unfold } from './kit.js';
 
 test('a technique that asks for an approval is led once it is recorded where the finding stands', async ({
   signedIn: page,
 }) => {
-  await page.getByRole('link', { name: 'Ingrid Sól' }).click();
-  await page.getByRole('button', { name: 'New session' }).click();
-  await page.getByRole('button', { name: 'Change' }).click();
+  await newSession(page, 'Ingrid Sól');
+  await page.getByRole('button', { name: 'Change', exact: true }).click();
   await page.getByLabel('Find a technique').fill('bellows');
   await page.keyboard.press('Enter');
   const asked = page.locator('nv-finding-item').filter({ hasText: 'not approved of by a teacher yet' });
@@ -17,12 +18,12 @@ test('a technique that asks for an approval is led once it is recorded where the
   await asked.getByRole('button', { name: 'Record approval of' }).click();
   await expect(asked).toHaveCount(0);
 
-  await page.getByRole('link', { name: 'Students' }).click();
-  await page.getByRole('link', { name: 'Ingrid Sól' }).click();
+  await openStudent(page, 'Ingrid Sól', 'Health and clearances');
   const approvals = page.locator('nv-approval-list');
   await expect(approvals).toContainText('Tamsin Hale-Okoro');
   await approvals.getByRole('button', { name: 'Withdraw' }).first().click();
   await expect(approvals).not.toContainText('bellows');
+  await openPart(page, 'History');
   await expect(page.getByText('approval withdrawn')).toBeVisible();
 });
 
@@ -43,15 +44,14 @@ test('after an emergency sign nothing is led until a clearance for that sign is 
   await expect(
     page.getByText('Nothing is practised until a clearance for this sign is on file.'),
   ).toBeVisible();
-  await page.getByText('File a clearance').click();
+  await openPart(page, 'Health and clearances');
+  await unfold(page, 'File a clearance');
   // The form offers the sign, and a name that says nothing is refused.
-  await expect(page.getByLabel('for', { exact: true }).locator('option:checked')).toHaveText(
-    'Chest pain (the sign)',
-  );
+  await expect(page.getByRole('combobox', { name: 'for', exact: true })).toHaveText('Chest pain (the sign)');
   await page.getByRole('textbox', { name: 'clinician' }).fill('Dr. Feld');
   const today = await page.evaluate(() => new Date().toISOString().slice(0, 10));
-  await page.getByLabel('given on').fill(today);
-  await page.getByLabel('holds through').fill(today);
+  await page.getByRole('textbox', { name: 'given on' }).fill(today);
+  await page.getByRole('textbox', { name: 'holds through' }).fill(today);
   await page.getByRole('button', { name: 'File it' }).click();
   await expect(page.locator('nv-clearance-list')).toContainText('practice again after Chest pain');
   await expect(page.getByText('Nothing is practised until')).toHaveCount(0);
@@ -61,15 +61,16 @@ test('a child is not led far over what was measured, in whatever way it is tried
   signedIn: page,
 }) => {
   await page.getByRole('link', { name: 'Add a student' }).click();
-  await page.getByLabel('Name').fill('Wren Tolliver');
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Wren Tolliver');
   await page.getByLabel('Year of birth').fill(String(new Date().getFullYear() - 10));
-  await page.getByRole('button', { name: 'Add' }).click();
+  await page.getByRole('button', { name: 'Next' }).click();
   await page.getByRole('heading', { name: 'Intake: Wren Tolliver' }).waitFor();
-  await page.getByRole('link', { name: 'Students', exact: true }).click();
-  await page.getByRole('link', { name: 'Wren Tolliver' }).click();
+  await openStudent(page, 'Wren Tolliver', 'Capacity');
   await page.getByLabel('Inhale').fill('5');
   await page.getByLabel('Exhale').fill('6');
   await page.getByRole('button', { name: 'Record capacity of today' }).click();
+  await expect(page.getByText(/last recorded/)).toBeVisible();
+  await openPart(page, 'Sessions');
   await page.getByRole('button', { name: 'New session' }).click();
   await page.getByLabel('ratio').fill('30:0:60');
   const far = page.locator('nv-finding-item').filter({ hasText: 'far longer than was easy' });

@@ -1,33 +1,69 @@
 import { expect, test } from './application.js';
+import { fromMore, openStudent } from './student-page.js';
+import { answer, choose } from './kit.js';
 
 test('a student is changed, archived and brought back', async ({ signedIn: page }) => {
-  await page.getByRole('link', { name: 'Juno Abara' }).click();
-  await page.getByLabel('Note', { exact: true }).fill('Sang at the regatta, no panic.');
+  await openStudent(page, 'Juno Abara');
+  await fromMore(page, 'Edit details');
+  const note = page.getByRole('dialog').getByLabel('Note', { exact: true });
+  await note.fill('Sang at the regatta, no panic.');
   await expect(page.getByText('not saved yet')).toBeVisible();
+  // What was typed is not lost by closing the sheet.
+  await page.keyboard.press('Escape');
+  await answer(page, 'Stay');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
-  await expect(page.getByText('not saved yet')).toBeHidden();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   await page.reload();
-  await expect(page.getByLabel('Note', { exact: true })).toHaveValue('Sang at the regatta, no panic.');
+  await fromMore(page, 'Edit details');
+  await expect(note).toHaveValue('Sang at the regatta, no panic.');
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
 
-  await page.getByRole('button', { name: 'Archive' }).click();
-  await expect(page.getByRole('button', { name: 'Bring back' })).toBeVisible();
-  await page.getByRole('link', { name: 'Students' }).click();
+  // Archiving can be undone where it was done, and brought back from the list.
+  await fromMore(page, 'Archive');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await fromMore(page, 'Archive');
+  await expect(page.getByText('Juno Abara is archived.')).toBeVisible();
+  await page.getByRole('link', { name: 'Students', exact: true }).click();
+  await expect(page.getByRole('link', { name: 'Hesper Vane' })).toBeVisible();
   await expect(page.getByRole('link', { name: 'Juno Abara' })).toHaveCount(0);
-  await page.getByText('show 1 archived').click();
+  await page.getByRole('checkbox', { name: 'Show archived' }).check();
   await page.getByRole('link', { name: 'Juno Abara' }).click();
-  await page.getByRole('button', { name: 'Bring back' }).click();
-  await expect(page.getByRole('button', { name: 'Archive' })).toBeVisible();
+  await fromMore(page, 'Bring back');
+  await page.getByRole('link', { name: 'Students', exact: true }).click();
+  await expect(page.getByRole('link', { name: 'Juno Abara' })).toBeVisible();
+});
+
+test('students are found, filtered and sorted, and the address keeps it', async ({ signedIn: page }) => {
+  const rows = page.locator('nv-student-list [role=row] a');
+  await expect(rows).toHaveCount(8);
+  await page.getByLabel('Find by name').fill('bast');
+  await expect(rows).toHaveText(['Bastien Quill']);
+  await page.getByRole('button', { name: 'Clear filters' }).click();
+  await choose(page, 'What is true', 'asthma');
+  await expect(rows).toHaveText(['Hesper Vane']);
+  await page.reload();
+  await expect(rows).toHaveText(['Hesper Vane']);
+  await page.getByRole('button', { name: 'Clear filters' }).click();
+  await choose(page, 'Class', 'Tuesday loft class');
+  await expect(rows).not.toHaveCount(8);
+  await choose(page, 'Class', 'any or none');
+  await choose(page, 'Needs', 'a capacity check');
+  await expect(rows).toHaveText(['Old Pell Ardwick']);
+  await page.getByRole('button', { name: 'Clear filters' }).click();
+  await page.getByRole('columnheader', { name: 'Last seen' }).click();
+  await expect(page).toHaveURL(/sort=lastSeen/);
+  await expect(rows.first()).toHaveText('Wren Castellan');
 });
 
 test('a year of birth in the future is refused at the field and nothing typed is lost', async ({
   signedIn: page,
 }) => {
   await page.getByRole('link', { name: 'Add a student' }).click();
-  await page.getByLabel('Name').fill('Nobody Yet');
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Nobody Yet');
   await page.getByLabel('Year of birth').fill('2190');
-  await page.getByRole('button', { name: 'Add' }).click();
+  await page.getByRole('button', { name: 'Next' }).click();
   await expect(page.getByText('The year of birth is in the future', { exact: false })).toBeVisible();
-  await expect(page.getByLabel('Name')).toHaveValue('Nobody Yet');
+  await expect(page.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('Nobody Yet');
 });
 
 test('who is not signed in is sent to sign in and back to where they wanted', async ({ page }) => {

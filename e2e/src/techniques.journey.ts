@@ -1,4 +1,5 @@
 import { expect, signIn, startLeading, takeAudioClock, test } from './application.js';
+import { newSession, openPart } from './student-page.js';
 import { choose } from './kit.js';
 
 test('any technique is put on the Bench, its numbers edited, refused where they are none, and led', async ({
@@ -6,8 +7,7 @@ test('any technique is put on the Bench, its numbers edited, refused where they 
 }) => {
   const clock = await takeAudioClock(page);
   await signIn(page);
-  await page.getByRole('link', { name: 'Ingrid Sól' }).click();
-  await page.getByRole('button', { name: 'New session' }).click();
+  await newSession(page, 'Ingrid Sól');
   await page.getByLabel('title of the session').fill('Gorse and wind');
   await page.getByRole('button', { name: 'Add a passage' }).click();
   await page.getByLabel('Find a technique').fill('kapalbhati');
@@ -84,7 +84,7 @@ test('a choice where schools differ changes what is drawn, for all sessions or f
   await page.getByRole('link', { name: 'Where schools differ' }).click();
   await choose(page, 'A round of alternate-nostril is', 'one side');
   await expect(page.getByText('Saved.')).toBeVisible();
-  await page.getByRole('radio', { name: 'English (alternate-nostril breath)' }).check();
+  await page.getByRole('radio', { name: 'English (alternate-nostril breath)' }).click();
   await expect(page.getByText('Saved.')).toBeVisible();
 
   await page.getByRole('link', { name: 'Bench', exact: true }).click();
@@ -98,7 +98,7 @@ test('a choice where schools differ changes what is drawn, for all sessions or f
 
   await page.goto('/shelf/conventions');
   await page.getByRole('button', { name: 'Back to the defaults' }).click();
-  await page.getByRole('radio', { name: 'with diacritics' }).check();
+  await page.getByRole('radio', { name: 'with diacritics' }).click();
   await expect(page.getByText('Saved.')).toBeVisible();
 });
 
@@ -106,14 +106,18 @@ test('a rolled tongue is refused for a tongue that does not roll, with what to d
   signedIn: page,
 }) => {
   await page.getByRole('link', { name: 'Add a student' }).click();
-  await page.getByLabel('Name').fill('Perrin Oake');
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Perrin Oake');
   await page.getByLabel('Year of birth').fill('1990');
+  await page.getByRole('button', { name: 'Next' }).click();
+  await page.getByRole('tab', { name: 'Seat and hand' }).click();
   await page.getByLabel('Tongue').click();
   await page.getByRole('option', { name: 'does not roll' }).click();
-  await page.getByRole('button', { name: 'Add', exact: true }).click();
-  await page.getByRole('link', { name: 'To the student' }).click();
+  await page.getByRole('button', { name: 'Next' }).click();
+  await expect(page.getByRole('button', { name: 'Skip for now' })).toBeVisible();
+  await page.getByRole('link', { name: 'To the student' }).first().click();
+  await openPart(page, 'Sessions');
   await page.getByRole('button', { name: 'New session' }).click();
-  await page.getByRole('button', { name: 'Change' }).click();
+  await page.getByRole('button', { name: 'Change', exact: true }).click();
   await page.getByLabel('Find a technique').fill('sheetali');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('alert').first()).toContainText('over the teeth or the flat tongue instead');

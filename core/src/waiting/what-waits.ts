@@ -23,7 +23,7 @@ export interface EndingClearance {
   readonly withdrawnOn: Day | null;
 }
 
-/** An intake of which something is missing. Domain 1. */
+/** An intake of which something is missing. Domain 9. */
 export const waitsForIntake = (student: IntakeOnRecord, today: Day): readonly WaitingItem[] =>
   missingIntake(student, today).length > 0 ? [{ kind: 'intake' }] : [];
 

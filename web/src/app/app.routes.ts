@@ -4,6 +4,8 @@ import { leavingLead } from './features/lead/leaving-lead.guard';
 import { leavingPart, leavingUnsaved } from './ui/unsaved';
 import { Shell } from './frame/shell';
 
+declare const ngDevMode: boolean | undefined;
+
 /** Nothing typed on a page is lost without a question. */
 const ASKS: Partial<Route> = {
   canDeactivate: [leavingUnsaved],
@@ -139,6 +141,10 @@ const pages: Routes = [
     title: 'Account · Nuvrah',
     loadComponent: () => import('./features/account/account-page').then((m) => m.AccountPage),
   },
+  // Every control of the kit, for developers: no part of what is shipped.
+  ...(typeof ngDevMode === 'undefined' || ngDevMode
+    ? [{ path: 'kit', title: 'Kit', loadComponent: () => import('./frame/kit-page').then((m) => m.KitPage) }]
+    : []),
   { path: '**', loadComponent: () => import('./frame/not-found').then((m) => m.NotFound) },
 ];
 

@@ -1,3 +1,4 @@
+import { provideIcons } from './icons';
 import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { NumberField } from './number-field';
@@ -13,12 +14,17 @@ import { countsForm, paceForm, roundsTimeForm } from './number-forms';
     [form]="form"
     [min]="0.5"
     [max]="100"
-    (valueChange)="value.set($event)"
+    (valueChange)="take($event)"
   />`,
 })
 class Host {
   readonly value = signal(6);
   readonly form = countsForm;
+  keeps = false;
+
+  take(value: number): void {
+    if (!this.keeps) this.value.set(value);
+  }
 }
 
 describe('a number field', () => {
@@ -26,6 +32,7 @@ describe('a number field', () => {
   let box: HTMLInputElement;
 
   beforeEach(() => {
+    TestBed.configureTestingModule({ providers: [provideIcons()] });
     fixture = TestBed.createComponent(Host);
     fixture.detectChanges();
     box = (fixture.nativeElement as HTMLElement).querySelector('input') as HTMLInputElement;
@@ -74,6 +81,22 @@ describe('a number field', () => {
     expect(alert()).toContain('The nearest is 100.');
     type('a');
     expect(alert()).not.toContain('nearest');
+  });
+
+  it('goes on from the first press with a second before the page is drawn', () => {
+    box.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowUp' }));
+    box.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowUp' }));
+    fixture.detectChanges();
+    expect(fixture.componentInstance.value()).toBe(8);
+  });
+
+  it('shows what came back, where whoever gave the number keeps the old one', async () => {
+    fixture.componentInstance.keeps = true;
+    press('ArrowUp');
+    await fixture.whenStable();
+    fixture.detectChanges();
+    expect(fixture.componentInstance.value()).toBe(6);
+    expect(box.value).toBe('6');
   });
 
   it('stops at its limits', () => {

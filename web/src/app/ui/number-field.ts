@@ -1,15 +1,18 @@
 import {
+  afterNextRender,
   ChangeDetectionStrategy,
   booleanAttribute,
   Component,
   computed,
   type ElementRef,
+  inject,
+  Injector,
   input,
-  output,
   signal,
   viewChild,
 } from '@angular/core';
-import { MatButtonModule } from '@angular/material/button';
+import { MatIconModule } from '@angular/material/icon';
+import { KitControl } from './kit-control';
 
 /** How a field writes and reads its number. */
 export interface NumberForm {
@@ -24,18 +27,18 @@ export interface NumberForm {
 @Component({
   selector: 'nv-number-field',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule],
+  imports: [MatIconModule],
   template: `
     <span class="field" [class.wrong]="problem()">
       @if (steppers()) {
         <button
           type="button"
           tabindex="-1"
-          [disabled]="value() <= min()"
+          [disabled]="isDisabled() || number() <= min()"
           [attr.aria-label]="'less ' + label()"
-          (click)="step(-1)"
+          (click)="add(-by())"
         >
-          −
+          <mat-icon svgIcon="less" aria-hidden="true" />
         </button>
       }
       <input
@@ -45,13 +48,14 @@ export interface NumberForm {
         autocomplete="off"
         role="spinbutton"
         [attr.aria-label]="label()"
-        [attr.aria-valuenow]="value()"
-        [attr.aria-valuetext]="form().print(value()) + ' ' + unit()"
+        [attr.aria-valuenow]="number()"
+        [attr.aria-valuetext]="form().print(number()) + ' ' + unit()"
         [attr.aria-valuemin]="min()"
         [attr.aria-valuemax]="max()"
         [attr.aria-invalid]="problem() ? true : null"
         [style.width.ch]="width()"
         [value]="text()"
+        [disabled]="isDisabled()"
         (input)="type(box.value)"
         (focus)="box.select()"
         (blur)="leave()"
@@ -62,11 +66,11 @@ export interface NumberForm {
         <button
           type="button"
           tabindex="-1"
-          [disabled]="value() >= max()"
+          [disabled]="isDisabled() || number() >= max()"
           [attr.aria-label]="'more ' + label()"
-          (click)="step(1)"
+          (click)="add(by())"
         >
-          +
+          <mat-icon svgIcon="add" aria-hidden="true" />
         </button>
       }
     </span>
@@ -76,9 +80,8 @@ export interface NumberForm {
   `,
   styleUrl: './number-field.scss',
 })
-export class NumberField {
+export class NumberField extends KitControl<number> {
   readonly label = input.required<string>();
-  readonly value = input.required<number>();
   readonly form = input.required<NumberForm>();
   readonly min = input.required<number>();
   readonly max = input.required<number>();
@@ -86,14 +89,18 @@ export class NumberField {
   readonly by = input(1);
   /** Step with Shift held. */
   readonly fine = input(0.5);
+  /** Steps of a page up or down. */
+  readonly page = input(5);
   readonly steppers = input(false, { transform: booleanAttribute });
   readonly width = input(6);
-  readonly valueChange = output<number>();
 
+  private readonly injector = inject(Injector);
   private readonly box = viewChild.required<ElementRef<HTMLInputElement>>('box');
   /** What is being typed; null while the value itself is shown. */
   private readonly typed = signal<string | null>(null);
-  protected readonly text = computed(() => this.typed() ?? this.form().print(this.value()));
+  /** Where nobody says what it is, it is the least. */
+  protected readonly number = computed(() => this.current() ?? this.min());
+  protected readonly text = computed(() => this.typed() ?? this.form().print(this.number()));
   protected readonly problem = computed(() => {
     const typed = this.typed();
     if (typed === null || this.accepted(typed) !== null) return null;
@@ -105,12 +112,22 @@ export class NumberField {
   protected type(text: string): void {
     this.typed.set(text);
     const value = this.accepted(text);
-    if (value !== null && value !== this.value()) this.valueChange.emit(value);
+    if (value !== null && value !== this.number()) this.change(value);
+  }
+
+  /**
+   * Whoever gave the number may make another one of it, or keep the old one: once the page is drawn it stands as it came
+   * back. Until then a second press goes on from the first.
+   */
+  protected override change(value: number): void {
+    super.change(value);
+    if (!this.control) afterNextRender(() => this.current.set(this.value()), { injector: this.injector });
   }
 
   /** A text that is no number stays, marked, until it is mended or given up with Escape. */
   protected leave(): void {
     if (this.problem() === null) this.typed.set(null);
+    this.touched();
   }
 
   protected key(event: KeyboardEvent): void {
@@ -122,23 +139,30 @@ export class NumberField {
       this.box().nativeElement.select();
       return;
     }
-    const direction = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0;
-    if (direction === 0) return;
+    const by = event.shiftKey ? this.fine() : this.by();
+    const steps: Readonly<Record<string, number>> = {
+      ArrowUp: by,
+      ArrowDown: -by,
+      PageUp: by * this.page(),
+      PageDown: -by * this.page(),
+    };
+    const step = steps[event.key];
+    if (step === undefined) return;
     event.preventDefault();
-    this.step(direction, event.shiftKey ? this.fine() : this.by());
+    this.add(step);
   }
 
   protected wheel(event: WheelEvent): void {
     if (document.activeElement !== this.box().nativeElement || event.ctrlKey) return;
     event.preventDefault();
-    this.step(event.deltaY < 0 ? 1 : -1, event.shiftKey ? this.fine() : this.by());
+    const by = event.shiftKey ? this.fine() : this.by();
+    this.add(event.deltaY < 0 ? by : -by);
   }
 
-  protected step(direction: 1 | -1, by = this.by()): void {
+  protected add(step: number): void {
     this.typed.set(null);
-    const next = Number((this.value() + direction * by).toFixed(6));
-    const value = this.within(next);
-    if (value !== this.value()) this.valueChange.emit(value);
+    const value = this.within(Number((this.number() + step).toFixed(6)));
+    if (value !== this.number()) this.change(value);
   }
 
   private within(value: number): number {

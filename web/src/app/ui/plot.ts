@@ -41,6 +41,8 @@ export const plainLayout = ({ ink }: Inks): Partial<Layout> => ({
   styles: `
     :host {
       display: block;
+      /* As wide as its place: what is drawn in it pushes nothing apart. */
+      contain: inline-size;
     }
     .plot {
       height: var(--plot-height, 18rem);

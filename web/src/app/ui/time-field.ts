@@ -68,7 +68,8 @@ export class TimeField extends KitControl<string> {
 
   /** An empty time is none: it stays what it was. */
   protected take(): void {
-    const text = this.text();
-    if (this.time.valid && text !== null && text !== this.current()) this.change(text);
+    // Whether the control is valid is known to it only a moment later.
+    const text = this.time.value?.isValid ? this.text() : null;
+    if (text !== null && text !== this.current()) this.change(text);
   }
 }

@@ -1,3 +1,4 @@
+import { provideIcons } from '../../ui/icons';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { countsOf, DEFAULT_CONVENTIONS, formatRatio, type CountedPassage } from '@nuvrah/core';
 import { countedOf, session } from '../../testing/fixtures';
@@ -9,6 +10,7 @@ describe('the settings of a passage', () => {
   let passage: CountedPassage;
 
   beforeEach(() => {
+    TestBed.configureTestingModule({ providers: [provideIcons()] });
     fixture = TestBed.createComponent(PassageSettings);
     passage = { ...countedOf(session), cycles: 16 };
     fixture.componentInstance.edit.subscribe((edit) => {

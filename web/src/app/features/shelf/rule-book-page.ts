@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import {
@@ -33,6 +33,7 @@ import { PageBar } from '../../shared/page/page-bar';
             type="search"
             placeholder="pregnant, hold, Pell …"
             aria-label="search the rules"
+            [value]="wanted()"
             (input)="search($event)"
           />
         </label>
@@ -131,7 +132,9 @@ export class RuleBookPage {
   protected readonly caution = CAUTION_LINE;
   protected readonly all = RULES.length;
   protected readonly book = askedOnce(() => this.students.ruleBook());
-  private readonly wanted = signal('');
+  /** What is looked for, as it stands in the address. */
+  readonly find = input<string>();
+  protected readonly wanted = linkedSignal(() => this.find() ?? '');
 
   private readonly rows = computed(() => {
     const book = this.book.value();

@@ -6,6 +6,7 @@ import type { Student, StudentFact } from '@nuvrah/contract';
 import {
   FACT_GROUPS,
   daysBetween,
+  foldSpelling,
   isTrueOn,
   lastDayBefore,
   lastDayOf,
@@ -20,6 +21,9 @@ import { saidOf } from '../../api/sending';
 import { Students } from '../../api/students';
 import { NOT_KEPT } from '../../shared/offline-queue/words';
 import { OfflineQueue } from '../../shared/offline-queue/offline-queue';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { intakeWords } from '../../words/intake-words';
 import { endingQuestion } from './ending-question';
 import { DateField } from '../../ui/date-field';
 import { Questions } from '../../ui/questions';
@@ -30,8 +34,21 @@ const PREGNANCIES: readonly PersonFact[] = ['pregnancy', 'pregnancy-guarded'];
 @Component({
   selector: 'nv-fact-checklist',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatCheckboxModule, DateField, MatButtonModule],
+  imports: [MatFormFieldModule, MatInputModule, MatCheckboxModule, DateField, MatButtonModule],
   template: `
+    <mat-form-field class="find">
+      <mat-label>{{ words.find }}</mat-label>
+      <input
+        matInput
+        type="search"
+        autocomplete="off"
+        [attr.aria-label]="words.find"
+        (input)="find.set(textIn($event))"
+      />
+    </mat-form-field>
+    @if (groups().length === 0) {
+      <p class="soft" role="status">{{ words.nothing }}</p>
+    }
     @for (group of groups(); track group.name) {
       <fieldset>
         <legend>{{ group.name }}</legend>
@@ -108,6 +125,10 @@ const PREGNANCIES: readonly PersonFact[] = ['pregnancy', 'pregnancy-guarded'];
       columns: 26rem;
       column-gap: 3rem;
     }
+    .find {
+      width: 100%;
+      break-inside: avoid;
+    }
     fieldset {
       break-inside: avoid;
       border: 0;
@@ -142,6 +163,9 @@ export class FactChecklist {
   private readonly ticked = new Set<string>();
   /** One tick at a time: a second press on one that is on its way would be taken for another. */
   protected readonly busy = signal(false);
+  protected readonly words = intakeWords.health;
+  /** What conditions are narrowed to; what is true stays in sight. */
+  protected readonly find = signal('');
   /** What was refused or not sent, where it stands: it is not shown as if it were on record. */
   protected readonly failed = signal<{ readonly fact: PersonFact; readonly message: string } | null>(null);
 
@@ -152,16 +176,22 @@ export class FactChecklist {
     const waiting = this.queue.waiting().filter(({ kind, studentId }) => kind === 'fact' && studentId === id);
     const waits = (fact: PersonFact): boolean =>
       waiting.some((entry) => entry.kind === 'fact' && entry.body.fact.fact === fact);
-    return FACT_GROUPS.map(({ name, facts }) => ({
-      name,
-      rows: facts.map((fact) => {
-        const record = now.find((one) => one.fact === fact) ?? null;
-        const weeks = record?.due ? `(${weeksPregnant(record.due, today)} weeks)` : '';
-        const ended = record === null ? this.endedLast(fact) : null;
-        const pregnancy = PREGNANCIES.includes(fact);
-        return { fact, name: PERSON_FACTS[fact], record, ended, pregnancy, weeks, waits: waits(fact) };
-      }),
-    }));
+    const find = foldSpelling(this.find());
+    const found = (fact: PersonFact): boolean =>
+      find === '' || foldSpelling(PERSON_FACTS[fact]).includes(find) || now.some((one) => one.fact === fact);
+    const shown = FACT_GROUPS.map(({ name, facts }) => ({ name, facts: facts.filter(found) }));
+    return shown
+      .filter(({ facts }) => facts.length > 0)
+      .map(({ name, facts }) => ({
+        name,
+        rows: facts.map((fact) => {
+          const record = now.find((one) => one.fact === fact) ?? null;
+          const weeks = record?.due ? `(${weeksPregnant(record.due, today)} weeks)` : '';
+          const ended = record === null ? this.endedLast(fact) : null;
+          const pregnancy = PREGNANCIES.includes(fact);
+          return { fact, name: PERSON_FACTS[fact], record, ended, pregnancy, weeks, waits: waits(fact) };
+        }),
+      }));
   });
 
   protected textIn(event: Event): string {

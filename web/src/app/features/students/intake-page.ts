@@ -1,110 +1,120 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  viewChild,
+} from '@angular/core';
+import { STEPPER_GLOBAL_OPTIONS, type StepperSelectionEvent } from '@angular/cdk/stepper';
+import { BreakpointObserver } from '@angular/cdk/layout';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
-import { RouterLink } from '@angular/router';
-import type { StudentFields } from '@nuvrah/contract';
-import { describeMissing, readinessOf, dayInWords } from '@nuvrah/core';
+import { MatIconModule } from '@angular/material/icon';
+import { MatStepper, MatStepperModule } from '@angular/material/stepper';
+import { Router, RouterLink } from '@angular/router';
+import type { Student, StudentFields } from '@nuvrah/contract';
+import { dayInWords, describeMissing, readinessOf } from '@nuvrah/core';
+import { map } from 'rxjs';
 import { asked } from '../../api/loaded';
-import { LoadingNote } from '../../shared/loading-note';
 import { ScreeningClock } from '../../api/screening-clock';
-import { savingStudent } from './saving-student';
 import { Students } from '../../api/students';
-import { FactChecklist } from './fact-checklist';
-import { StudentForm } from './student-form';
+import { LoadingNote } from '../../shared/loading-note';
 import { PageBar } from '../../shared/page/page-bar';
+import { intakeWords } from '../../words/intake-words';
+import { CapacityForm } from './capacity-form';
+import { FactChecklist } from './fact-checklist';
+import { savingStudent } from './saving-student';
+import { StudentForm } from './student-form';
 
-/** The intake, filled in with the student present. What is entered is kept as it is; it can be gone on with later. */
+const STEPS = Object.keys(intakeWords.steps) as (keyof typeof intakeWords.steps)[];
+type Step = (typeof STEPS)[number];
+
+const NARROW = '(max-width: 40rem)';
+
+/** The intake in five short steps, filled in with the student present. It can be left at any of them and gone on with later. */
 @Component({
   selector: 'nv-intake-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PageBar, FactChecklist, LoadingNote, MatButtonModule, RouterLink, StudentForm],
-  template: `
-    <div class="page">
-      <nv-loading-note [state]="page.state()" (retry)="page.again()" />
-      @if (page.value(); as student) {
-        <nv-page-bar>
-          <h1>Intake: {{ student.name }}</h1>
-          <a matButton [routerLink]="['/students', student.id]">To the student</a>
-        </nv-page-bar>
-        <section aria-labelledby="who">
-          <h2 id="who">1 · Who they are and what they want</h2>
-          <nv-student-form
-            action="Save"
-            [value]="student"
-            [busy]="saving.busy()"
-            [problem]="saving.problem()"
-            (save)="saving.change(student, $event)"
-          />
-        </section>
-        <section aria-labelledby="health">
-          <h2 id="health">2 · Health: is any of this true?</h2>
-          <p class="soft">Each tick is saved by itself. Nothing here leaves this application.</p>
-          <nv-fact-checklist [student]="student" (changed)="page.again()" />
-        </section>
-        <section aria-labelledby="done">
-          <h2 id="done">3 · Asked everything?</h2>
-          @for (line of missing(); track line) {
-            <p class="notice clearance">{{ line }}</p>
-          } @empty {
-            <p>Nothing is missing. Next comes the comfortable capacity.</p>
-          }
-          <div class="actions">
-            @if (student.healthAskedOn === day().today) {
-              <span role="status">✓ Everything was asked today.</span>
-            } @else {
-              <button matButton="filled" type="button" [disabled]="saving.busy()" (click)="everything()">
-                Everything was asked today
-              </button>
-              @if (student.healthAskedOn; as asked) {
-                <span class="soft">last asked on {{ dayInWords(asked) }}</span>
-              }
-            }
-            <a matButton [routerLink]="['/students', student.id, 'capacity']">Capacity check</a>
-          </div>
-        </section>
-      }
-    </div>
-  `,
-  styles: `
-    section {
-      margin-bottom: 2.25rem;
-    }
-    nv-student-form {
-      display: block;
-      max-width: 52rem;
-    }
-    h2 {
-      margin-bottom: 0.75rem;
-    }
-    .notice {
-      margin-bottom: 0.5rem;
-    }
-    .actions {
-      display: flex;
-      flex-wrap: wrap;
-      align-items: center;
-      gap: 0.5rem 1rem;
-      margin-top: 0.75rem;
-    }
-  `,
+  imports: [
+    CapacityForm,
+    FactChecklist,
+    LoadingNote,
+    MatButtonModule,
+    MatIconModule,
+    MatStepperModule,
+    PageBar,
+    RouterLink,
+    StudentForm,
+  ],
+  providers: [{ provide: STEPPER_GLOBAL_OPTIONS, useValue: { displayDefaultIndicatorType: false } }],
+  templateUrl: './intake-page.html',
+  styleUrl: './intake-page.scss',
 })
 export class IntakePage {
   readonly id = input.required<string>();
+  /** The step that is shown; the first where it is none. */
+  readonly step = input<string>();
 
   private readonly students = inject(Students);
+  private readonly router = inject(Router);
   protected readonly day = inject(ScreeningClock).day;
+  protected readonly isNarrow = toSignal(
+    inject(BreakpointObserver)
+      .observe(NARROW)
+      .pipe(map(({ matches }) => matches)),
+    { initialValue: false },
+  );
+  private readonly stepper = viewChild(MatStepper);
 
-  protected readonly dayInWords = dayInWords;
+  protected readonly words = intakeWords;
   protected readonly page = asked(this.id, (id) => this.students.get(id));
-  protected readonly saving = savingStudent(() => this.page.again());
+  /** Each step has its own: what is refused in one is said there alone. */
+  protected readonly saving = {
+    who: savingStudent(() => this.page.again()),
+    health: savingStudent(() => this.page.again()),
+    seat: savingStudent(() => this.page.again()),
+  };
+  protected readonly at = linkedSignal(() => {
+    const step = STEPS.findIndex((one) => one === this.step());
+    return step < 0 ? 0 : step;
+  });
 
+  protected readonly askedOn = computed(() => {
+    const asked = this.page.value()?.healthAskedOn ?? null;
+    return asked === null ? '' : this.words.health.askedOn(dayInWords(asked));
+  });
+  protected readonly askedToday = computed(() => this.page.value()?.healthAskedOn === this.day().today);
   protected readonly missing = computed(() => {
     const student = this.page.value();
     return student ? describeMissing(readinessOf(student, this.day()), this.day().today) : [];
   });
-
-  protected everything(): void {
+  /** The step at which the first thing that is missing is filled in. */
+  protected readonly stepOfMissing = computed((): Step => {
     const student = this.page.value();
-    const change: Partial<StudentFields> = { healthAskedOn: this.day().today };
-    if (student) this.saving.change(student, change);
+    return student?.birthYear === null || student?.healthAskedOn !== null ? 'who' : 'health';
+  });
+
+  protected moved({ selectedIndex }: StepperSelectionEvent): void {
+    this.at.set(selectedIndex);
+    const step = STEPS[selectedIndex];
+    void this.router.navigate([], { queryParams: { step }, replaceUrl: true });
+  }
+
+  protected goTo(step: Step): void {
+    this.at.set(STEPS.indexOf(step));
+  }
+
+  protected save(step: 'who' | 'seat', student: Student, fields: StudentFields): void {
+    this.saving[step].change(student, fields, () => this.next());
+  }
+
+  protected everything(student: Student): void {
+    this.saving.health.change(student, { healthAskedOn: this.day().today }, () => this.next());
+  }
+
+  protected next(): void {
+    this.stepper()?.next();
   }
 }

@@ -52,7 +52,9 @@ import { studentWords } from '../../words/student-words';
             [label]="technique()"
           />
         }
-        <p class="soft">{{ climb.rule.said.join(' ') }}</p>
+        @if (climb.rule.step !== 'suspend') {
+          <p class="soft">{{ climb.rule.said.join(' ') }}</p>
+        }
         @if (sent.message(); as text) {
           <p class="notice problem" role="alert">{{ text }}</p>
         }

@@ -56,64 +56,70 @@ const SEAT_WORDS = Object.fromEntries(Object.entries(SEATS).map(([id, { name }])
   ],
   template: `
     <form [formGroup]="form" (ngSubmit)="submit()">
-      <mat-form-field class="wide">
-        <mat-label>Name</mat-label>
-        <input matInput formControlName="name" maxlength="120" autocomplete="off" />
-        <mat-error>A name is needed.</mat-error>
-      </mat-form-field>
-      <mat-form-field>
-        <mat-label>Year of birth</mat-label>
-        <input matInput formControlName="birthYear" inputmode="numeric" maxlength="4" autocomplete="off" />
-        <mat-error>{{ yearProblem() }}</mat-error>
-      </mat-form-field>
-      <mat-form-field>
-        <mat-label>Hand</mat-label>
-        <mat-select formControlName="hand">
-          <mat-option value="right">right</mat-option>
-          <mat-option value="left">left</mat-option>
-        </mat-select>
-      </mat-form-field>
-      <mat-form-field>
-        <mat-label>Tongue</mat-label>
-        <mat-select formControlName="tongueRolls">
-          <mat-option [value]="null">not asked</mat-option>
-          <mat-option [value]="true">rolls</mat-option>
-          <mat-option [value]="false">does not roll</mat-option>
-        </mat-select>
-      </mat-form-field>
-      <mat-form-field>
-        <mat-label>Earlier practice</mat-label>
-        <mat-select formControlName="experienced">
-          <mat-option [value]="false">none on record</mat-option>
-          <mat-option [value]="true">has practised before</mat-option>
-        </mat-select>
-      </mat-form-field>
-      <nv-checks
-        class="wide"
-        legend="what they want"
-        [words]="goalWords"
-        [value]="goals()"
-        (valueChange)="setGoals($event)"
-      />
-      <nv-checks
-        class="wide"
-        legend="seats that are possible, the best one first"
-        [words]="seatWords"
-        [value]="seats()"
-        (valueChange)="setSeats($event)"
-      />
-      @if (minor()) {
-        <mat-form-field>
-          <mat-label>Guardian who consents</mat-label>
-          <input matInput formControlName="guardian" maxlength="120" autocomplete="off" />
-          <mat-error>Say who consented.</mat-error>
+      @if (part() !== 'seat') {
+        <mat-form-field class="wide">
+          <mat-label>Name</mat-label>
+          <input matInput formControlName="name" maxlength="120" autocomplete="off" />
+          <mat-error>A name is needed.</mat-error>
         </mat-form-field>
-        <nv-date-field label="Consent given on" formControlName="consentOn" [max]="today()" />
+        <mat-form-field>
+          <mat-label>Year of birth</mat-label>
+          <input matInput formControlName="birthYear" inputmode="numeric" maxlength="4" autocomplete="off" />
+          <mat-error>{{ yearProblem() }}</mat-error>
+        </mat-form-field>
+        @if (minor()) {
+          <mat-form-field>
+            <mat-label>Guardian who consents</mat-label>
+            <input matInput formControlName="guardian" maxlength="120" autocomplete="off" />
+            <mat-error>Say who consented.</mat-error>
+          </mat-form-field>
+          <nv-date-field label="Consent given on" formControlName="consentOn" [max]="today()" />
+        }
       }
-      <mat-form-field class="wide">
-        <mat-label>Note</mat-label>
-        <textarea matInput formControlName="note" rows="3" maxlength="2000"></textarea>
-      </mat-form-field>
+      @if (part() !== 'who') {
+        <mat-form-field>
+          <mat-label>Hand</mat-label>
+          <mat-select formControlName="hand">
+            <mat-option value="right">right</mat-option>
+            <mat-option value="left">left</mat-option>
+          </mat-select>
+        </mat-form-field>
+        <mat-form-field>
+          <mat-label>Tongue</mat-label>
+          <mat-select formControlName="tongueRolls">
+            <mat-option [value]="null">not asked</mat-option>
+            <mat-option [value]="true">rolls</mat-option>
+            <mat-option [value]="false">does not roll</mat-option>
+          </mat-select>
+        </mat-form-field>
+        <mat-form-field>
+          <mat-label>Earlier practice</mat-label>
+          <mat-select formControlName="experienced">
+            <mat-option [value]="false">none on record</mat-option>
+            <mat-option [value]="true">has practised before</mat-option>
+          </mat-select>
+        </mat-form-field>
+        <nv-checks
+          class="wide"
+          legend="what they want"
+          [words]="goalWords"
+          [value]="goals()"
+          (valueChange)="setGoals($event)"
+        />
+        <nv-checks
+          class="wide"
+          legend="seats that are possible, the best one first"
+          [words]="seatWords"
+          [value]="seats()"
+          (valueChange)="setSeats($event)"
+        />
+      }
+      @if (part() !== 'seat') {
+        <mat-form-field class="wide">
+          <mat-label>Note</mat-label>
+          <textarea matInput formControlName="note" rows="3" maxlength="2000"></textarea>
+        </mat-form-field>
+      }
       @if (message(); as text) {
         <p class="notice problem wide" role="alert">{{ text }}</p>
       }
@@ -129,7 +135,7 @@ const SEAT_WORDS = Object.fromEntries(Object.entries(SEATS).map(([id, { name }])
   styles: `
     form {
       display: grid;
-      grid-template-columns: 1fr 1fr;
+      grid-template-columns: repeat(auto-fit, minmax(min(100%, 13rem), 1fr));
       gap: 1rem;
     }
     .wide {
@@ -146,6 +152,8 @@ const SEAT_WORDS = Object.fromEntries(Object.entries(SEATS).map(([id, { name }])
 export class StudentForm {
   readonly value = input<StudentFields | null>(null);
   readonly action = input.required<string>();
+  /** What of it is asked: all, who somebody is, or how they sit and breathe. */
+  readonly part = input<'all' | 'who' | 'seat'>('all');
   readonly busy = input(false);
   readonly problem = input<ApiProblem | null>(null);
   readonly save = output<StudentFields>();

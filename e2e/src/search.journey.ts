@@ -1,0 +1,35 @@
+import { expect, test } from './application.js';
+
+test('anything with a name is found from anywhere, in any spelling, by keyboard', async ({
+  viewing: page,
+}) => {
+  const find = async (text: string, first: RegExp): Promise<void> => {
+    await page.keyboard.press('/');
+    const box = page.getByRole('combobox', { name: /^Search students/ });
+    await box.fill(text);
+    await expect(page.getByRole('option').first()).toHaveText(first);
+    await page.keyboard.press('Enter');
+  };
+  await find('bhamri', /Bhrāmarī.*technique/);
+  await expect(page).toHaveURL(/\/shelf\/bhramari$/);
+  await find('hespr', /Hesper Vane.*student/);
+  await expect(page.getByRole('heading', { name: 'Hesper Vane' })).toBeVisible();
+  await find('tide', /Before the tide.*Old Pell Ardwick.*session/);
+  await expect(page.getByLabel('title of the session')).toHaveValue('Before the tide');
+  await find('glaucoma', /glaucoma.*rule/);
+  await expect(page.getByRole('heading', { name: 'Rule book' })).toBeVisible();
+  await find('import', /Import log.*command/);
+  await expect(page.getByRole('heading', { name: 'Read a log' })).toBeVisible();
+  await find('shortcuts', /Keyboard shortcuts.*command/);
+  await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible();
+  await page.keyboard.press('Escape');
+
+  // Where something is typed, a slash is a slash; Ctrl K works there too.
+  await page.goto('/students');
+  await page.getByLabel('Find by name').fill('a');
+  await page.getByLabel('Find by name').press('/');
+  await expect(page.getByLabel('Find by name')).toHaveValue('a/');
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox', { name: /^Search students/ }).fill('xyzzyqq');
+  await expect(page.getByText('Nothing answers to that.')).toBeVisible();
+});

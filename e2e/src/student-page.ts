@@ -1,0 +1,37 @@
+// The page of a student, as journeys go about it: its words stand here once.
+import type { Page } from '@playwright/test';
+
+export type StudentPart =
+  | 'Overview'
+  | 'Sessions'
+  | 'Progress'
+  | 'Health and clearances'
+  | 'Capacity'
+  | 'At home'
+  | 'History'
+  | 'Data';
+
+/** Opens a student from the list of students; one of its parts where it is named. */
+export async function openStudent(page: Page, name: string, part?: StudentPart): Promise<void> {
+  await page.getByRole('link', { name: 'Students', exact: true }).click();
+  await page.getByRole('link', { name, exact: true }).click();
+  await page.getByRole('heading', { name, exact: true }).waitFor();
+  if (part) await openPart(page, part);
+}
+
+/** Opens a part of the page of a student. */
+export const openPart = (page: Page, part: StudentPart): Promise<void> =>
+  page.getByRole('tab', { name: new RegExp(`^${part}`) }).click();
+
+/** Chooses what stands in the menu at the head. */
+export async function fromMore(page: Page, what: string): Promise<void> {
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('menuitem', { name: what }).click();
+}
+
+/** A session of a student's own, opened on the Bench. */
+export async function newSession(page: Page, student: string): Promise<void> {
+  await openStudent(page, student, 'Sessions');
+  await page.getByRole('button', { name: 'New session' }).click();
+  await page.getByLabel('title of the session').waitFor();
+}
