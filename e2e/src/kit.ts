@@ -6,7 +6,10 @@ const pageOf = (within: Page | Locator): Page => ('page' in within ? within.page
 /** Chooses what an option says, in the list with this name. */
 export async function choose(within: Page | Locator, name: string, option: string): Promise<void> {
   await within.getByRole('combobox', { name, exact: true }).click();
-  await pageOf(within).getByRole('option', { name: option, exact: true }).click();
+  const page = pageOf(within);
+  await page.getByRole('option', { name: option, exact: true }).click();
+  // A list that is opened while the one before is still closing is closed with it.
+  await page.locator('.mat-mdc-select-panel').waitFor({ state: 'detached' });
 }
 
 /** Opens what is folded away under this name. */

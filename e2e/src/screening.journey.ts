@@ -141,7 +141,9 @@ test('a capacity is measured by taps, and a hold that is left out is not offered
     page.evaluate((more) => {
       (window as unknown as { stopwatch: number }).stopwatch += more * 1000;
     }, seconds);
-  const tries = async (...seconds: number[]): Promise<void> => {
+  const tries = async (step: string, ...seconds: number[]): Promise<void> => {
+    // The step is drawn before a key is meant for it.
+    await expect(page.getByRole('button', { name: step })).toHaveAttribute('aria-pressed', 'true');
     for (const length of seconds) {
       await page.keyboard.press('Space');
       await expect(page.getByRole('button', { name: 'End' })).toBeVisible();
@@ -151,17 +153,18 @@ test('a capacity is measured by taps, and a hold that is left out is not offered
     }
   };
   await page.getByRole('button', { name: 'Begin' }).waitFor();
-  await tries(7, 11, 7);
+  await tries('1 · Inhale', 7, 11, 7);
   await expect(page.getByText('one more, please')).toBeVisible();
   await page.getByRole('button', { name: 'Take out try 2' }).click();
-  await tries(8);
+  await tries('1 · Inhale', 8);
   await expect(page.getByText('Median 7 s')).toBeVisible();
   await expect(page.getByText('7 s × 0.8 = 5.6 s sustainable')).toBeVisible();
   await page.getByRole('button', { name: 'Next' }).click();
-  await tries(10, 10, 10);
+  await tries('2 · Exhale', 10, 10, 10);
   await page.getByRole('button', { name: '3 · Hold' }).click();
-  await tries(12, 12, 12);
+  await tries('3 · Hold', 12, 12, 12);
   await page.getByRole('button', { name: '5 · Natural minute' }).click();
+  await page.locator('nv-natural-minute').waitFor();
   await page.keyboard.press('Space');
   for (let inhale = 0; inhale < 14; inhale++) {
     await pass(4);
