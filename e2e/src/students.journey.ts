@@ -1,5 +1,5 @@
 import { expect, test } from './application.js';
-import { fromMore, openStudent } from './student-page.js';
+import { fromMore, openPart, openStudent } from './student-page.js';
 import { answer, choose } from './kit.js';
 
 test('a student is changed, archived and brought back', async ({ signedIn: page }) => {
@@ -53,6 +53,27 @@ test('students are found, filtered and sorted, and the address keeps it', async 
   await page.getByRole('columnheader', { name: 'Last seen' }).click();
   await expect(page).toHaveURL(/sort=lastSeen/);
   await expect(rows.first()).toHaveText('Wren Castellan');
+});
+
+test('a part of a student’s page asks before what is typed in it is lost; a step of the intake keeps it', async ({
+  signedIn: page,
+}) => {
+  await openStudent(page, 'Juno Abara', 'Health and clearances');
+  await page.getByLabel('note on the fact').fill('Before solos.');
+  await openPart(page, 'Overview');
+  await answer(page, 'Stay');
+  await expect(page.getByLabel('note on the fact')).toHaveValue('Before solos.');
+  await openPart(page, 'Overview');
+  await answer(page, 'Leave');
+  await expect(page.locator('nv-student-overview')).toBeVisible();
+
+  await fromMore(page, 'Intake');
+  const note = page.getByLabel('Note', { exact: true });
+  await note.fill('Sings alto.');
+  await page.getByRole('tab', { name: 'Health' }).click();
+  await expect(page.getByLabel('Find a condition')).toBeVisible();
+  await page.getByRole('tab', { name: 'Who' }).click();
+  await expect(note).toHaveValue('Sings alto.');
 });
 
 test('a year of birth in the future is refused at the field and nothing typed is lost', async ({

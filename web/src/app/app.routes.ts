@@ -1,17 +1,15 @@
 import type { Route, Routes } from '@angular/router';
 import { signedIn } from './api/signed-in.guard';
 import { leavingLead } from './features/lead/leaving-lead.guard';
-import { leavingPart, leavingUnsaved } from './ui/unsaved';
+import { leavingUnsaved } from './ui/unsaved';
 import { Shell } from './frame/shell';
 
 declare const ngDevMode: boolean | undefined;
 
 /** Nothing typed on a page is lost without a question. */
-const ASKS: Partial<Route> = {
-  canDeactivate: [leavingUnsaved],
-  canActivate: [leavingPart],
-  runGuardsAndResolvers: 'paramsOrQueryParamsChange',
-};
+const ASKS: Partial<Route> = { canDeactivate: [leavingUnsaved] };
+/** Asks between the parts of one page too, where these take each other's place. */
+const ASKS_BETWEEN_PARTS: Partial<Route> = { runGuardsAndResolvers: 'paramsOrQueryParamsChange' };
 
 const pages: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'today' },
@@ -33,6 +31,7 @@ const pages: Routes = [
   {
     path: 'students/:id',
     title: 'Student · Nuvrah',
+    ...ASKS_BETWEEN_PARTS,
     loadComponent: () => import('./features/students/student-page').then((m) => m.StudentPage),
   },
   {

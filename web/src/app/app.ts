@@ -16,8 +16,13 @@ export class App {
 
   constructor() {
     inject(AppearanceChoice);
-    // In an emergency the server may be away: the card is there before it is asked for.
-    afterNextRender(() => requestIdleCallback(() => void signCard()));
+    // In an emergency, or when something typed is to be left, the server may be away: both are there before they are needed.
+    afterNextRender(() =>
+      requestIdleCallback(() => {
+        void signCard();
+        void import('./ui/question-dialog');
+      }),
+    );
   }
 
   /** The list of keys and the card of signs are no part of the first load. */

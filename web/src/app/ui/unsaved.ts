@@ -1,5 +1,5 @@
 import { DestroyRef, DOCUMENT, inject, Injectable } from '@angular/core';
-import { Router, type CanActivateFn, type CanDeactivateFn } from '@angular/router';
+import type { CanDeactivateFn } from '@angular/router';
 import { fromEvent, Subscription } from 'rxjs';
 import { Questions, type Question } from './questions';
 
@@ -47,13 +47,3 @@ export function asksWhileUnsaved(typed: () => boolean): void {
 /** Nothing typed is lost without a question. */
 export const leavingUnsaved: CanDeactivateFn<unknown> = () =>
   !inject(Unsaved).any() || inject(Questions).ask(LEAVE_UNSAVED);
-
-/** The same where another part of the same page is opened: its forms are taken away too. */
-export const leavingPart: CanActivateFn = (_, to) => {
-  const pathOf = (url: string): string => url.split(/[?#]/)[0] ?? '';
-  return (
-    pathOf(to.url) !== pathOf(inject(Router).url) ||
-    !inject(Unsaved).any() ||
-    inject(Questions).ask(LEAVE_UNSAVED)
-  );
-};
