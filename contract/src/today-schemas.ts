@@ -70,6 +70,8 @@ const ofStudent = { studentId: uuid, name: Type.String() };
 
 /** What is on today: who practises, what waits with what needs most first, what was told from home. */
 export const todaySchema = object({
+  /** All students, archived ones too. */
+  students: whole,
   coming: listOf(
     object({
       ...ofStudent,
@@ -83,8 +85,6 @@ export const todaySchema = object({
       /** By the clock where the instructor works, HH:mm. */
       clock: Type.String(),
       numbers: rungNumbersSchema,
-      /** Whether it was asked today how they are. */
-      asked: Type.Boolean(),
     }),
   ),
   waiting: listOf(object({ ...ofStudent, item: waitingItem })),

@@ -74,6 +74,15 @@ export function rungAfter({ at, rungs }: Pick<OnLadder, 'at' | 'rungs'>, step: N
   return step === 'ease' ? Math.max(0, at - 1) : at;
 }
 
+/** The numbers of the other rung that a step leads to; null where it leads to no other. */
+export function numbersAfter(
+  { at, rungs }: Pick<OnLadder, 'at' | 'rungs'>,
+  step: NextStep,
+): RungNumbers | null {
+  const to = rungAfter({ at, rungs }, step);
+  return to === null || to === at ? null : (rungs[to] ?? null);
+}
+
 /** What the question whether a decision waits depends on. */
 export interface WaitingRequest {
   /** When the last decision was made, or the ladder, milliseconds since 1970; and the instructor's local date of that. */

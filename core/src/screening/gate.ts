@@ -25,11 +25,15 @@ export const describeEmergency = ({ sign, day }: OpenEmergency): string =>
 
 /** Something that is missing before a session can be led. */
 export type LeadNeed =
-  | { readonly code: 'birth-year' | 'health-not-asked' | 'consent' | 'day-check' }
+  | IntakeNeed
+  | { readonly code: 'day-check' }
   | { readonly code: 'emergency'; readonly emergency: OpenEmergency }
   | { readonly code: 'finding'; readonly finding: StandingFinding };
 
-type IntakeNeed = Extract<LeadNeed, { readonly code: keyof typeof NEED_WORDS }>;
+/** Something that the intake still misses. */
+export interface IntakeNeed {
+  readonly code: 'birth-year' | 'health-not-asked' | 'consent';
+}
 
 /** What of a student's record the intake fills in. */
 export type IntakeOnRecord = Pick<Readiness, 'birthYear' | 'healthAskedOn' | 'consentOn'>;
@@ -44,6 +48,10 @@ export function missingIntake(student: IntakeOnRecord, day: Day): readonly Intak
     ...(minor && consentOn === null ? [{ code: 'consent' } as const] : []),
   ];
 }
+
+/** Whether nothing at all can be led for a student on a day: an emergency sign is open, or the intake is not finished. */
+export const isHeldBack = (student: IntakeOnRecord & Pick<Readiness, 'emergency'>, day: Day): boolean =>
+  student.emergency !== null || missingIntake(student, day).length > 0;
 
 /** What the intake still misses, in words, with what to do. */
 export const describeMissing = (student: IntakeOnRecord, day: Day): readonly string[] =>

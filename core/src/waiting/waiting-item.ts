@@ -22,7 +22,7 @@ export type WaitingItem =
       readonly signs: readonly SignId[];
       readonly day: Day;
     }
-  /** A step of a ladder to be decided; `numbers` are those of the rung it leads to, null where it leads to none. */
+  /** A step of a ladder to be decided; `numbers` are those of the other rung it leads to, null where it leads to none. */
   | {
       readonly kind: 'decision';
       readonly ladderId: string;

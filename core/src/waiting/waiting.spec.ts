@@ -102,6 +102,17 @@ describe('what waits for the instructor', () => {
         'may advance to in 5 · out 10',
         '5 of 5 sittings.',
       ],
+      [
+        {
+          kind: 'decision',
+          ladderId: 'a',
+          step: 'check',
+          reasons: [{ code: 'gap', days: 31 }],
+          numbers: null,
+        },
+        'needs a new capacity check',
+        '31 days',
+      ],
       [{ kind: 'intake' }, 'has an unfinished intake', 'nothing is led'],
       [
         {

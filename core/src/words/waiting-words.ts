@@ -59,7 +59,7 @@ export function describeWaiting(item: WaitingItem, today: Day): WaitingWords {
         more: daysAgo(daysBetween(item.day, today)),
       };
     case 'decision': {
-      const to = item.numbers && item.step !== 'stay' ? ` to ${shortNumbers(item.numbers)}` : '';
+      const to = item.numbers ? ` to ${shortNumbers(item.numbers)}` : '';
       return { line: `${STEP_LINES[item.step]}${to}`, more: item.reasons.map(describeReason).join(' ') };
     }
     case 'intake':

@@ -284,6 +284,7 @@ describe('today', () => {
       },
     });
     const before = await client.must(routes.today);
+    expect(before.students).toBe(2);
     expect(before.waiting.map(({ studentId, item }) => [studentId, item.kind])).toEqual([
       [student.id, 'capacity'],
     ]);
@@ -294,7 +295,6 @@ describe('today', () => {
         sessionId: session.id,
         title: session.document.title,
         clock: '06:30',
-        asked: true,
         facts: [],
       }),
     ]);

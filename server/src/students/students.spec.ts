@@ -1,5 +1,5 @@
 import { day, type Day } from '@nuvrah/core';
-import { API_ROOT, routes, type DayCheck, type Problem } from '@nuvrah/contract';
+import { API_ROOT, routes, type DayCheck, type Problem, type StudentFact } from '@nuvrah/contract';
 import { randomUUID } from 'node:crypto';
 import { aCapacity, aDay, addStudentWithSession, aStudent, finishedRecord } from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
@@ -61,6 +61,48 @@ describe('students', () => {
       body: { version: 1, record, effort: 2, note: '' },
     });
     expect((await line())?.sittings).toBe(1);
+  });
+
+  it('are listed with what is true of them today, what keeps them from being led, and when they were seen last', async () => {
+    const { student, session } = await addStudentWithSession(client);
+    const params = { id: student.id };
+    const line = async () => {
+      const found = (await client.must(routes.listStudents)).find(({ id }) => id === student.id);
+      if (!found) throw new Error('not in the list');
+      return found;
+    };
+    const { facts, lastSeen, consentOn, emergency } = await line();
+    expect({ facts, lastSeen, consentOn, emergency }).toEqual({
+      facts: [],
+      lastSeen: null,
+      consentOn: null,
+      emergency: null,
+    });
+
+    const fact = { since: null, until: null, due: null, note: '' };
+    const add = (body: Partial<StudentFact>) =>
+      client.must(routes.addFact, { params, body: { ...fact, id: randomUUID(), fact: 'asthma', ...body } });
+    await add({ fact: 'asthma' });
+    await add({ fact: 'vertigo', until: day('2026-03-09') });
+    await add({ fact: 'nosebleed', until: day('2026-03-10') });
+    await add({ fact: 'migraine', since: day('2026-03-11') });
+    expect([...(await line()).facts].sort()).toEqual(['asthma', 'nosebleed']);
+
+    const change = { ...aStudent, version: 1, guardian: 'Rosa Reed', consentOn: day('2026-03-01') };
+    await client.must(routes.changeStudent, { params, body: { ...change, archived: false } });
+    expect((await line()).consentOn).toBe(day('2026-03-01'));
+
+    const id = randomUUID();
+    await client.must(routes.beginSitting, { body: { id, sessionId: session.id, sessionVersion: 1 } });
+    expect((await line()).lastSeen).toBeNull();
+    const record = { ...finishedRecord(session.document), signs: ['chest-pain' as const] };
+    await client.must(routes.recordSitting, {
+      params: { id },
+      body: { version: 1, record, effort: 2, note: '' },
+    });
+    const seen = await line();
+    expect(seen.lastSeen).toBe(day('2026-03-10'));
+    expect(seen.emergency).toEqual({ sign: 'chest-pain', day: day('2026-03-10') });
   });
 
   it('have a day check of when it was asked, however long it waited to be sent', async () => {

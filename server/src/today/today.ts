@@ -9,6 +9,7 @@ import {
   comesOn,
   isTrueOn,
   needOf,
+  numbersAfter,
   practiceMoment,
   SIGN_WAITS_DAYS,
   waitsForCheck,
@@ -17,13 +18,14 @@ import {
   waitsForReturn,
   type Day,
   type Decision,
+  type OpenEmergency,
   type RungNumbers,
   type SignId,
   type WaitingItem,
 } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById, localDay } from '../accounts/accounts.js';
-import type { InstructorRow, LadderRow, StudentRow } from '../db/entities.js';
+import type { ClearanceRow, InstructorRow, LadderRow, StudentRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
 import { KeptAnswers } from '../http/kept-answers.js';
@@ -38,6 +40,9 @@ interface LastDays {
   /** Sittings from a log outside that nobody confirmed. */
   readonly unconfirmed: number;
 }
+
+/** How many students there are, archived ones too. */
+const COUNT_SQL = 'SELECT count(*)::int AS count FROM student WHERE instructor_id = $1';
 
 /** Everybody who is not archived, by name. */
 const STUDENTS_SQL = `
@@ -129,14 +134,14 @@ function revisionAt(instructor: InstructorRow, at: Date): string {
 async function makeToday(store: InstructorStore, instructor: InstructorRow, at: Date): Promise<Today> {
   const today = localDay(instructor, at);
   const signsSince = new Date(at.getTime() - SIGN_WAITS_DAYS * 86_400_000);
-  const [students, rows, decisions, clearances, lastDays, checked, emergencies, signs, unfinished, home] =
+  const [[everybody], students, rows, decisions, clearances, lastDays, emergencies, signs, unfinished, home] =
     await Promise.all([
+      store.query<{ count: number }>(COUNT_SQL),
       store.query<TodayRow>(STUDENTS_SQL),
       store.ladders.list({}, { order: { createdAt: 'DESC', id: 'ASC' } }),
       store.query<LastDecision>(LAST_DECISIONS_SQL),
       store.clearances.list({}, { order: { until: 'ASC' } }),
       store.query<LastDays>(LAST_DAYS_SQL, instructor.timeZone),
-      store.dayChecks.list({ day: today }),
       openEmergencies(store, null),
       store.query<SignRow>(SIGNS_SQL, signsSince, instructor.timeZone),
       store.query<UnfinishedRow>(UNFINISHED_SQL, instructor.timeZone),
@@ -154,19 +159,18 @@ async function makeToday(store: InstructorStore, instructor: InstructorRow, at: 
   };
   const waiting = students.flatMap((student): WaitingStudent[] => {
     const { id, name } = student;
-    const days = last.get(id);
-    const emergency = emergencies.get(id);
-    const items: readonly WaitingItem[] = [
-      ...(emergency ? [{ kind: 'suspended', ...emergency } as const] : []),
-      ...of.unfinished(id).map(toUnfinished),
-      ...of.signs(id).map(toSign),
-      ...of.ladders(id).flatMap(toDecision),
-      ...waitsForIntake(student, today),
-      ...waitsForClearances(of.clearances(id), today),
-      ...waitsForCheck(days?.lastCheck ?? null, today),
-      ...((days?.unconfirmed ?? 0) > 0 ? [{ kind: 'log', sittings: days?.unconfirmed ?? 0 } as const] : []),
-      ...waitsForReturn(days?.lastSitting ?? null, of.ladders(id).length > 0, today),
-    ];
+    const items = waitingItems(
+      {
+        student,
+        emergency: emergencies.get(id) ?? null,
+        unfinished: of.unfinished(id),
+        signs: of.signs(id),
+        ladders: of.ladders(id),
+        clearances: of.clearances(id),
+        last: last.get(id) ?? null,
+      },
+      today,
+    );
     return items.map((item) => ({ studentId: id, name, item }) as WaitingStudent);
   });
   const comers = students.flatMap(({ id, name }) =>
@@ -177,10 +181,38 @@ async function makeToday(store: InstructorStore, instructor: InstructorRow, at: 
       .map(({ row }) => ({ studentId: id, name, row })),
   );
   return {
-    coming: await toComing(store, instructor, today, comers, new Set(checked.map((one) => one.studentId))),
+    students: everybody?.count ?? 0,
+    coming: await toComing(store, instructor, today, comers),
     waiting: waiting.sort((a, b) => needOf(a.item) - needOf(b.item)),
     home: home.map((row) => ({ ...row, startedAt: row.startedAt.toISOString() })),
   };
+}
+
+/** What is on record of one student as far as something of it can wait. */
+interface OnRecord {
+  readonly student: TodayRow;
+  readonly emergency: OpenEmergency | null;
+  readonly unfinished: readonly UnfinishedRow[];
+  readonly signs: readonly SignRow[];
+  readonly ladders: readonly OpenLadder[];
+  readonly clearances: readonly ClearanceRow[];
+  readonly last: LastDays | null;
+}
+
+/** Everything that waits of one student. */
+function waitingItems(of: OnRecord, today: Day): readonly WaitingItem[] {
+  const { lastCheck = null, lastSitting = null, unconfirmed = 0 } = of.last ?? {};
+  return [
+    ...(of.emergency ? [{ kind: 'suspended', ...of.emergency } as const] : []),
+    ...of.unfinished.map(toUnfinished),
+    ...of.signs.map(toSign),
+    ...of.ladders.flatMap(toDecision),
+    ...waitsForIntake(of.student, today),
+    ...waitsForClearances(of.clearances, today),
+    ...waitsForCheck(lastCheck, today),
+    ...(unconfirmed > 0 ? [{ kind: 'log', sittings: unconfirmed } as const] : []),
+    ...waitsForReturn(lastSitting, of.ladders.length > 0, today),
+  ];
 }
 
 interface Comer {
@@ -202,7 +234,6 @@ async function toComing(
   instructor: InstructorRow,
   today: Day,
   comers: readonly Comer[],
-  asked: ReadonlySet<string>,
 ): Promise<ComingStudent[]> {
   const sessionIds = comers.flatMap(({ row }) => row.sessionId ?? []);
   const [facts, titles] = await Promise.all([
@@ -228,7 +259,6 @@ async function toComing(
       title: titleOf.get(row.sessionId ?? '') ?? '',
       clock: first ? practiceMoment(first.time, today, instructor).clock : '',
       numbers: row.rungs[row.at] as RungNumbers,
-      asked: asked.has(studentId),
     };
   });
   return coming.sort((a, b) => a.clock.localeCompare(b.clock) || a.name.localeCompare(b.name));
@@ -286,7 +316,6 @@ const toSign = ({ id, signs, day }: SignRow): WaitingItem => ({ kind: 'sign', si
 /** A step that waits; a suspension is said once, of the student. */
 function toDecision({ row, rule, waits: decides }: OpenLadder): readonly WaitingItem[] {
   if (!decides || rule.step === 'suspend') return [];
-  const by = rule.step === 'advance' ? 1 : rule.step === 'ease' ? -1 : 0;
-  const numbers = row.rungs[row.at + by] ?? null;
-  return [{ kind: 'decision', ladderId: row.id, step: rule.step, reasons: rule.reasons, numbers }];
+  const { step, reasons } = rule;
+  return [{ kind: 'decision', ladderId: row.id, step, reasons, numbers: numbersAfter(row, step) }];
 }

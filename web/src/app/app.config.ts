@@ -1,5 +1,5 @@
 import { provideHttpClient } from '@angular/common/http';
-import { provideBrowserGlobalErrorListeners, type ApplicationConfig } from '@angular/core';
+import { inject, provideBrowserGlobalErrorListeners, type ApplicationConfig } from '@angular/core';
 import { MAT_FORM_FIELD_DEFAULT_OPTIONS } from '@angular/material/form-field';
 import {
   provideRouter,
@@ -7,9 +7,11 @@ import {
   withInMemoryScrolling,
   withNavigationErrorHandler,
 } from '@angular/router';
+import { AccountStore } from './api/account';
 import { appRoutes } from './app.routes';
 import { sayNotOpened } from './frame/page-trouble';
 import { provideIcons } from './ui/icons';
+import { browserZone, TIME_ZONE } from './ui/time-zone';
 
 export const appConfig: ApplicationConfig = {
   providers: [
@@ -23,6 +25,14 @@ export const appConfig: ApplicationConfig = {
     ),
     provideHttpClient(),
     provideIcons(),
+    {
+      provide: TIME_ZONE,
+      // Where the instructor works; a private link has no account.
+      useFactory: () => {
+        const { account } = inject(AccountStore);
+        return () => account()?.timeZone ?? browserZone();
+      },
+    },
     {
       provide: MAT_FORM_FIELD_DEFAULT_OPTIONS,
       useValue: { appearance: 'outline', subscriptSizing: 'dynamic' },

@@ -68,8 +68,7 @@ export class DateField extends KitControl<Day | null> implements OnInit {
   protected readonly latest = computed(() => dateOf(this.max()));
   private readonly errors = signal<ValidationErrors | null>(null);
 
-  /** What is wrong with what was typed, and what to do. */
-  protected readonly problem = computed(() => {
+  override readonly problem = computed(() => {
     const [errors, min, max] = [this.errors(), this.min(), this.max()];
     if (!errors) return null;
     if ('matDatepickerMin' in errors && min !== null) return fieldWords.tooEarly(dayInWords(min));

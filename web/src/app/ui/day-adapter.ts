@@ -1,13 +1,8 @@
-import { inject, Injectable, InjectionToken, type Provider } from '@angular/core';
+import { inject, Injectable, type Provider } from '@angular/core';
 import { DateAdapter, MAT_DATE_FORMATS, MAT_DATE_LOCALE, type MatDateFormats } from '@angular/material/core';
 import { LuxonDateAdapter, MAT_LUXON_DATE_ADAPTER_OPTIONS } from '@angular/material-luxon-adapter';
 import { DateTime } from 'luxon';
-
-/** The time zone in which "today" is marked in a calendar: where the instructor works. */
-export const TIME_ZONE = new InjectionToken<() => string>('TIME_ZONE', {
-  providedIn: 'root',
-  factory: () => () => Intl.DateTimeFormat().resolvedOptions().timeZone,
-});
+import { TIME_ZONE } from './time-zone';
 
 /** Days have no zone, and times no day: both are kept in UTC, so that no clock change moves them. */
 @Injectable()

@@ -1,5 +1,17 @@
-import { booleanAttribute, Directive, inject, input, linkedSignal, output } from '@angular/core';
+import {
+  booleanAttribute,
+  DestroyRef,
+  Directive,
+  ElementRef,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+  type Signal,
+} from '@angular/core';
 import { NgControl, type ControlValueAccessor } from '@angular/forms';
+import { KitForm } from './kit-form';
 
 const nothing = (): void => undefined;
 
@@ -18,11 +30,22 @@ export abstract class KitControl<T, Told extends T = T> implements ControlValueA
   protected readonly isDisabled = linkedSignal(() => this.disabled());
   protected readonly control = inject(NgControl, { self: true, optional: true });
 
+  /** What is wrong with what was typed, and what to do; null while it can be read. What is wrong is told to nobody. */
+  readonly problem: Signal<string | null> = signal(null);
+
+  private readonly element = inject<ElementRef<HTMLElement>>(ElementRef);
   private tellForm: (value: Told) => void = nothing;
   protected touched: () => void = nothing;
 
   constructor() {
     if (this.control) this.control.valueAccessor = this;
+    const form = inject(KitForm, { optional: true });
+    if (form) inject(DestroyRef).onDestroy(form.add(this));
+  }
+
+  /** Goes to where it is typed. */
+  focus(): void {
+    this.element.nativeElement.querySelector('input')?.focus();
   }
 
   writeValue(value: T | null): void {

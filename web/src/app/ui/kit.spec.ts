@@ -1,7 +1,7 @@
 import type { HarnessLoader } from '@angular/cdk/testing';
 import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
 import type { TemplateRef } from '@angular/core';
-import { ChangeDetectionStrategy, Component, inject, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal, viewChild } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButtonHarness } from '@angular/material/button/testing';
@@ -23,6 +23,7 @@ import { DateField } from './date-field';
 import { Fold } from './fold';
 import { provideIcons } from './icons';
 import { Notices } from './notices';
+import { KitForm } from './kit-form';
 import { NumberField } from './number-field';
 import { countsForm } from './number-forms';
 import { Questions } from './questions';
@@ -84,6 +85,40 @@ class Everything {
 
   constructor() {
     asksWhileUnsaved(() => this.typed);
+  }
+}
+
+@Component({
+  selector: 'nv-inner',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [NumberField, TimeField],
+  template: `
+    <nv-time-field label="At" value="06:30" />
+    <nv-number-field label="Rounds" [form]="counts" [value]="4" [min]="1" [max]="50" />
+  `,
+})
+class Inner {
+  readonly counts = countsForm;
+}
+
+@Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [DateField, Inner, KitForm],
+  template: `
+    <form (submit)="send()">
+      @if (dated()) {
+        <nv-date-field label="Until" />
+      }
+      <nv-inner />
+    </form>
+  `,
+})
+class Sent {
+  readonly dated = signal(true);
+  sent = 0;
+
+  send(): void {
+    this.sent++;
   }
 }
 
@@ -189,6 +224,42 @@ describe('the kit', () => {
     }
     await write('late');
     expect(form().value.time).toBe('18:05');
+  });
+
+  it('has forms that are not sent while a field in them cannot be read, however deep it stands', () => {
+    const { page, fixture } = new Shown(Sent);
+    const type = (name: string, text: string): void => {
+      const field = page.querySelector(`[aria-label="${name}"]`) as HTMLInputElement;
+      field.value = text;
+      for (const kind of ['input', 'change']) field.dispatchEvent(new Event(kind));
+      fixture.detectChanges();
+    };
+    const send = (): number => {
+      page.querySelector('form')?.dispatchEvent(new Event('submit'));
+      return fixture.componentInstance.sent;
+    };
+    const focused = (): string | null => document.activeElement?.getAttribute('aria-label') ?? null;
+    expect(send()).toBe(1);
+    for (const [name, wrong, right] of [
+      ['Until', 'soon', '4.4.2026'],
+      ['At', 'late', '7:15'],
+      ['Rounds', 'many', '8'],
+    ] as const) {
+      const before = fixture.componentInstance.sent;
+      type(name, wrong);
+      expect(send()).withContext(name).toBe(before);
+      expect(focused()).toBe(name);
+      type(name, right);
+      expect(send())
+        .withContext(name)
+        .toBe(before + 1);
+    }
+    // A field that is gone holds nobody up.
+    type('Until', 'soon');
+    fixture.componentInstance.dated.set(false);
+    fixture.detectChanges();
+    const before = fixture.componentInstance.sent;
+    expect(send()).toBe(before + 1);
   });
 
   it('has a field for a number that is part of a form, with keys for a step and for a page', () => {

@@ -101,7 +101,7 @@ export class NumberField extends KitControl<number> {
   /** Where nobody says what it is, it is the least. */
   protected readonly number = computed(() => this.current() ?? this.min());
   protected readonly text = computed(() => this.typed() ?? this.form().print(this.number()));
-  protected readonly problem = computed(() => {
+  override readonly problem = computed(() => {
     const typed = this.typed();
     if (typed === null || this.accepted(typed) !== null) return null;
     const { hint, print, read } = this.form();

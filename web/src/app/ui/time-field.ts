@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, effect, input, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -31,8 +40,8 @@ const timeOf = (text: string | null): DateTime | null =>
       />
       <mat-timepicker-toggle matIconSuffix [for]="picker" [aria-label]="words.openTimes(label())" />
       <mat-timepicker #picker interval="30min" (selected)="take()" />
-      @if (time.invalid) {
-        <mat-error>{{ words.noTime }}</mat-error>
+      @if (problem(); as text) {
+        <mat-error>{{ text }}</mat-error>
       }
     </mat-form-field>
   `,
@@ -48,6 +57,8 @@ export class TimeField extends KitControl<string> {
 
   protected readonly words = fieldWords;
   protected readonly time = new FormControl<DateTime | null>(null);
+  private readonly isWrong = signal(false);
+  override readonly problem = computed(() => (this.isWrong() ? fieldWords.noTime : null));
 
   constructor() {
     super();
@@ -55,6 +66,7 @@ export class TimeField extends KitControl<string> {
       const [text, disabled] = [this.current(), this.isDisabled()];
       untracked(() => this.show(text, disabled));
     });
+    this.time.events.pipe(takeUntilDestroyed()).subscribe(() => this.isWrong.set(this.time.invalid));
   }
 
   private show(text: string | null, disabled: boolean): void {

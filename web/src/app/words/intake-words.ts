@@ -33,7 +33,6 @@ export const intakeWords = inLanguage({
     ready: 'Nothing is missing.',
     next: 'Next, sessions are proposed that are safe for them.',
     propose: 'Propose sessions',
-    missing: 'Still missing',
     back: 'Go to it',
   },
 });

@@ -3,7 +3,7 @@ export type Words = {
   readonly [key: string]: string | readonly string[] | Words | ((...values: never[]) => string);
 };
 
-/** Where the chosen language is kept in this browser; `pseudo` is for looking at the interface, see docs. */
+/** Where the chosen language is kept in this browser; `pseudo` is for finding text that is in no table. */
 const KEY = 'nuvrah.language';
 
 const chosen = ((): string | null => {
@@ -14,12 +14,10 @@ const chosen = ((): string | null => {
   }
 })();
 
-const ACCENTS: Readonly<Record<string, string>> = Object.fromEntries(
-  [...'aàeèiìoòuùyÿcçnñAÀEÈIÌOÒUÙ'].reduce<string[][]>(
-    (pairs, letter, index, all) => (index % 2 === 0 ? [...pairs, [letter, all[index + 1] ?? letter]] : pairs),
-    [],
-  ),
-);
+const ACCENTS: Readonly<Record<string, string>> = {
+  ...{ a: 'à', e: 'è', i: 'ì', o: 'ò', u: 'ù', y: 'ÿ', c: 'ç', n: 'ñ' },
+  ...{ A: 'À', E: 'È', I: 'Ì', O: 'Ò', U: 'Ù' },
+};
 
 /** Accented and a third longer: what is not so on the page is in no table of words. */
 export function pseudo(text: string): string {

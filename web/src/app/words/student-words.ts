@@ -65,6 +65,7 @@ export const studentWords = inLanguage({
     archived: 'archived',
     isArchived: (name: string) => `${name} is archived.`,
     undo: 'Undo',
+    isBack: (name: string) => `${name} is back.`,
     build: 'Build a session',
     lead: (title: string) => `Lead “${title}”`,
     finishIntake: 'Finish the intake',
@@ -137,7 +138,6 @@ export const studentWords = inLanguage({
     facts: 'What to know before leading',
     clearances: 'Clearances by clinicians',
     approvals: 'Approvals by a teacher',
-    dayCheck: 'Day check',
     sessions: 'Sessions',
     compose: 'Propose sessions',
     newSession: 'New session',
@@ -149,7 +149,6 @@ export const studentWords = inLanguage({
     intake: 'Intake',
     decided: 'What was decided',
     nothingDecided: 'Nothing was decided yet.',
-    sittings: 'Sittings in the Ledger',
     data: 'Everything that is kept of them',
   },
 });

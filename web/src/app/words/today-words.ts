@@ -21,7 +21,6 @@ export const todayWords = inLanguage({
     open: 'Open',
     toResolve: (count: number) => `${count} to resolve before leading`,
     noSession: 'The session of this ladder was deleted',
-    asked: 'asked today',
     home: 'At home',
     told: (name: string, clock: string) => `${name} ${clock}`,
     effort: (effort: number) => `effort ${effort}`,

@@ -48,6 +48,7 @@ import { OtherSchool } from './other-school';
 import { PlanForm, type Terms } from './plan-form';
 import { titlesOf } from '../../words/rung-words';
 import { PageBar } from '../../shared/page/page-bar';
+import { KitForm } from '../../ui/kit-form';
 
 interface TargetField {
   readonly key: string;
@@ -78,6 +79,7 @@ const FIELDS: Readonly<Record<RungNumbers['kind'], readonly TargetField[]>> = {
   selector: 'nv-new-ladder',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    KitForm,
     PageBar,
     SelectField,
     LadderSight,

@@ -24,7 +24,6 @@ import {
   techniqueOf,
   dayCheckOf,
   isDayChecked,
-  readinessOf,
 } from '@nuvrah/core';
 import { AccountStore } from '../../api/account';
 import { ScreeningClock } from '../../api/screening-clock';
@@ -194,9 +193,7 @@ export class LeadReady {
     return emergency && describeEmergency(emergency);
   });
   /** What the intake misses, in words; the day and the findings have their own places. */
-  protected readonly missing = computed(() =>
-    describeMissing(readinessOf(this.student(), this.day()), this.day().today),
-  );
+  protected readonly missing = computed(() => describeMissing(this.student(), this.day().today));
   protected readonly passageNames = computed(
     () => new Map(this.passages().map(({ id, name }) => [id, name])),
   );

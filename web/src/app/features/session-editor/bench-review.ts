@@ -14,7 +14,6 @@ import {
   isBeginner,
   isDayChecked,
   orderingRecordOf,
-  readinessOf,
   screeningCaseOf,
   sustainableOf,
   reviewToGiveOut,
@@ -147,7 +146,7 @@ export class BenchReview {
   });
   readonly missing = computed(() => {
     const student = this.student();
-    return student ? describeMissing(readinessOf(student, this.day()), this.day().today) : [];
+    return student ? describeMissing(student, this.day().today) : [];
   });
 
   constructor() {

@@ -15,6 +15,7 @@ import { NOW } from '../../api/now';
 import { nameOfPassage, type Practised } from '../../shared/practice/practised';
 import { DateField } from '../../ui/date-field';
 import { TimeField } from '../../ui/time-field';
+import { KitForm } from '../../ui/kit-form';
 
 /** What was done without the page. */
 export interface ByHand {
@@ -37,7 +38,7 @@ interface Row {
 @Component({
   selector: 'nv-home-by-hand',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [TimeField, DateField, MatButtonModule],
+  imports: [KitForm, TimeField, DateField, MatButtonModule],
   template: `
     <form (submit)="tell($event)">
       @for (row of rows(); track $index) {

@@ -174,4 +174,24 @@ describe('how a session is practised at home', () => {
     expect(told.length).toBe(3);
     expect(form.text('[role=alert]')).toContain('That lies ahead.');
   });
+
+  for (const [field, typed] of [
+    ['day', 'someday'],
+    ['day', '11 Mar 2026'],
+    ['time', 'late'],
+  ] as const)
+    it(`is not told by hand with a ${field} that is ${typed}, as if it had been now`, () => {
+      configure();
+      const practised = practisedOf(home.practice as NonNullable<Home['practice']>);
+      const form = new Shown(HomeByHand, { practised });
+      const told: ByHand[] = [];
+      form.fixture.componentInstance.told.subscribe((one) => told.push(one));
+      form.type(field, typed);
+      form.submit();
+      expect(told).toEqual([]);
+      expect(document.activeElement?.getAttribute('aria-label')).toBe(field);
+      form.type(field, field === 'day' ? '9 Mar 2026' : '7:15');
+      form.submit();
+      expect(told.length).toBe(1);
+    });
 });

@@ -30,12 +30,13 @@ import { NumberField, type NumberForm } from '../../ui/number-field';
 import { countsForm, wholeForm } from '../../ui/number-forms';
 import { saveFile } from '../../ui/save-file';
 import { FileButton } from '../../ui/file-button';
+import { KitForm } from '../../ui/kit-form';
 
 /** A variant of one's own: name, ranges, beginning and a note. What was typed stays when it is refused. */
 @Component({
   selector: 'nv-variant-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FileButton, MatButtonModule, NumberField],
+  imports: [KitForm, FileButton, MatButtonModule, NumberField],
   template: `
     <form (submit)="save($event)" aria-labelledby="variant">
       <h2 id="variant">{{ variant() ? 'Your variant' : 'A variant of your own' }}</h2>

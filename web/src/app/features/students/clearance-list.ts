@@ -32,6 +32,7 @@ import { asksWhileUnsaved } from '../../ui/unsaved';
 import { SelectField } from '../../ui/select-field';
 import { Fold } from '../../ui/fold';
 import { DateField } from '../../ui/date-field';
+import { KitForm } from '../../ui/kit-form';
 
 /** What a clearance is for. */
 type Cause = PersonFact | SignId;
@@ -42,7 +43,7 @@ const EMERGENCY_SIGNS = SIGNS.filter(({ kind }) => kind === 'emergency');
 @Component({
   selector: 'nv-clearance-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DateField, Fold, SelectField, MatButtonModule],
+  imports: [KitForm, DateField, Fold, SelectField, MatButtonModule],
   template: `
     <ul>
       @for (row of rows(); track row.clearance.id) {

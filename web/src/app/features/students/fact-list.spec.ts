@@ -100,6 +100,19 @@ describe('what is known of a student', () => {
     expect(changed).toBe(0);
   });
 
+  it('puts nothing on record while a day that was typed is none, and goes to it', () => {
+    show();
+    choose('asthma');
+    type('since', 'last year');
+    submit();
+    http.expectNone(`${API_ROOT}/students/${ids.student}/facts`);
+    expect(document.activeElement?.getAttribute('aria-label')).toBe('since');
+    type('since', '2 Mar 2025');
+    submit();
+    const { body } = http.expectOne(`${API_ROOT}/students/${ids.student}/facts`).request;
+    expect((body as StudentFact).since).toBe(day('2025-03-02'));
+  });
+
   it('ends a fact yesterday and never before it began, when that is confirmed', () => {
     show(fact({ since: day('2026-03-01') }));
     const asked = spyOn(TestBed.inject(Questions), 'ask').and.returnValues(of(false), of(true));

@@ -22,6 +22,7 @@ import { SelectField } from '../../ui/select-field';
 import { DateField } from '../../ui/date-field';
 import { Questions } from '../../ui/questions';
 import { filter } from 'rxjs';
+import { KitForm } from '../../ui/kit-form';
 
 type Dates = Pick<StudentFact, 'since' | 'until' | 'due'>;
 const NO_DATES: Dates = { since: null, until: null, due: null };
@@ -30,7 +31,7 @@ const NO_DATES: Dates = { since: null, until: null, due: null };
 @Component({
   selector: 'nv-fact-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DateField, SelectField, MatButtonModule],
+  imports: [KitForm, DateField, SelectField, MatButtonModule],
   template: `
     <ul>
       @for (row of rows(); track row.fact.id) {

@@ -15,7 +15,7 @@ import { MatIconModule } from '@angular/material/icon';
 import { MatStepper, MatStepperModule } from '@angular/material/stepper';
 import { Router, RouterLink } from '@angular/router';
 import type { Student, StudentFields } from '@nuvrah/contract';
-import { dayInWords, describeMissing, readinessOf } from '@nuvrah/core';
+import { dayInWords, describeNeed, missingIntake, type IntakeNeed } from '@nuvrah/core';
 import { map } from 'rxjs';
 import { asked } from '../../api/loaded';
 import { ScreeningClock } from '../../api/screening-clock';
@@ -30,6 +30,13 @@ import { StudentForm } from './student-form';
 
 const STEPS = Object.keys(intakeWords.steps) as (keyof typeof intakeWords.steps)[];
 type Step = (typeof STEPS)[number];
+
+/** The step in which each thing is filled in. */
+const STEP_OF: Readonly<Record<IntakeNeed['code'], Step>> = {
+  'birth-year': 'who',
+  consent: 'who',
+  'health-not-asked': 'health',
+};
 
 const NARROW = '(max-width: 40rem)';
 
@@ -88,12 +95,8 @@ export class IntakePage {
   protected readonly askedToday = computed(() => this.page.value()?.healthAskedOn === this.day().today);
   protected readonly missing = computed(() => {
     const student = this.page.value();
-    return student ? describeMissing(readinessOf(student, this.day()), this.day().today) : [];
-  });
-  /** The step at which the first thing that is missing is filled in. */
-  protected readonly stepOfMissing = computed((): Step => {
-    const student = this.page.value();
-    return student?.birthYear === null || student?.healthAskedOn !== null ? 'who' : 'health';
+    const missing = student ? missingIntake(student, this.day().today) : [];
+    return missing.map((need) => ({ line: describeNeed(need), step: STEP_OF[need.code] }));
   });
 
   protected moved({ selectedIndex }: StepperSelectionEvent): void {

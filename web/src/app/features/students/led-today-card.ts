@@ -6,9 +6,8 @@ import {
   clockInWords,
   dayCheckOf,
   isDayChecked,
-  missingIntake,
+  isHeldBack,
   momentFromText,
-  readinessOf,
   TODAY_FACTS,
 } from '@nuvrah/core';
 import { ScreeningClock } from '../../api/screening-clock';
@@ -87,9 +86,7 @@ export class LedTodayCard {
     return check ? clockInWords(momentFromText(check.checkedAt)) : null;
   });
   protected readonly state = computed(() => {
-    const student = this.student();
-    const missing = missingIntake(readinessOf(student, this.day()), this.day().today);
-    if (student.emergency || missing.length > 0)
+    if (isHeldBack(this.student(), this.day().today))
       return { name: this.words.cannotBeLed, icon: 'no', level: 'cannot' } as const;
     return this.isAsked()
       ? ({ name: this.words.canBeLed, icon: 'yes', level: 'can' } as const)

@@ -4,6 +4,7 @@ import { RouterLink } from '@angular/router';
 import type { Ladder, Student } from '@nuvrah/contract';
 import {
   isTechniqueId,
+  numbersAfter,
   plannedStairs,
   rhythmOf,
   rungFrom,
@@ -109,8 +110,8 @@ export class NextStepCard {
     const climb = this.climb();
     if (!climb) return '';
     const { step } = climb.rule;
-    const to = climb.rungs[climb.at + (step === 'advance' ? 1 : step === 'ease' ? -1 : 0)];
-    return to && (step === 'advance' || step === 'ease') ? shortNumbers(to) : STEPS[step].action;
+    const numbers = numbersAfter(climb, step);
+    return numbers ? shortNumbers(numbers) : STEPS[step].action;
   });
   protected readonly stairs = computed(() => {
     const climb = this.climb();

@@ -35,6 +35,7 @@ import { Checks } from '../../ui/checks';
 import { asksWhileUnsaved } from '../../ui/unsaved';
 import { markOf } from '../../api/mark-of';
 import { DateField } from '../../ui/date-field';
+import { KitForm } from '../../ui/kit-form';
 
 const FIRST_BIRTH_YEAR = 1900;
 const SEAT_WORDS = Object.fromEntries(Object.entries(SEATS).map(([id, { name }]) => [id, name])) as Readonly<
@@ -46,6 +47,7 @@ const SEAT_WORDS = Object.fromEntries(Object.entries(SEATS).map(([id, { name }])
   selector: 'nv-student-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    KitForm,
     DateField,
     Checks,
     MatButtonModule,

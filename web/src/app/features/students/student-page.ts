@@ -13,21 +13,14 @@ import { MatMenuModule } from '@angular/material/menu';
 import { MatTabsModule } from '@angular/material/tabs';
 import { Router, RouterLink } from '@angular/router';
 import type { Student, StudentFields } from '@nuvrah/contract';
-import {
-  ageOn,
-  describeEmergency,
-  describeMissing,
-  GOALS,
-  isTrueOn,
-  momentInWords,
-  readinessOf,
-} from '@nuvrah/core';
-import { combineLatest } from 'rxjs';
+import { ageOn, describeEmergency, describeMissing, GOALS, isTrueOn, momentInWords } from '@nuvrah/core';
+import { combineLatest, switchMap, take } from 'rxjs';
 import { AccountStore } from '../../api/account';
+import type { ApiProblem } from '../../api/api';
 import { Ladders } from '../../api/ladders';
 import { asked } from '../../api/loaded';
 import { ScreeningClock } from '../../api/screening-clock';
-import { sending } from '../../api/sending';
+import { saidOf, sending } from '../../api/sending';
 import { Sessions } from '../../api/sessions';
 import { Students } from '../../api/students';
 import { DayCheckForm } from '../../shared/day-check/day-check-form';
@@ -124,6 +117,7 @@ export class StudentPage {
   }));
 
   protected readonly saving = savingStudent(() => this.page.again());
+  protected readonly archiving = sending();
   protected readonly adding = sending();
   protected readonly confirming = sending();
 
@@ -149,7 +143,7 @@ export class StudentPage {
   protected readonly climb = computed(() => this.climbs().find(({ ended }) => !ended) ?? null);
   protected readonly missing = computed(() => {
     const student = this.student();
-    return student ? describeMissing(readinessOf(student, this.day()), this.day().today) : [];
+    return student ? describeMissing(student, this.day().today) : [];
   });
   protected readonly emergency = computed(() => {
     const emergency = this.student()?.emergency;
@@ -198,18 +192,29 @@ export class StudentPage {
 
   protected archive(student: Student): void {
     const archived = !student.archived;
-    this.saving.change(student, { archived }, () => {
+    this.archiving.send(this.students.change(student, { archived }), ({ id, name }) => {
+      this.page.again();
       if (archived)
-        this.notices.say(this.words.isArchived(student.name), {
+        this.notices.say(this.words.isArchived(name), {
           label: this.words.undo,
-          run: () => this.bringBack(),
+          run: () => this.bringBack(id),
         });
     });
   }
 
-  private bringBack(): void {
-    const student = this.student();
-    if (student) this.saving.change(student, { archived: false });
+  /** It is the one who was archived that comes back, as they are by then, whatever page is shown. */
+  private bringBack(id: string): void {
+    const back = this.students.get(id).pipe(
+      take(1),
+      switchMap((student) => this.students.change(student, { archived: false })),
+    );
+    back.subscribe({
+      next: ({ name }) => {
+        this.page.again();
+        this.notices.say(this.words.isBack(name));
+      },
+      error: (problem: ApiProblem) => this.notices.say(saidOf(problem)),
+    });
   }
 
   protected confirmLog(student: Student): void {

@@ -67,6 +67,8 @@ export class ComingRow {
   readonly coming = input.required<ComingStudent>();
   /** Whether it is the one that is led next. */
   readonly first = input(false);
+  /** Whether it is said how long it takes and what is in the way. */
+  readonly reviewed = input(true);
 
   private readonly sessions = inject(Sessions);
   private readonly account = inject(AccountStore);
@@ -75,7 +77,7 @@ export class ComingRow {
   protected readonly facts = computed(() => this.coming().facts as readonly PersonFact[]);
 
   private readonly session = asked(
-    computed(() => this.coming().sessionId),
+    computed(() => (this.reviewed() ? this.coming().sessionId : null)),
     (id) => (id === null ? of(null) : this.sessions.withOwner(id)),
   );
   /** What leading it would find now: the same review as before leading. */

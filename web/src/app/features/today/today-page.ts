@@ -4,12 +4,10 @@ import { MatIconModule } from '@angular/material/icon';
 import { MatMenuModule } from '@angular/material/menu';
 import { RouterLink } from '@angular/router';
 import { clockInWords, practiceMoment, signById } from '@nuvrah/core';
-import { combineLatest } from 'rxjs';
 import { AccountStore } from '../../api/account';
 import { Ladders } from '../../api/ladders';
 import { askedOnce } from '../../api/loaded';
 import { ScreeningClock } from '../../api/screening-clock';
-import { Students } from '../../api/students';
 import { LoadingNote } from '../../shared/loading-note';
 import { PageBar } from '../../shared/page/page-bar';
 import { LeadKeeper } from '../../shared/playback/lead-keeper';
@@ -17,6 +15,9 @@ import { longDay } from '../../words/dates';
 import { todayWords } from '../../words/today-words';
 import { ComingRow } from './coming-row';
 import { WaitingList } from './waiting-list';
+
+/** Of so many who come first it is reviewed what leading them would find; a longer day is told without. */
+const MOST_REVIEWED = 12;
 
 /** Today: who practises, what waits with what needs most first, and what was told from home. */
 @Component({
@@ -37,17 +38,16 @@ import { WaitingList } from './waiting-list';
 })
 export class TodayPage {
   private readonly ladders = inject(Ladders);
-  private readonly students = inject(Students);
   private readonly account = inject(AccountStore);
   private readonly today = inject(ScreeningClock).today;
 
   protected readonly words = todayWords;
+  protected readonly mostReviewed = MOST_REVIEWED;
   protected readonly interrupted = inject(LeadKeeper).kept();
-  private readonly asked = combineLatest([this.ladders.today(), this.students.list()]);
-  protected readonly page = askedOnce(() => this.asked);
-  protected readonly day = computed(() => this.page.value()?.[0] ?? null);
+  protected readonly page = askedOnce(() => this.ladders.today());
+  protected readonly day = this.page.value;
   /** Nobody is there yet: the first steps are shown in place of an empty day. */
-  protected readonly isNew = computed(() => this.page.value()?.[1].length === 0);
+  protected readonly isNew = computed(() => this.day()?.students === 0);
   protected readonly date = computed(() => longDay(this.today()));
   protected readonly sun = computed(() => {
     const { place, timeZone } = this.account.required();

@@ -91,7 +91,12 @@ export class SearchDialog {
   private readonly away = signal(false);
   /** Students and sessions; null until they are there. */
   private readonly asked = toSignal(
-    combineLatest([this.students.list(), this.sessions.list(), this.classes.list()]).pipe(
+    combineLatest([
+      this.students.list(),
+      this.sessions.list(),
+      this.classes.list(),
+      this.variants.load(),
+    ]).pipe(
       map(([students, sessions, classes]) => {
         const names = new Map([...students, ...classes].map(({ id, name }) => [id, name]));
         return [...findStudents(students), ...findSessions(sessions, names)];

@@ -19,7 +19,7 @@ export interface Findable {
   readonly does?: 'signs' | 'keys' | 'sign-out';
 }
 
-/** Of so many letters and more, one in five may be wrong. */
+/** Of so many letters and more, a quarter may be wrong. */
 const SHORTEST_FUZZY = 4;
 const WRONG_LETTERS = 0.25;
 const MOST_FOUND = 12;
