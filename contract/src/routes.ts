@@ -3,6 +3,7 @@ import { route } from './route.js';
 import { fileOf, listOf, moment, nothing, object, uuid } from './schema-parts.js';
 import {
   accountSchema,
+  ledgerFilterSchema,
   ledgerPageSchema,
   ledgerQuerySchema,
   loggedSittingsSchema,
@@ -12,21 +13,15 @@ import {
   classChangeSchema,
   classSchema,
   newClassSchema,
-  newOverrulingSchema,
-  newSessionSchema,
   newSittingSchema,
   newVariantSchema,
-  overrulingSchema,
   passwordChangeSchema,
   preferencesSchema,
   ruleBookSchema,
-  sessionChangeSchema,
-  sessionVersionSchema,
   signInSchema,
   sittingRecordSchema,
   signBackSchema,
   sittingSchema,
-  storedSessionSchema,
   storedVariantSchema,
   variantChangeSchema,
   workplaceSchema,
@@ -60,11 +55,8 @@ import {
   studentLineSchema,
   studentSchema,
 } from './student-schemas.js';
+import { sessionRoutes } from './session-routes.js';
 
-const ofOwner = Type.Object(
-  { student: Type.Optional(uuid), class: Type.Optional(uuid) },
-  { additionalProperties: false },
-);
 const ofStudent = Type.Object({ student: Type.Optional(uuid) }, { additionalProperties: false });
 
 /** All requests of the application. */
@@ -141,7 +133,7 @@ export const routes = {
   }),
   ledgerFile: route('get', '/ledger.csv', {
     summary: 'Sittings with their passages as CSV, filtered, the newest first',
-    query: ledgerQuerySchema,
+    query: ledgerFilterSchema,
     answer: fileOf('text/csv'),
   }),
   knownSittings: route('get', '/ledger/known', {
@@ -321,41 +313,7 @@ export const routes = {
     status: 204,
   }),
 
-  listSessions: route('get', '/sessions', {
-    summary: 'Sessions, newest change first',
-    query: ofOwner,
-    answer: listOf(storedSessionSchema),
-  }),
-  addSession: route('post', '/sessions', {
-    summary: 'Add a session',
-    body: newSessionSchema,
-    answer: storedSessionSchema,
-    status: 201,
-  }),
-  getSession: route('get', '/sessions/:id', { summary: 'One session', answer: storedSessionSchema }),
-  saveSession: route('put', '/sessions/:id', {
-    summary: 'Save a session; a stale save is refused with what is stored now',
-    body: sessionChangeSchema,
-    answer: storedSessionSchema,
-  }),
-
-  listSessionVersions: route('get', '/sessions/:id/versions', {
-    summary: 'Earlier versions of a session, the newest first',
-    answer: listOf(sessionVersionSchema),
-  }),
-
-  addOverruling: route('post', '/sessions/:id/overrulings', {
-    summary:
-      'Overrule a "change" with a reason, or acknowledge a "care"; the same id again answers what is there',
-    body: newOverrulingSchema,
-    answer: overrulingSchema,
-    status: 201,
-  }),
-  withdrawOverruling: route('post', '/overrulings/:id/withdrawal', {
-    summary: 'Take a decision about a finding back',
-    answer: nothing,
-    status: 204,
-  }),
+  ...sessionRoutes,
 
   listSittings: route('get', '/sittings', {
     summary: 'Sittings, newest first',

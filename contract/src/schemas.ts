@@ -88,6 +88,10 @@ export type SessionOwner =
   | { readonly kind: 'class'; readonly classId: string }
   | { readonly kind: 'nobody' };
 
+const sessionTags = Type.Array(filledText(40), { maxItems: 12, uniqueItems: true });
+/** How a session is filed: by words of the instructor, and out of the way or not. */
+export const sessionFilingSchema = object({ tags: sessionTags, archived: Type.Boolean() });
+
 /** Whoever sends it may make the id, so that adding twice is adding once. */
 export const newSessionSchema = object({
   id: Type.Optional(uuid),
@@ -114,11 +118,22 @@ export const storedSessionSchema = object({
   version,
   owner: sessionOwnerSchema,
   document: sessionSchema,
+  ...sessionFilingSchema.properties,
   updatedAt: moment,
   /** Decisions about its findings that are in force. */
   overrulings: listOf(overrulingSchema),
 });
 export type StoredSession = Static<typeof storedSessionSchema>;
+
+/** What leading a session now would find. */
+export const sessionReviewSchema = object({
+  id: uuid,
+  /** How long it is, in milliseconds. */
+  length: Type.Integer({ minimum: 0 }),
+  /** How much has to be resolved before it can be led; null where it is no single student's. */
+  toResolve: nullable(Type.Integer({ minimum: 0 })),
+});
+export type SessionReview = Static<typeof sessionReviewSchema>;
 
 /** A session as it was before it was changed. */
 export const sessionVersionSchema = object({ version, document: sessionSchema, savedAt: moment });
@@ -301,33 +316,43 @@ export const ledgerLineSchema = object({
 });
 export type LedgerLine = Static<typeof ledgerLineSchema>;
 
-/** Rows of a page of the Ledger, the newest first; `more` when there are older ones that answer to the filters. */
-export const ledgerPageSchema = object({ lines: listOf(ledgerLineSchema), more: Type.Boolean() });
+/** Rows of a page of the Ledger, and how many answer to the filters on all pages. */
+export const ledgerPageSchema = object({
+  lines: listOf(ledgerLineSchema),
+  total: Type.Integer({ minimum: 0 }),
+});
 export type LedgerRows = Static<typeof ledgerPageSchema>;
 
-/** A moment and an id. */
-const LINE =
-  '^[0-9]{4}(-[0-9]{2}){2}T[0-9]{2}(:[0-9]{2}){2}(.[0-9]{3})?Z,[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$';
-
+const ledgerFilters = {
+  student: Type.Optional(uuid),
+  from: Type.Optional(day),
+  to: Type.Optional(day),
+  technique: Type.Optional(text(60)),
+  sign: Type.Optional(oneOf(SIGN_IDS)),
+  /** Lowest effort, 0 to 10. */
+  effort: Type.Optional(Type.String({ pattern: '^(10|[0-9])$' })),
+};
 /** What the Ledger is filtered by; dates are the instructor's, both inclusive. */
+export const ledgerFilterSchema = Type.Object(ledgerFilters, { additionalProperties: false });
+
+export const LEDGER_SORTS = ['day', 'student', 'effort', 'led'] as const;
+export type LedgerSort = (typeof LEDGER_SORTS)[number];
+/** Rows on a page of the Ledger. */
+export const LEDGER_SIZES = [25, 50, 100] as const;
+
+/** A page of the Ledger: by the day, the newest first, unless another order is asked for. */
 export const ledgerQuerySchema = Type.Object(
   {
-    student: Type.Optional(uuid),
-    from: Type.Optional(day),
-    to: Type.Optional(day),
-    technique: Type.Optional(text(60)),
-    sign: Type.Optional(oneOf(SIGN_IDS)),
-    /** Lowest effort, 0 to 10. */
-    effort: Type.Optional(Type.String({ pattern: '^(10|[0-9])$' })),
-    /** The last line that is shown already, as {@link afterLine} writes it. */
-    after: Type.Optional(Type.String({ pattern: LINE })),
+    ...ledgerFilters,
+    sort: Type.Optional(oneOf<LedgerSort>([...LEDGER_SORTS])),
+    /** Whether the least, or the oldest, stands first. */
+    up: Type.Optional(Type.Literal('yes')),
+    /** Pages before it. */
+    part: Type.Optional(Type.String({ pattern: '^[0-9]{1,6}$' })),
+    size: Type.Optional(oneOf(LEDGER_SIZES.map(String))),
   },
   { additionalProperties: false },
 );
-
-/** Where the next page of the Ledger begins: after this line. */
-export const afterLine = ({ startedAt, id }: Pick<LedgerLine, 'startedAt' | 'id'>): string =>
-  `${startedAt},${id}`;
 
 /** A sitting that is read from a log outside. */
 export const loggedSittingSchema = object({
@@ -355,18 +380,29 @@ export const sittingCorrectionSchema = object({
   correctedAt: moment,
   effort,
   note: Type.String(),
+  /** What was on record then; null where only effort and note were kept. */
+  record: nullable(leadRecordSchema),
 });
 export type SittingCorrection = Static<typeof sittingCorrectionSchema>;
 
-/** What is drawn of a student's practice, the oldest first; null where there is no such number. */
+/** What was done of one technique in a sitting, as it is drawn; null where there is no such number. */
+const techniqueTrend = object({
+  technique: Type.String(),
+  /** Rounds of breaths, sets of strokes. */
+  rounds: Type.Number(),
+  /** Counts of the inhale, seconds of a breath, the longest open hold in seconds. */
+  base: nullable(Type.Number()),
+  cycle: nullable(Type.Number()),
+  openHold: nullable(Type.Number()),
+  /** Strokes in all. */
+  strokes: nullable(Type.Number()),
+});
+/** What is drawn of a student's practice, a point for each sitting, the oldest first. */
 export const trendPointSchema = object({
   day,
   effort,
   minutes: Type.Number(),
-  /** Of the first counted passage: counts of the inhale, seconds of a breath, the longest open hold in seconds. */
-  base: nullable(Type.Number()),
-  cycle: nullable(Type.Number()),
-  openHold: nullable(Type.Number()),
+  techniques: listOf(techniqueTrend),
 });
 export type TrendPoint = Static<typeof trendPointSchema>;
 

@@ -1,22 +1,30 @@
 import { expect, test } from './application.js';
-import { choose } from './kit.js';
+import { choose, find } from './kit.js';
 
-test('the Ledger is filtered, and the filters stay in the address', async ({ signedIn: page }) => {
+test('the Ledger is filtered, ordered and turned, and the address keeps it', async ({ signedIn: page }) => {
   await page.getByRole('link', { name: 'Ledger', exact: true }).click();
   const rows = page.locator('tbody tr');
-  await expect(rows).toHaveCount(38);
-  await choose(page, 'sign', 'Dizzy');
+  await expect(rows).toHaveCount(25);
+  await expect(page.getByText('38 sittings')).toBeVisible();
+  await page.getByRole('button', { name: 'Next page' }).click();
+  await expect(rows).toHaveCount(13);
+  await page.reload();
+  await expect(rows).toHaveCount(13);
+  await page.getByRole('button', { name: 'Effort', exact: true }).click();
+  await expect(rows).toHaveCount(25);
+  await expect(rows.first().locator('.mat-column-effort')).toHaveText('7');
+  await choose(page, 'Sign', 'Dizzy');
   await expect(rows).toHaveCount(1);
   await expect(rows).toContainText('Old Pell Ardwick');
   await page.reload();
   await expect(rows).toHaveCount(1);
-  await page.getByLabel('from', { exact: true }).fill('2020-01-02');
-  await page.getByLabel('to', { exact: true }).fill('2020-01-01');
-  await page.getByLabel('to', { exact: true }).press('Tab');
+  await page.getByLabel('From', { exact: true }).fill('2020-01-02');
+  await page.getByLabel('To', { exact: true }).fill('2020-01-01');
+  await page.getByLabel('To', { exact: true }).press('Tab');
   await expect(page.getByRole('alert')).toContainText('The last day lies before the first');
-  await page.getByRole('button', { name: 'Clear the filters' }).click();
-  await expect(rows).toHaveCount(38);
-  await choose(page, 'technique', 'Kapālabhāti');
+  await page.getByRole('button', { name: 'Clear filters' }).click();
+  await expect(rows).toHaveCount(25);
+  await find(page, 'Technique', 'kapalabhati');
   await expect(page.getByText('No sitting answers to these filters.')).toBeVisible();
 });
 
@@ -24,15 +32,14 @@ test("a student's trends are drawn; a sitting stands against its plan, and a cor
   signedIn: page,
 }) => {
   await page.getByRole('link', { name: 'Ledger', exact: true }).click();
-  await choose(page, 'student', 'Hesper Vane');
+  await find(page, 'Student', 'hesper');
   await page.getByText('Trends and days practised').click();
   await expect(page.getByText('Practised on 7 of the last 28 days.').last()).toBeVisible();
   await expect(page.locator('.plot .main-svg').first()).toBeVisible();
   await page.getByText('Effort, as a table').click();
   await expect(page.getByRole('columnheader', { name: 'effort, 0 to 10' })).toBeVisible();
 
-  await page.getByLabel('effort at least').fill('7');
-  await page.getByLabel('effort at least').press('Tab');
+  await choose(page, 'Effort at least', '7');
   await page.locator('tbody tr', { hasText: 'Tight chest' }).getByRole('link').click();
   await expect(page.getByText('As it was planned; the line is where it was stopped.')).toBeVisible();
   await expect(page.locator('nv-score-staff .cursor')).toHaveCount(1);
@@ -41,5 +48,17 @@ test("a student's trends are drawn; a sitting stands against its plan, and a cor
   await expect(page.getByRole('heading', { name: 'Before it was corrected' })).toBeVisible();
   await expect(page.getByRole('listitem').filter({ hasText: /until .* effort 7/ })).toContainText(
     'Tight chest',
+  );
+
+  await page.getByRole('button', { name: 'Correct what was done' }).click();
+  const sheet = page.getByRole('dialog');
+  const rounds = sheet.getByRole('spinbutton').first();
+  const before = Number(await rounds.getAttribute('aria-valuenow'));
+  await rounds.fill(String(before - 1));
+  await sheet.getByRole('button', { name: 'Save the correction' }).click();
+  await expect(sheet).toHaveCount(0);
+  await expect(page.getByText(new RegExp(`, ${before - 1} of \\d+ rounds`)).first()).toBeVisible();
+  await expect(page.getByRole('listitem').filter({ hasText: /until .* effort 6/ })).toContainText(
+    `${before} of`,
   );
 });

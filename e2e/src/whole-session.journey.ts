@@ -1,15 +1,15 @@
 import fs from 'node:fs/promises';
 import { expect, test } from './application.js';
 import { openStudent } from './student-page.js';
-import { choose } from './kit.js';
+import { choose, find } from './kit.js';
 
 test('a template is written for nobody, fitted to a student, and kept for a class', async ({
   signedIn: page,
 }) => {
   await page.getByRole('link', { name: 'Bench', exact: true }).click();
-  await page.getByRole('combobox', { name: 'New session for' }).press('Space');
-  await page.getByRole('option', { name: 'nobody: a template' }).click();
-  await page.getByRole('button', { name: 'Open it' }).click();
+  await page.getByRole('button', { name: 'New session' }).click();
+  await find(page, 'Who is it for?', 'template');
+  await page.getByRole('button', { name: 'Open the Bench' }).click();
   await page.getByLabel('title of the session').fill('Slow tide');
   await page.getByLabel('say aloud when it begins').fill('Let the shoulders go.');
   await expect(page.getByText(/^Saved/)).toBeVisible();

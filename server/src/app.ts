@@ -13,6 +13,8 @@ import { describeApi } from './http/open-api.js';
 import { notFound, tooManyRequests, tooManyTries } from './http/problem.js';
 import { csrfProtection, securityHeaders, webSessions } from './http/security.js';
 import { implementSessions } from './sessions/sessions.js';
+import { implementSessionFiling } from './sessions/session-filing.js';
+import { implementSessionReviews } from './sessions/session-reviews.js';
 import { implementSittings } from './sittings/sittings.js';
 import { implementAudit } from './audit/audit.js';
 import { implementRuleBook } from './rule-book/rule-book.js';
@@ -105,6 +107,8 @@ export function createApp(options: AppOptions): Express {
   implementHome(implement, source, now);
   implementVariants(implement, now);
   implementSessions(implement, source, now);
+  implementSessionFiling(implement, source, now);
+  implementSessionReviews(implement, source, now);
   implementOverrulings(implement, now);
   implementSittings(implement, source, now);
   implementAudit(implement);

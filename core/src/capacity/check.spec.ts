@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { conventions, counted, passageOf, ratioOf } from '../testing.js';
 import type { CountedPassage } from '../session/index.js';
-import { countsOf, formatRatio, type Sustainable } from '../ratio/index.js';
+import { countsOf, formatBreath, type Sustainable } from '../ratio/index.js';
 import { counts, pace, seconds } from '../units/index.js';
 import {
   badDayTest,
@@ -84,7 +84,7 @@ describe('the bad-day test', () => {
     expect(day.phase).toBe('internalHold');
     expect(day.needed).toBe(12);
     expect(Number(day.there.toFixed(1))).toBe(11.2);
-    expect(day.eased && formatRatio(countsOf(day.eased))).toBe('in 2 · hold 8 · out 4 · empty 0');
+    expect(day.eased && formatBreath(countsOf(day.eased))).toBe('in 2 · hold 8 · out 4');
   });
   it('reads a ramp at its limit, and a hold that a tap ends at its cap', () => {
     const ramp = { kind: 'step', of: 'exhale', by: 1, every: 2, to: counts(10) } as const;

@@ -9,7 +9,7 @@ import {
   sessionOf,
   stillness,
 } from '../testing.js';
-import { countsOf, formatRatio } from '../ratio/index.js';
+import { countsOf, formatBreath } from '../ratio/index.js';
 import { blocksLeading, screenCase, type ScreenedStudent } from '../screening/index.js';
 import { checkSession, type Passage } from '../session/index.js';
 import { refitSession } from './index.js';
@@ -22,13 +22,9 @@ describe('a session for another student', () => {
   it('comes down to what they can sustain, in a seat that is possible, and says so', () => {
     const { session, changes, left } = refit([counted('1:2', 6, { seat: 'cross-legged' }), stillness()]);
     const [first] = session.passages;
-    expect(first?.kind === 'counted' && formatRatio(countsOf(first))).toBe('in 3 · hold 0 · out 6 · empty 0');
+    expect(first?.kind === 'counted' && formatBreath(countsOf(first))).toBe('in 3 · out 6');
     expect(session.passages.map(({ seat }) => seat)).toEqual(['chair', 'chair']);
-    expect(changes.map(({ said }) => said)).toEqual([
-      'seat: chair',
-      'in 3 · hold 0 · out 6 · empty 0',
-      'seat: chair',
-    ]);
+    expect(changes.map(({ said }) => said)).toEqual(['seat: chair', 'in 3 · out 6', 'seat: chair']);
     for (const { reason } of changes) expect(reason.length).toBeGreaterThan(10);
     expect(left).toEqual([]);
   });
@@ -38,7 +34,7 @@ describe('a session for another student', () => {
       { ...stillness(), seat: 'chair' },
     ]);
     const [first] = session.passages;
-    expect(first?.kind === 'counted' && formatRatio(countsOf(first))).toBe('in 3 · hold 0 · out 6 · empty 0');
+    expect(first?.kind === 'counted' && formatBreath(countsOf(first))).toBe('in 3 · out 6');
     expect(changes[0]?.reason).toBe('The internal hold was never measured for this student.');
   });
   it('stays as it is where nothing asks for a change', () => {

@@ -1,6 +1,6 @@
 import { resolveConventions } from '../conventions/index.js';
 import { phasesOverCapacity, withinCapacity } from '../capacity/index.js';
-import { countsOf, formatRatio, PHASE_NAMES } from '../ratio/index.js';
+import { countsOf, formatBreath, PHASE_NAMES } from '../ratio/index.js';
 import {
   applySafeFixes,
   describeFinding,
@@ -72,7 +72,7 @@ function fitted(passage: Passage, of: ScreeningCase, changes: RefitChange[]): Pa
   const unknown = over.find((phase) => of.student.capacity[phase].kind === 'assumed');
   changes.push({
     passageId: passage.id,
-    said: to.kind === 'counted' ? formatRatio(countsOf(to)) : 'a shorter deep breath after the strokes',
+    said: to.kind === 'counted' ? formatBreath(countsOf(to)) : 'a shorter deep breath after the strokes',
     reason: unknown
       ? `The ${PHASE_NAMES[unknown]} was never measured for this student.`
       : `${techniqueName(passage.technique, 'english')} would ask for more than can be sustained.`,

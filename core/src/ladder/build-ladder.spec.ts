@@ -373,8 +373,8 @@ describe('the range of a technique', () => {
       expect(schoolsFor(technique)).toEqual(ids));
 
   const targets: readonly [TechniqueId, SchoolId, RungNumbers, RungNumbers, string][] = [
-    ['three-part', 'count-first', breath(6, 0, 6), breath(9, 4, 9), 'in 9 · hold 0 · out 9 · empty 0'],
-    ['three-part', 'count-first', breath(6, 0, 6), breath(14, 0, 14), 'in 12 · hold 0 · out 12 · empty 0'],
+    ['three-part', 'count-first', breath(6, 0, 6), breath(9, 4, 9), 'in 9 · out 9'],
+    ['three-part', 'count-first', breath(6, 0, 6), breath(14, 0, 14), 'in 12 · out 12'],
     [
       'kapalabhati',
       'strokes',

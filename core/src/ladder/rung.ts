@@ -3,6 +3,7 @@ import { heaviestOf } from '../capacity/index.js';
 import {
   countsOf,
   cycleCounts,
+  formatBreath,
   mapPhases,
   sameCounts,
   type PhaseCounts,
@@ -25,13 +26,11 @@ export const sameRung = (a: RungNumbers, b: RungNumbers): boolean => {
   return a.kind === 'minutes' && b.kind === 'minutes' && a.minutes === b.minutes;
 };
 
-/** "in 4 · hold 8 · out 8 · empty 0", "3 sets of 30 strokes at 60 a minute", "10 minutes". */
+/** "in 4 · hold 8 · out 8", "3 sets of 30 strokes at 60 a minute", "10 minutes". */
 export function describeRung(numbers: RungNumbers): string {
   switch (numbers.kind) {
-    case 'counts': {
-      const { inhale, internalHold, exhale, externalHold } = numbers.counts;
-      return `in ${inhale} · hold ${internalHold} · out ${exhale} · empty ${externalHold}`;
-    }
+    case 'counts':
+      return formatBreath(numbers.counts);
     case 'strokes': {
       const { strokes, sets, rate } = numbers;
       return `${sets} ${sets === 1 ? 'set' : 'sets'} of ${strokes} strokes at ${rate} a minute`;

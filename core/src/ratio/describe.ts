@@ -1,6 +1,6 @@
 import { formatSeconds, type Counts } from '../units/index.js';
 import type { Fit, FitProblem } from './fit.js';
-import { formatRatio, PHASE_NAMES } from './format.js';
+import { formatBreath, PHASE_NAMES } from './format.js';
 import { PHASE_KINDS } from './ratio.js';
 
 /** "The exhale limits; to spare: inhale 1.8 s, internal hold 5 s." */
@@ -22,7 +22,7 @@ export function describeFitProblem(problem: FitProblem): string {
       return `The ${PHASE_NAMES[problem.phase]} was never measured for this student, so it cannot be fitted. Record it, or choose a ratio without it.`;
     case 'base-too-small': {
       const first = problem.gentler[0];
-      const instead = first ? ` Gentler: ${formatRatio(first.counts)}.` : '';
+      const instead = first ? ` Gentler: ${formatBreath(first.counts)}.` : '';
       return `Not yet: the ${PHASE_NAMES[problem.limiting]} allows only ${describeBase(problem.base)}.${instead}`;
     }
   }

@@ -8,6 +8,7 @@ import {
   describeRatioProblem,
   easeDown,
   fitRatio,
+  formatBreath,
   formatRatio,
   gentlerRatios,
   numbersFromCounts,
@@ -81,6 +82,13 @@ describe('parseRatio', () => {
   it('always shows a ratio in full with labels', () => {
     expect(formatRatio(countsOf(counted('1:4:2', 4)))).toBe('in 4 · hold 16 · out 8 · empty 0');
     expect(formatRatio(countsOf(counted('2:1:3', 5)))).toBe('in 5 · hold 2½ · out 7½ · empty 0');
+  });
+
+  it('tells a breath without the holds that it does not have', () => {
+    const told = (ratio: string, base: number): string => formatBreath(countsOf(counted(ratio, base)));
+    expect(told('1:2', 4)).toBe('in 4 · out 8');
+    expect(told('2:1:3', 5)).toBe('in 5 · hold 2½ · out 7½');
+    expect(told('1:0:1:1', 3)).toBe('in 3 · out 3 · empty 3');
   });
 });
 
@@ -242,7 +250,7 @@ describe('saying how a ratio fits', () => {
   it('says what was never measured, and offers the gentler form', () => {
     expect(said('1:1:1', null)).toContain('internal hold was never measured');
     expect(said('1:4:2', 7)).toBe(
-      'Not yet: the internal hold allows only a base of 1, and 2 is the least. Gentler: in 3 · hold 6 · out 6 · empty 0.',
+      'Not yet: the internal hold allows only a base of 1, and 2 is the least. Gentler: in 3 · hold 6 · out 6.',
     );
   });
 });

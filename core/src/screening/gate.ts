@@ -30,6 +30,9 @@ export type LeadNeed =
   | { readonly code: 'emergency'; readonly emergency: OpenEmergency }
   | { readonly code: 'finding'; readonly finding: StandingFinding };
 
+/** Whether it has to be resolved before leading; asking about today is a part of leading. */
+export const isToResolve = ({ code }: LeadNeed): boolean => code !== 'day-check';
+
 /** Something that the intake still misses. */
 export interface IntakeNeed {
   readonly code: 'birth-year' | 'health-not-asked' | 'consent';

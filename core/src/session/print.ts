@@ -1,5 +1,5 @@
 import type { Conventions } from '../conventions/index.js';
-import { formatRatio, PHASE_LABELS } from '../ratio/index.js';
+import { formatBreath, PHASE_LABELS } from '../ratio/index.js';
 import { PASSWAY_NAMES, ROUTE_NAMES, type Goal } from '../technique/index.js';
 import { formatClock, formatCounts, formatSeconds } from '../units/index.js';
 import { countsInCycle } from './cycle.js';
@@ -39,7 +39,7 @@ export function describeRamp(ramp: Ramp): string {
 export const describeRounds = (rounds: number): string =>
   `${formatCounts(rounds)} ${rounds === 1 ? 'round' : 'rounds'}`;
 
-/** A passage's numbers in one line: "in 4 · hold 0 · out 4 · empty 0 · 8 rounds, from left". */
+/** A passage's numbers in one line: "in 4 · out 4 · 8 rounds, from left". */
 export function describePassage(passage: Passage, goal: Goal, conventions: Conventions): string {
   switch (passage.kind) {
     case 'natural':
@@ -64,7 +64,7 @@ function describeCounted(passage: CountedPassage, goal: Goal, conventions: Conve
     ...ramps.map(describeRamp),
     ...(ownPace > 0 ? [`then ${formatClock(ownPace * 1000)} at own pace`] : []),
   ];
-  const counts = formatRatio(countsInCycle(passage, 1, conventions));
+  const counts = formatBreath(countsInCycle(passage, 1, conventions));
   return [`${counts} · ${describeRounds(rounds)}, ${way}`, ...more].join(', ');
 }
 

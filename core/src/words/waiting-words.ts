@@ -1,6 +1,6 @@
 import { describeReason, type NextStep } from '../ladder/index.js';
 import { CAPACITY_LASTS, signById } from '../policy/index.js';
-import { formatRatio } from '../ratio/index.js';
+import { formatBreath } from '../ratio/index.js';
 import { CLEARANCE_SCOPES, FACT_NAMES } from '../screening/index.js';
 import { dayInWords, daysBetween, type Day } from '../units/index.js';
 import type { WaitingItem, WaitingKind } from '../waiting/index.js';
@@ -27,12 +27,8 @@ const STEP_LINES: Readonly<Record<NextStep, string>> = {
 /** "in 5 · out 10": of counts without holds only what there is; strokes and minutes in their own words. */
 export function shortNumbers(numbers: RungNumbers): string {
   switch (numbers.kind) {
-    case 'counts': {
-      const { internalHold, externalHold, inhale, exhale } = numbers.counts;
-      return internalHold === 0 && externalHold === 0
-        ? `in ${inhale} · out ${exhale}`
-        : formatRatio(numbers.counts);
-    }
+    case 'counts':
+      return formatBreath(numbers.counts);
     case 'strokes':
       return `${numbers.sets} × ${numbers.strokes} strokes at ${numbers.rate} a minute`;
     case 'minutes':

@@ -29,6 +29,7 @@ import {
   studentId,
   table,
   text,
+  texts,
   version,
   type Owned,
 } from './table.js';
@@ -77,6 +78,10 @@ export interface SessionRow extends Owned {
   readonly classGroupId: string | null;
   readonly version: number;
   readonly document: SessionJson;
+  readonly tags: string[];
+  readonly archivedAt: Date | null;
+  /** A deleted session is read by nothing that does not ask for deleted ones. */
+  readonly deletedAt: Date | null;
   readonly createdAt: Date;
   readonly updatedAt: Date;
 }
@@ -174,6 +179,9 @@ export const sessionTable = table<SessionRow>(
     classGroupId: orNull(classGroupId),
     version,
     document: json,
+    tags: { ...texts, default: '{}' },
+    archivedAt: orNull(named(moment, 'archived_at')),
+    deletedAt: { ...orNull(named(moment, 'deleted_at')), deleteDate: true },
     createdAt,
     updatedAt: named(moment, 'updated_at'),
   },

@@ -43,6 +43,11 @@ export class ScopedTable<T extends Owned> {
     return this.rows.findOneBy(this.mine({ id } as Partial<T>));
   }
 
+  /** A row, also one that was deleted and can be brought back. */
+  getDeletedToo(id: string): Promise<T | null> {
+    return this.rows.findOne({ where: this.mine({ id } as Partial<T>), withDeleted: true });
+  }
+
   first(where: Partial<T>, order: FindManyOptions<T>['order']): Promise<T | null> {
     return this.rows.findOne({ where: this.mine(where), ...(order && { order }) });
   }

@@ -53,6 +53,8 @@ export interface SittingCorrectionRow extends Owned {
   readonly correctedAt: Date;
   readonly effort: number | null;
   readonly note: string;
+  /** What was done, as it was on record; null where only effort and note were kept. */
+  readonly record: Sitting['record'];
 }
 
 /** One passage of a sitting. Counted passages have counts and cycles, strokes have turns, natural ones have seconds. */
@@ -132,6 +134,7 @@ export const sittingCorrectionTable = table<SittingCorrectionRow>(
     correctedAt: named(moment, 'corrected_at'),
     effort: orNull(small),
     note: text,
+    record: orNull(json),
   },
   {
     foreignKeys: [owner('sitting_correction'), reference('sitting_correction', 'sittingId', () => 'sitting')],

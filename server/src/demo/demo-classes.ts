@@ -38,6 +38,7 @@ export const DEMO_CLASSES: readonly DemoClass[] = [
     members: ['Old Pell Ardwick', 'Dov Lerner'],
     plan: {
       title: 'First boat',
+      tags: ['beginners'],
       goal: 'focus',
       minutes: 15,
       passages: [
@@ -53,6 +54,7 @@ export const DEMO_CLASSES: readonly DemoClass[] = [
 export const DEMO_TEMPLATES: readonly DemoPlan[] = [
   {
     title: 'Twenty quiet minutes',
+    tags: ['beginners', 'quiet'],
     goal: 'calm',
     minutes: 20,
     passages: [

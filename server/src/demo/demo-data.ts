@@ -43,6 +43,7 @@ export interface DemoSitting {
 /** A session that was written down but not led yet: techniques as they begin, with what is changed of them. */
 export interface DemoPlan {
   readonly title: string;
+  readonly tags?: readonly string[];
   readonly goal: Goal;
   /** Minutes that there are for it. */
   readonly minutes?: number;
@@ -112,6 +113,7 @@ const WITH_HOLD = { inhale: 1, internalHold: 1, exhale: 2, externalHold: 0 };
 /** One of everything that a strong and screened runner does on a good morning. */
 const HILL_MORNING: DemoPlan = {
   title: 'Hill morning',
+  tags: ['hill', 'morning'],
   goal: 'energise',
   passages: [
     ['breath-watching', { length: 60, untilTap: true }],
@@ -140,6 +142,7 @@ const HILL_MORNING: DemoPlan = {
 /** For a man who must sleep while the town is awake. */
 const BY_DAYLIGHT: DemoPlan = {
   title: 'Asleep by daylight',
+  tags: ['sleep'],
   goal: 'sleep',
   passages: [
     ['slow-even', { seat: 'chair', cycles: 10 }],
@@ -166,6 +169,7 @@ const BEFORE_THE_TIDE: DemoPlan = {
 /** On the way to 8:0:16 by the exhale alone, and due for 5:0:10. */
 const TO_SIXTEEN: DemoPlan = {
   title: 'Out to sixteen',
+  tags: ['long breath'],
   goal: 'calm',
   passages: [
     [

@@ -138,6 +138,7 @@ async function addStudent(store: InstructorStore, demo: DemoStudent, now: Date):
     classGroupId: null,
     version: 1,
     document: json,
+    ...FILED,
     createdAt,
     updatedAt,
   });
@@ -155,6 +156,9 @@ async function addStudent(store: InstructorStore, demo: DemoStudent, now: Date):
   return studentId;
 }
 
+/** Neither tagged nor out of the way. */
+const FILED = { tags: [], archivedAt: null, deletedAt: null };
+
 async function addPlan(
   store: InstructorStore,
   plan: DemoPlan,
@@ -170,6 +174,8 @@ async function addPlan(
     ...owner,
     version: 1,
     document: document as unknown as SessionJson,
+    ...FILED,
+    tags: [...(plan.tags ?? [])],
     createdAt: at,
     updatedAt: at,
   });

@@ -132,6 +132,8 @@ describe('bad input', () => {
       const text = JSON.stringify(sent, (_key, value: unknown) =>
         typeof value === 'bigint' ? Number(value) : value,
       );
+      // Nothing is just what is asked for there.
+      if (text === 'null' && route.body['type'] === 'null') return;
       const answer = await client.send<Problem>(
         route.method.toUpperCase(),
         `${API_ROOT}${path}`,

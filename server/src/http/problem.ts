@@ -111,6 +111,10 @@ export const notReady = (needs: readonly LeadNeed[]): RequestProblem => {
   });
 };
 
+/** What cannot be deleted while something else needs it. */
+export const inUse = (detail: string): RequestProblem =>
+  new RequestProblem({ status: 409, code: 'in-use', title: 'In use', detail });
+
 /** A template or a class's session is led by nobody until it is fitted to a student. */
 export const nobodys = (): RequestProblem =>
   new RequestProblem({

@@ -87,6 +87,17 @@ describe('statements of a list', () => {
     }
   });
 
+  it('are no more for reviewing many sessions than for one', async () => {
+    const ids = (await client.must(routes.listSessions, { query: {} })).map(({ id }) => id);
+    const statementsFor = async (some: readonly string[]): Promise<number> => {
+      asked = 0;
+      await client.must(routes.reviewSessions, { query: { ids: some.join(',') } });
+      return asked;
+    };
+    expect(ids.length).toBeGreaterThan(10);
+    expect(await statementsFor(ids)).toBe(await statementsFor(ids.slice(0, 1)));
+  });
+
   it('for Today read no table whose changes do not make it anew', async () => {
     await server.source.query(ANEW_SQL);
     texts = [];

@@ -36,7 +36,7 @@ describe('the practice calendar', () => {
     expect(days.length).toBe(28);
     expect(days[0]?.day).toEqual(day('2026-03-10'));
     expect(days[0]?.clock).toBe('06:30');
-    expect(days[0]?.said).toBe('in 5 · hold 0 · out 10 · empty 0');
+    expect(days[0]?.said).toBe('in 5 · out 10');
     expect([...new Set(days.map(({ rung }) => rung))]).toEqual([0, 1]);
     await client.must(routes.addCapacityCheck, {
       params: { id: student.id },
@@ -92,12 +92,12 @@ describe('the practice calendar', () => {
       '2026-03-28T06:30:00Z',
       '2026-03-29T05:30:00Z',
     ]);
-    expect(before[0]?.summary).toBe('Evening: in 5 · hold 0 · out 10 · empty 0');
+    expect(before[0]?.summary).toBe('Evening: in 5 · out 10');
     // A rung that is not decided on yet says which numbers hold until then.
     const [now, later] = [before[0], before.at(-1)].map((event) => event?.description);
     expect(now?.startsWith('Easy,')).toBeTrue();
     expect(later).toBe(
-      'Planned: once it is decided. Until then in 5 · hold 0 · out 10 · empty 0. Easy, and never to the end of the breath. At any stop sign: stop, and breathe naturally.',
+      'Planned: once it is decided. Until then in 5 · out 10. Easy, and never to the end of the breath. At any stop sign: stop, and breathe naturally.',
     );
     expect(await file(ladder.id)).not.toContain('Reed');
     await client.must(routes.changeWorkplace, {

@@ -201,7 +201,7 @@ describe('a ladder', () => {
     const refused = await decide(ladder, 'advance', 'Seen often.');
     expect(refused.status).toBe(422);
     expect(refused.body.errors?.[0]?.pointer).toBe('/step');
-    expect(refused.body.detail).toContain("in 6 · hold 0 · out 12 · empty 0 is above today's fit");
+    expect(refused.body.detail).toContain("in 6 · out 12 is above today's fit");
     const { rungs, gate, version } = ladder;
     const moved = await client.call(routes.changeLadder, {
       params: { id: ladder.id },

@@ -32,12 +32,14 @@ const toStored = (row: SessionRow, overrulings: StoredSession['overrulings']): S
   version: row.version,
   owner: ownerOf(row),
   document: row.document,
+  tags: row.tags,
+  archived: row.archivedAt !== null,
   updatedAt: row.updatedAt.toISOString(),
   overrulings,
 });
 
 /** The stored session. @throws RequestProblem (404) when it is not this instructor's. */
-async function getSession(store: InstructorStore, id: string): Promise<SessionRow> {
+export async function getSession(store: InstructorStore, id: string): Promise<SessionRow> {
   const row = await store.sessions.get(id);
   if (!row) throw notFound('session');
   return row;
@@ -47,6 +49,25 @@ async function getSession(store: InstructorStore, id: string): Promise<SessionRo
 export async function getStoredSession(store: InstructorStore, id: string): Promise<StoredSession> {
   const row = await getSession(store, id);
   return toStored(row, (await overrulingsOf(store, [id])).get(id) ?? []);
+}
+
+/** Some stored sessions with what was decided about their findings; one that is not there is left out. */
+export async function storedSessionsIn(
+  store: InstructorStore,
+  ids: readonly string[],
+): Promise<readonly StoredSession[]> {
+  return withOverrulings(store, await store.sessions.listIn('id', ids, { id: 'ASC' }));
+}
+
+async function withOverrulings(
+  store: InstructorStore,
+  rows: readonly SessionRow[],
+): Promise<StoredSession[]> {
+  const decided = await overrulingsOf(
+    store,
+    rows.map(({ id }) => id),
+  );
+  return rows.map((row) => toStored(row, decided.get(row.id) ?? []));
 }
 
 /**
@@ -101,11 +122,7 @@ export function implementSessions(implement: Implement, source: DataSource, now:
       ...(query.class && { classGroupId: query.class }),
     };
     const rows = await store.sessions.list(where, { order: { updatedAt: 'DESC', id: 'ASC' } });
-    const decided = await overrulingsOf(
-      store,
-      rows.map(({ id }) => id),
-    );
-    return rows.map((row) => toStored(row, decided.get(row.id) ?? []));
+    return withOverrulings(store, rows);
   });
 
   implement(routes.getSession, ({ store, params }) => getStoredSession(store, params.id));
@@ -120,6 +137,9 @@ export function implementSessions(implement: Implement, source: DataSource, now:
       studentId: owner.kind === 'student' ? owner.studentId : null,
       classGroupId: owner.kind === 'class' ? owner.classId : null,
       document,
+      tags: [],
+      archivedAt: null,
+      deletedAt: null,
       createdAt: at,
       updatedAt: at,
     };

@@ -1,9 +1,7 @@
 import { dayAt, type Day } from '@nuvrah/core';
 import { randomUUID } from 'node:crypto';
 import {
-  afterLine,
   routes,
-  type LedgerLine,
   type LedgerRows,
   type QueryOf,
   type Sitting,
@@ -67,37 +65,33 @@ describe('the Ledger', () => {
     expect((await client.call(routes.ledger, { query: { effort: '11' } as never })).status).toBe(422);
   });
 
-  it('comes a page at a time and loses none between them', async () => {
+  it('comes a page at a time, says how many there are, and loses none between them', async () => {
     const who = await addStudentWithSession(client);
     const first = await sit(who, 1, 2);
     // Copies of the one sitting, a minute apart: leading a hundred takes too long here.
-    const many = 150;
+    const many = 60;
     await server.source.query(
       `INSERT INTO sitting SELECT gen_random_uuid(), instructor_id, student_id, session_id, version,
-              started_at + n * interval '1 minute', led, outcome, led_millis, pauses, signs, effort, 'copy ' || n
+              started_at + n * interval '1 minute', led, outcome, led_millis + n, pauses, signs, n % 11, 'copy ' || n
          FROM sitting, generate_series(1, $2) n WHERE id = $1`,
       [first.id, many],
     );
-    const pages: LedgerRows[] = [];
-    const page = async (query: QueryOf<typeof routes.ledger> = {}): Promise<LedgerLine> => {
-      pages.push(await client.must(routes.ledger, { query }));
-      return pages.at(-1)?.lines.at(-1) as LedgerLine;
-    };
-    const last = await page();
-    // What is led while somebody reads moves no line from one page to another.
-    await sit(who, 3, 2);
-    await page({ after: afterLine(last) });
-    expect(pages.map(({ lines, more }) => [lines.length, more])).toEqual([
-      [100, true],
-      [51, false],
-    ]);
+    const page = (query: QueryOf<typeof routes.ledger>): Promise<LedgerRows> =>
+      client.must(routes.ledger, { query });
+    const pages = await Promise.all(['0', '1', '2', '3'].map((part) => page({ part })));
+    expect(pages.map(({ lines }) => lines.length)).toEqual([25, 25, 11, 0]);
+    expect(pages.map(({ total }) => total)).toEqual([61, 61, 61, 61]);
     const all = pages.flatMap(({ lines }) => lines);
     expect(new Set(all.map(({ id }) => id)).size).toBe(many + 1);
-    expect(all[0]?.note).toBe('copy 150');
+    expect(all[0]?.note).toBe('copy 60');
     expect(all.at(-1)?.note).toBe('day 1');
-    for (const after of ['100', `2026-13-01T00:00:00Z,${first.id}`, `${first.startedAt},x`]) {
-      const refused = await client.call(routes.ledger, { query: { after } });
-      expect(refused.status).withContext(String(after)).toBe(422);
+
+    const efforts = (await page({ sort: 'effort', size: '100' })).lines.map(({ effort }) => effort);
+    expect(efforts).toEqual([...efforts].sort((a, b) => (b ?? -1) - (a ?? -1)));
+    expect((await page({ sort: 'led', up: 'yes' })).lines[0]?.note).toBe('day 1');
+    for (const query of [{ part: '-1' }, { size: '7' }, { sort: 'mood' }]) {
+      const refused = await client.call(routes.ledger, { query: query as never });
+      expect(refused.status).withContext(JSON.stringify(query)).toBe(422);
     }
   });
 
@@ -115,16 +109,27 @@ describe('the Ledger', () => {
       params,
       body: { version: 3, record, effort: 5, note: 'Yet harder.' },
     });
-    // A sign that came to light later corrects neither effort nor note.
+    // A sign that came to light later corrects nothing that was told.
     await client.must(routes.recordSitting, {
       params,
       body: { version: 4, record: { ...record, signs: ['dizzy'] }, effort: 5, note: 'Yet harder.' },
     });
+    const passages = record.passages.map((passage) =>
+      passage.kind === 'counted' ? { ...passage, cyclesDone: 2 } : passage,
+    );
+    const fewer = { ...record, signs: ['dizzy' as const], outcome: 'stopped' as const, passages };
+    const { record: corrected } = await client.must(routes.recordSitting, {
+      params,
+      body: { version: 5, record: fewer, effort: 5, note: 'Yet harder.' },
+    });
+    expect(corrected?.passages).toEqual(passages);
     const corrections = await client.must(routes.listCorrections, { params });
-    expect(corrections.map(({ version, effort, note }) => [version, effort, note])).toEqual([
-      [3, 4, 'Harder.'],
-      [2, 2, 'day 1'],
+    expect(corrections.map(({ version, effort, note }) => ({ version, effort, note }))).toEqual([
+      { version: 5, effort: 5, note: 'Yet harder.' },
+      { version: 3, effort: 4, note: 'Harder.' },
+      { version: 2, effort: 2, note: 'day 1' },
     ]);
+    expect(corrections[0]?.record).toEqual({ ...record, signs: ['dizzy'] });
   });
 
   it('draws effort, minutes, base and cycle by day', async () => {
@@ -132,10 +137,11 @@ describe('the Ledger', () => {
     await sit(who, 1, 2);
     await sit(who, 4, 3);
     const points = await client.must(routes.trends, { params: { id: who.student.id } });
-    expect(points.map(({ effort, base, cycle, openHold }) => [effort, base, cycle, openHold])).toEqual([
-      [2, 5, 15, null],
-      [3, 5, 15, null],
-    ]);
+    const nadi = { technique: 'nadi-shodhana', base: 5, cycle: 15, openHold: null, strokes: null };
+    expect(points.map(({ effort, techniques }) => ({ effort, techniques }))).toEqual(
+      [2, 3].map((effort) => ({ effort, techniques: [jasmine.objectContaining(nadi)] })) as never,
+    );
+    expect(points[0]?.techniques[0]?.rounds).toBeGreaterThan(0);
     const [minutes] = points.map((point) => point.minutes);
     expect(minutes).toBeGreaterThan(1);
   });

@@ -39,6 +39,13 @@ const saysTheSame = ({ record, effort, note }: Sitting, sent: BodyOf<typeof rout
   note === sent.note &&
   isDeepStrictEqual(record, { takenBack: [], ...sent.record });
 
+/** Whether what was already told is told otherwise; a sign that is added is in the audit trail. */
+const corrects = ({ record, effort, note }: Sitting, sent: BodyOf<typeof routes.recordSitting>): boolean =>
+  record !== null &&
+  (effort !== sent.effort ||
+    note !== sent.note ||
+    !isDeepStrictEqual(record.passages, sent.record.passages));
+
 export function implementSittings(implement: Implement, source: DataSource, now: () => Date): void {
   implement(routes.listSittings, ({ store, query }) => listSittings(store, query.student));
 
@@ -96,11 +103,11 @@ export function implementSittings(implement: Implement, source: DataSource, now:
       };
       const saved = await within.sittings.change(params.id, version, change);
       if (!saved) throw staleVersion(await getSitting(store, params.id));
-      if (before.record !== null && (before.effort !== effort || before.note !== note)) {
+      if (corrects(before, body)) {
         // What was on record stays beside what it is corrected to.
-        const { effort: was, note: said } = before;
+        const { effort: was, note: said, record: done } = before;
         const correction = { id: randomUUID(), sittingId: params.id, version, correctedAt: now() };
-        await within.corrections.add({ ...correction, effort: was, note: said });
+        await within.corrections.add({ ...correction, effort: was, note: said, record: done });
       }
       await auditSigns(within, now(), before, record.signs);
       await within.sittingPassages.remove({ sittingId: params.id });

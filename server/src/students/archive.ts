@@ -51,7 +51,7 @@ export async function archiveOf(store: InstructorStore, studentId: string): Prom
   files['sittings.csv'] = strToU8(`\uFEFF${csv}`);
   for (const { id, document } of await store.sessions.list(
     { studentId },
-    { order: { createdAt: 'ASC', id: 'ASC' } },
+    { order: { createdAt: 'ASC', id: 'ASC' }, withDeleted: true },
   )) {
     const name = `sessions/${fileName(document.title)}-${id.slice(0, 8)}`;
     files[`${name}.json`] = sessionFile(document);
@@ -64,7 +64,7 @@ export async function archiveOf(store: InstructorStore, studentId: string): Prom
 
 async function personOf(store: InstructorStore, studentId: string): Promise<object> {
   const mine = { studentId };
-  const sessions = (await store.sessions.list(mine)).map(({ id }) => id);
+  const sessions = (await store.sessions.list(mine, { withDeleted: true })).map(({ id }) => id);
   const [student, facts, capacityChecks, dayChecks, clearances, approvals, members, links, audit, decided] =
     await Promise.all([
       store.students.get(studentId),

@@ -34,7 +34,7 @@ export function implementErasure(implement: Implement, source: DataSource, now: 
       // What is being written about the student is finished first, or finds nobody: no entry is made behind the back of this one.
       if (!(await within.lockStudent(params.id))) throw notFound('student');
       const sittings = (await within.sittings.list(mine)).length;
-      const sessions = (await within.sessions.list(mine)).length;
+      const sessions = (await within.sessions.list(mine, { withDeleted: true })).length;
       await within.query(TOMBSTONES_SQL, params.id);
       // Everything that belongs to the student goes with the row.
       await within.students.remove({ id: params.id });

@@ -91,7 +91,8 @@ interface HomeRow extends Omit<ToldFromHome, 'startedAt'> {
 
 /** What sessions (`$2`) are called. */
 const TITLES_SQL = `
-SELECT id, document->>'title' AS title FROM session WHERE instructor_id = $1 AND id = ANY($2::uuid[])`;
+SELECT id, document->>'title' AS title FROM session
+ WHERE instructor_id = $1 AND id = ANY($2::uuid[]) AND deleted_at IS NULL`;
 
 interface SessionTitle {
   readonly id: string;

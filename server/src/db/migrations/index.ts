@@ -1,5 +1,7 @@
+import { CorrectedRecords1795100000000 } from './1795100000000-corrected-records.js';
 import { Corrections1793400000000 } from './1793400000000-corrections.js';
 import { CountsLed1793800000000 } from './1793800000000-counts-led.js';
+import { FiledSessions1795000000000 } from './1795000000000-filed-sessions.js';
 import { FirstSlice1790000000000 } from './1790000000000-first-slice.js';
 import { KnowTheStudent1793000000000 } from './1793000000000-know-the-student.js';
 import { SessionVersions1793100000000 } from './1793100000000-session-versions.js';
@@ -25,4 +27,6 @@ export const migrations = [
   CountsLed1793800000000,
   TodayRevision1793900000000,
   TodayFacts1794000000000,
+  FiledSessions1795000000000,
+  CorrectedRecords1795100000000,
 ];

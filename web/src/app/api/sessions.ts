@@ -5,13 +5,25 @@ import {
   type ClassGroup,
   type QueryOf,
   type SessionOwner,
+  type SessionReview,
   type SessionVersion,
   type StoredOverruling,
   type StoredSession,
   type Student,
 } from '@nuvrah/contract';
 import type { Session, SessionJson } from '@nuvrah/core';
-import { combineLatest, map, type Observable, of, switchMap, tap } from 'rxjs';
+import {
+  combineLatest,
+  concatMap,
+  defaultIfEmpty,
+  from,
+  map,
+  type Observable,
+  of,
+  scan,
+  switchMap,
+  tap,
+} from 'rxjs';
 import { Api } from './api';
 import { Classes } from './classes';
 import { OnceId } from './once-id';
@@ -47,6 +59,10 @@ export const nameOfOwner = (owner: Owner): string =>
     : owner.kind === 'class'
       ? owner.group.name
       : 'template, for nobody yet';
+
+/** Sessions that are reviewed with one request. */
+const MOST_REVIEWED = 100;
+const NO_REVIEW: ReadonlyMap<string, SessionReview> = new Map();
 
 /** Sessions on the server. */
 @Injectable({ providedIn: 'root' })
@@ -92,6 +108,41 @@ export class Sessions {
     const id = this.added.for({ owner, session: { ...session, passages } });
     const body = { id, owner, document: toJson(session) };
     return this.api.call(routes.addSession, { body }).pipe(tap(() => this.added.done()));
+  }
+
+  /** Saves a document over the version that it was based on. */
+  save(id: string, version: number, document: SessionJson): Observable<StoredSession> {
+    return this.api.call(routes.saveSession, { params: { id }, body: { version, document } });
+  }
+
+  /** Gives it other tags, archives it or brings it back. */
+  file(id: string, body: BodyOf<typeof routes.fileSession>): Observable<StoredSession> {
+    return this.api.call(routes.fileSession, { params: { id }, body });
+  }
+
+  delete(id: string): Observable<null> {
+    return this.api.call(routes.deleteSession, { params: { id } });
+  }
+
+  /** Brings a deleted one back. */
+  restore(id: string): Observable<StoredSession> {
+    return this.api.call(routes.restoreSession, { params: { id } });
+  }
+
+  /** What leading some of them now would find, by id; one that is not there is left out. */
+  reviews(ids: readonly string[]): Observable<ReadonlyMap<string, SessionReview>> {
+    const asked = [...new Set(ids)];
+    const parts = Array.from({ length: Math.ceil(asked.length / MOST_REVIEWED) }, (_, part) =>
+      asked.slice(part * MOST_REVIEWED, (part + 1) * MOST_REVIEWED),
+    );
+    return from(parts).pipe(
+      concatMap((part) => this.api.call(routes.reviewSessions, { query: { ids: part.join(',') } })),
+      scan(
+        (found, reviews) => new Map([...found, ...reviews.map((one) => [one.id, one] as const)]),
+        NO_REVIEW,
+      ),
+      defaultIfEmpty(NO_REVIEW),
+    );
   }
 
   /** Earlier versions, the newest first. */

@@ -19,9 +19,11 @@ import { Notices } from '../ui/notices';
 import { NumberField } from '../ui/number-field';
 import { countsForm } from '../ui/number-forms';
 import { Questions } from '../ui/questions';
+import { SearchSelect } from '../ui/search-select';
 import { SelectField } from '../ui/select-field';
 import { SideSheet } from '../ui/side-sheet';
 import { SideSheets } from '../ui/side-sheets';
+import { TagsField } from '../ui/tags-field';
 import { TimeField } from '../ui/time-field';
 import { Tip } from '../ui/tip';
 
@@ -47,8 +49,10 @@ const DAYS = ['2026-11-02', '2026-11-09', '2026-11-20'];
     NumberField,
     PageBar,
     ReactiveFormsModule,
+    SearchSelect,
     SelectField,
     SideSheet,
+    TagsField,
     TimeField,
     Tip,
   ],
@@ -59,6 +63,8 @@ const DAYS = ['2026-11-02', '2026-11-09', '2026-11-20'];
         <nv-card [name]="theme">
           <form [formGroup]="form">
             <nv-select label="Select" [words]="words" formControlName="one" />
+            <nv-search-select label="Search select" [words]="words" formControlName="one" />
+            <nv-tags label="Tags" [known]="tags" formControlName="tags" />
             <nv-choice legend="Choice" [words]="words" formControlName="one" />
             <nv-checks legend="Checks" [words]="words" formControlName="some" />
             <nv-date-field label="Day" formControlName="day" />
@@ -141,6 +147,7 @@ export class KitPage {
   private readonly sheets = inject(SideSheets);
   private readonly sheet = viewChild.required<TemplateRef<unknown>>('sheet');
 
+  protected readonly tags = ['calm', 'evening', 'long breath'];
   protected readonly words = { a: 'one', b: 'another', c: 'a third' };
   protected readonly counts = countsForm;
   protected readonly days = DAYS;
@@ -148,6 +155,7 @@ export class KitPage {
   protected readonly form = new FormGroup({
     one: new FormControl<'a' | 'b' | 'c'>('a'),
     some: new FormControl<('a' | 'b' | 'c')[]>(['b']),
+    tags: new FormControl<readonly string[]>(['calm'], { nonNullable: true }),
     day: new FormControl<Day | null>(null),
     time: new FormControl('06:30'),
     counts: new FormControl(4),

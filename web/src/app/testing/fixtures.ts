@@ -140,6 +140,8 @@ export const storedSession = (of = session, version = 1): StoredSession => ({
   version,
   owner: { kind: 'student', studentId: ids.student },
   document: of as unknown as SessionJson,
+  tags: [],
+  archived: false,
   updatedAt: '2026-03-10T12:00:00.000Z',
   overrulings: [],
 });

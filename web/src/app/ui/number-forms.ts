@@ -30,6 +30,9 @@ export const roundsForm: NumberForm = {
   hint: 'Whole rounds, from 1 to 500.',
 };
 
+/** Rounds that were done, a half one too. */
+export const halfRoundsForm: NumberForm = { ...countsForm, hint: 'Rounds go in halves: 7 or 7½.' };
+
 /** Pace in seconds a count; the value is in whole milliseconds. */
 export const paceForm: NumberForm = {
   print: (value) => (value / 1000).toFixed(3).replace(/0$/, ''),

@@ -11,4 +11,5 @@ export const fieldWords = inLanguage({
   cancel: 'Cancel',
   close: 'Close',
   undo: 'Undo',
+  removeTag: (tag: string) => `Remove ${tag}`,
 });

@@ -71,6 +71,7 @@ import { PageBar } from '../../shared/page/page-bar';
           }
           <nv-session-table
             [sessions]="page.value()?.[2] ?? []"
+            (changed)="page.again()"
             empty="No session yet. A new one opens on the Bench."
           />
         </section>

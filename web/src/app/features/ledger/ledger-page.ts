@@ -1,44 +1,67 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  input,
-  signal,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
+import { MatIconModule } from '@angular/material/icon';
+import { MatPaginatorModule, type PageEvent } from '@angular/material/paginator';
+import { MatSortModule, type Sort } from '@angular/material/sort';
+import { MatTableModule } from '@angular/material/table';
 import { Router, RouterLink } from '@angular/router';
-import { afterLine, routes, type LedgerLine, type QueryOf } from '@nuvrah/contract';
-import { isDay, signById, SIGNS, TECHNIQUES, momentInWords } from '@nuvrah/core';
-import { filter, Subscription } from 'rxjs';
+import {
+  LEDGER_SIZES,
+  LEDGER_SORTS,
+  routes,
+  type LedgerLine,
+  type LedgerRows,
+  type QueryOf,
+} from '@nuvrah/contract';
+import { formatClock, isDay, momentInWords, signById, SIGNS, TECHNIQUES } from '@nuvrah/core';
+import { filter } from 'rxjs';
 import { AccountStore } from '../../api/account';
-import { addressOf, type ApiProblem } from '../../api/api';
-import { askedOnce, askingAgain } from '../../api/loaded';
-import { LoadingNote } from '../../shared/loading-note';
+import { addressOf } from '../../api/api';
+import { asked, askedOnce } from '../../api/loaded';
 import { Sittings } from '../../api/sittings';
 import { Students } from '../../api/students';
-import { SelectField } from '../../ui/select-field';
-import { Fold } from '../../ui/fold';
-import { WAITS_HERE } from '../../shared/offline-queue/words';
+import { LoadingNote } from '../../shared/loading-note';
 import { OfflineQueue } from '../../shared/offline-queue/offline-queue';
+import { WAITS_HERE } from '../../shared/offline-queue/words';
+import { PageBar } from '../../shared/page/page-bar';
 import { describePassageRecord, describePlace } from '../../shared/sitting-record/describe-record';
 import { Trends } from '../../shared/trends/trends';
 import { DateField } from '../../ui/date-field';
-import { PageBar } from '../../shared/page/page-bar';
+import { Fold } from '../../ui/fold';
+import { SearchSelect } from '../../ui/search-select';
+import { SelectField } from '../../ui/select-field';
+import { ledgerWords } from '../../words/ledger-words';
 
-type Filters = Omit<QueryOf<typeof routes.ledger>, 'after'>;
-type FilterKey = keyof Filters;
+type Filters = QueryOf<typeof routes.ledgerFile>;
+type PageQuery = QueryOf<typeof routes.ledger>;
 
-/** The Ledger: sittings, the newest first, filtered; of one student with trends. The filters are part of the address. */
+const given = <T extends object>(all: T): Partial<T> =>
+  Object.fromEntries(
+    Object.entries(all).filter(([, value]) => value !== undefined && value !== ''),
+  ) as Partial<T>;
+
+/** The Ledger: sittings, filtered, in an order, a page at a time; of one student with trends. All of it is in the address. */
 @Component({
   selector: 'nv-ledger-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PageBar, DateField, SelectField, Fold, LoadingNote, MatButtonModule, RouterLink, Trends],
+  imports: [
+    DateField,
+    Fold,
+    LoadingNote,
+    MatButtonModule,
+    MatIconModule,
+    MatPaginatorModule,
+    MatSortModule,
+    MatTableModule,
+    PageBar,
+    RouterLink,
+    SearchSelect,
+    SelectField,
+    Trends,
+  ],
   templateUrl: './ledger-page.html',
-  styleUrls: ['../../ui/form.scss', './ledger-page.scss'],
+  styleUrls: ['../../ui/filters.scss', './ledger-page.scss'],
 })
 export class LedgerPage {
   readonly student = input<string>();
@@ -47,6 +70,10 @@ export class LedgerPage {
   readonly technique = input<string>();
   readonly sign = input<string>();
   readonly effort = input<string>();
+  readonly sort = input<string>();
+  readonly up = input<string>();
+  readonly part = input<string>();
+  readonly size = input<string>();
 
   private readonly sittings = inject(Sittings);
   private readonly queue = inject(OfflineQueue);
@@ -54,61 +81,97 @@ export class LedgerPage {
   private readonly account = inject(AccountStore);
   private readonly router = inject(Router);
 
+  protected readonly words = ledgerWords.list;
+  protected readonly table = ledgerWords.table;
+  protected readonly columns = ledgerWords.table.columns;
+  protected readonly sizes = [...LEDGER_SIZES];
+  protected readonly smallest = LEDGER_SIZES[0];
+
   protected readonly students = askedOnce(() => this.studentsApi.list());
   private readonly names = computed(
     () => new Map((this.students.value() ?? []).map(({ id, name }) => [id, name])),
   );
   protected readonly studentWords = computed((): Readonly<Record<string, string>> => ({
-    '': 'all',
+    '': this.words.anyStudent,
     ...Object.fromEntries(this.names()),
   }));
   protected readonly techniqueWords = computed((): Readonly<Record<string, string>> => {
     const { naming } = this.account.required();
-    return { '': 'any', ...Object.fromEntries(TECHNIQUES.map(({ id, names }) => [id, names[naming]])) };
+    return {
+      '': this.words.anyTechnique,
+      ...Object.fromEntries(TECHNIQUES.map(({ id, names }) => [id, names[naming]])),
+    };
   });
   protected readonly signWords: Readonly<Record<string, string>> = {
-    '': 'any or none',
+    '': this.words.anySign,
     ...Object.fromEntries(SIGNS.map(({ id, label }) => [id, label])),
   };
+  protected readonly effortWords: Readonly<Record<string, string>> = {
+    '': this.words.anyEffort,
+    ...Object.fromEntries(Array.from({ length: 10 }, (_, index) => [`${index + 1}`, `${index + 1}`])),
+  };
 
-  protected readonly filters = computed(
-    (): Filters =>
-      Object.fromEntries(
-        Object.entries({
-          student: this.student(),
-          from: this.from(),
-          to: this.to(),
-          technique: this.technique(),
-          sign: this.sign(),
-          effort: this.effort(),
-        }).filter(([, value]) => value !== undefined && value !== ''),
-      ) as Filters,
+  private readonly filters = computed(
+    () =>
+      given({
+        student: this.student(),
+        from: this.from(),
+        to: this.to(),
+        technique: this.technique(),
+        sign: this.sign(),
+        effort: this.effort(),
+      }) as Filters,
   );
   /** What is shown, with all its pages, as a file. */
   protected readonly file = computed(() => addressOf(routes.ledgerFile, { query: this.filters() }));
   protected readonly filtered = computed(() => Object.keys(this.filters()).some((key) => key !== 'student'));
+  protected readonly sorted = computed(() => LEDGER_SORTS.find((sort) => sort === this.sort()) ?? 'day');
+  protected readonly pageIndex = computed(() => Math.max(0, Math.floor(Number(this.part() ?? 0)) || 0));
+  protected readonly pageSize = computed(
+    () => LEDGER_SIZES.find((size) => `${size}` === this.size()) ?? LEDGER_SIZES[0],
+  );
 
-  private readonly lines = signal<readonly LedgerLine[]>([]);
-  protected readonly more = signal(false);
-  protected readonly loading = signal(true);
-  protected readonly problem = signal<string | null>(null);
-  private asked = new Subscription();
+  /** As text: the same question is not put twice. */
+  private readonly query = computed(() =>
+    JSON.stringify({
+      ...this.filters(),
+      sort: this.sorted(),
+      ...(this.up() === 'yes' && { up: 'yes' }),
+      part: `${this.pageIndex()}`,
+      size: `${this.pageSize()}`,
+    }),
+  );
+  protected readonly asked = asked(this.query, (query) =>
+    this.sittings.ledger(JSON.parse(query) as PageQuery),
+  );
+  /** What was there stays until what is asked for comes. */
+  protected readonly page = linkedSignal<LedgerRows | null, LedgerRows | null>({
+    source: this.asked.value,
+    computation: (now, before) => now ?? before?.value ?? null,
+  });
+  protected readonly shownColumns = computed(() => [
+    'day',
+    ...(this.student() ? [] : ['student']),
+    'done',
+    'led',
+    'effort',
+    'signs',
+    'note',
+  ]);
+  protected readonly rows = computed(() => (this.page()?.lines ?? []).map((line) => this.rowOf(line)));
+  protected readonly idOf = (_: number, { id }: { readonly id: string }): string => id;
 
   constructor() {
-    effect(() => {
-      const filters = this.filters();
-      untracked(() => this.load(filters, []));
-    });
     const arrived = this.queue.outcomes.pipe(
       filter(({ entry, delivery }) => entry.kind === 'sitting' && delivery.kind === 'there'),
       takeUntilDestroyed(),
     );
-    arrived.subscribe(() => this.again());
+    arrived.subscribe(() => this.asked.again());
   }
 
-  protected readonly rows = computed(() => {
+  private rowOf({ id, studentId, title, startedAt, place, record, effort, note }: LedgerLine) {
     const { naming, timeZone } = this.account.required();
-    return this.lines().map(({ id, studentId, title, startedAt, place, record, effort, note }) => ({
+    return {
       id,
       title,
       where: describePlace(place),
@@ -117,22 +180,31 @@ export class LedgerPage {
       day: momentInWords(startedAt, timeZone),
       done: record
         ? record.passages.map((passage) => describePassageRecord(passage, naming))
-        : [this.queue.waits('sitting', id) ? WAITS_HERE : 'Begun; what was done never arrived.'],
+        : [this.queue.waits('sitting', id) ? WAITS_HERE : this.table.notTold],
+      led: record ? formatClock(record.led) : '',
       effort,
       signs: (record?.signs ?? []).map((sign) => signById(sign).label).join(', '),
       note,
-    }));
-  });
-
-  protected set(key: FilterKey, value: string): void {
-    void this.router.navigate([], {
-      queryParams: { [key]: value === '' ? null : value },
-      queryParamsHandling: 'merge',
-    });
+    };
   }
 
-  protected setFrom(key: FilterKey, event: Event): void {
-    this.set(key, (event.target as HTMLInputElement).value);
+  /** What is asked for otherwise begins with its first page. */
+  protected set(change: Readonly<Record<string, string>>): void {
+    const queryParams = Object.fromEntries(
+      Object.entries({ part: '', ...change }).map(([key, value]) => [key, value === '' ? null : value]),
+    );
+    void this.router.navigate([], { queryParams, queryParamsHandling: 'merge' });
+  }
+
+  protected sortBy({ active, direction }: Sort): void {
+    this.set({ sort: active === 'day' ? '' : active, up: direction === 'asc' ? 'yes' : '' });
+  }
+
+  protected turnTo({ pageIndex, pageSize }: PageEvent): void {
+    this.set({
+      part: pageIndex === 0 ? '' : `${pageIndex}`,
+      size: pageSize === LEDGER_SIZES[0] ? '' : `${pageSize}`,
+    });
   }
 
   /** A day of the address; null where there is none. */
@@ -140,35 +212,5 @@ export class LedgerPage {
 
   protected clear(): void {
     void this.router.navigate([], { queryParams: this.student() ? { student: this.student() } : {} });
-  }
-
-  protected loadMore(): void {
-    this.load(this.filters(), this.lines());
-  }
-
-  protected again(): void {
-    this.load(this.filters(), []);
-  }
-
-  /** The next page after what is there; what is there stays until it comes. */
-  private load(filters: Filters, there: readonly LedgerLine[]): void {
-    this.asked.unsubscribe();
-    this.loading.set(true);
-    this.problem.set(null);
-    const last = there.at(-1);
-    const query = { ...filters, ...(last && { after: afterLine(last) }) };
-    const page = askingAgain(this.sittings.ledger(query), (message) => this.problem.set(message));
-    this.asked = page.subscribe({
-      next: ({ lines, more }) => {
-        this.problem.set(null);
-        this.lines.set([...there, ...lines]);
-        this.more.set(more);
-        this.loading.set(false);
-      },
-      error: (failed: ApiProblem) => {
-        this.loading.set(false);
-        this.problem.set(failed.message);
-      },
-    });
   }
 }

@@ -6,9 +6,12 @@ import {
   input,
   linkedSignal,
   signal,
+  viewChild,
+  type TemplateRef,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
+import { MatIconModule } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
 import {
   compileSession,
@@ -36,6 +39,9 @@ import { Sittings } from '../../api/sittings';
 import { Students } from '../../api/students';
 import { asksWhileUnsaved } from '../../ui/unsaved';
 import { Fold } from '../../ui/fold';
+import { SideSheet } from '../../ui/side-sheet';
+import { SideSheets } from '../../ui/side-sheets';
+import { ledgerWords } from '../../words/ledger-words';
 import { LeadKeeper, recordOfNothing } from '../../shared/playback/lead-keeper';
 import { SignPanel } from '../../shared/sitting-record/sign-panel';
 import { describePassageRecord, describePlace } from '../../shared/sitting-record/describe-record';
@@ -47,6 +53,7 @@ import { OfflineQueue } from '../../shared/offline-queue/offline-queue';
 import { ScoreStaff } from '../../shared/score/score-staff';
 import { windowOf } from '../../shared/score/score-window';
 import { describeDay } from '../../shared/day-check/describe-day';
+import { CorrectRecord } from './correct-record';
 import { SignBack } from './sign-back';
 import { PageBar } from '../../shared/page/page-bar';
 
@@ -55,118 +62,20 @@ import { PageBar } from '../../shared/page/page-bar';
   selector: 'nv-sitting-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    CorrectRecord,
     PageBar,
     EffortAndNote,
     Fold,
     LoadingNote,
     MatButtonModule,
+    MatIconModule,
     RouterLink,
     ScoreStaff,
     SignBack,
+    SideSheet,
     SignPanel,
   ],
-  template: `
-    <div class="page">
-      <nv-loading-note [state]="page.state()" (retry)="page.again()" />
-      @if (page.value(); as ready) {
-        <nv-page-bar>
-          <h1>{{ ready.sitting.led.session.title }}</h1>
-          <span class="soft">
-            <a routerLink="/ledger" [queryParams]="{ student: ready.student.id }">{{ ready.student.name }}</a>
-            ·
-            {{ day() }}{{ where() }}
-          </span>
-        </nv-page-bar>
-        <nv-fold name="What was known on that day">
-          <ng-template>
-            <ul>
-              @for (line of known(); track $index) {
-                <li>{{ line }}</li>
-              } @empty {
-                <li>Nothing was on record.</li>
-              }
-            </ul>
-          </ng-template>
-        </nv-fold>
-        @if (ready.sitting.record; as record) {
-          <p>
-            {{ record.outcome === 'finished' ? 'Finished' : 'Stopped' }} after {{ led() }}
-            @if (record.pauses > 0) {
-              , paused {{ record.pauses }} {{ record.pauses === 1 ? 'time' : 'times' }}
-            }
-          </p>
-          @if (score(); as score) {
-            <nv-score-staff
-              class="score"
-              [timeline]="score.timeline"
-              [window]="score.window"
-              [width]="width()"
-              [at]="score.ended"
-            />
-            <p class="soft">
-              As it was planned{{ score.ended === null ? '' : '; the line is where it was stopped' }}.
-            </p>
-          }
-          <ul>
-            @for (line of lines(); track $index) {
-              <li>{{ line }}</li>
-            }
-          </ul>
-          @if (signs(); as signs) {
-            <div class="notice">
-              <strong>Signs</strong> {{ signs }}
-              <nv-sign-back [sitting]="ready.sitting" (changed)="page.again()" />
-            </div>
-          }
-          <nv-fold name="Add a sign">
-            <ng-template>
-              <nv-sign-panel
-                [asked]="true"
-                [emergencyNumber]="emergencyNumber"
-                [chosen]="record.signs"
-                (chosenChange)="addSigns(ready.sitting, $event)"
-              />
-            </ng-template>
-          </nv-fold>
-          <nv-effort-and-note [(effort)]="effort" [(note)]="note" [problem]="problem()" (save)="save()">
-            <div class="actions">
-              <button matButton="filled" type="submit" [disabled]="busy()">Save</button>
-              <span class="soft" role="status">{{ said() }}</span>
-            </div>
-          </nv-effort-and-note>
-          @if (corrections().length > 0) {
-            <h2>Before it was corrected</h2>
-            <ul>
-              @for (line of corrections(); track line.version) {
-                <li>
-                  <span class="soft">until {{ line.when }}</span> effort {{ line.effort ?? '–' }}
-                  {{ line.note }}
-                </li>
-              }
-            </ul>
-          }
-        } @else if (waits()) {
-          <p class="notice" role="status">{{ waitsHere }}</p>
-        } @else {
-          <div class="notice">
-            <p>This sitting was begun; what was done never arrived.</p>
-            @if (interrupted()) {
-              <a matButton="filled" [routerLink]="['/lead', ready.sitting.sessionId]"
-                >Go on with it, or close it there</a
-              >
-            } @else {
-              <button matButton="outlined" type="button" [disabled]="busy()" (click)="closeEmpty()">
-                Close it: nothing of it was done
-              </button>
-            }
-            @if (problem(); as text) {
-              <p role="alert">{{ text }}</p>
-            }
-          </div>
-        }
-      }
-    </div>
-  `,
+  templateUrl: './sitting-page.html',
   styles: `
     ul {
       padding-left: 1.25rem;
@@ -190,6 +99,11 @@ import { PageBar } from '../../shared/page/page-bar';
 })
 export class SittingPage {
   readonly id = input.required<string>();
+
+  protected readonly words = ledgerWords.sitting;
+  protected readonly correctWords = ledgerWords.correct;
+  private readonly sheets = inject(SideSheets);
+  private readonly sheet = viewChild.required<TemplateRef<unknown>>('correcting');
 
   private readonly sittings = inject(Sittings);
   private readonly queue = inject(OfflineQueue);
@@ -240,20 +154,30 @@ export class SittingPage {
     const sitting = this.page.value()?.sitting;
     if (!sitting) return '';
     const told = sitting.reportedAt
-      ? `, told ${momentInWords(sitting.reportedAt, this.account.required().timeZone)}`
+      ? this.words.told(momentInWords(sitting.reportedAt, this.account.required().timeZone))
       : '';
     return `${describePlace(sitting.place)}${told}`;
   });
   protected readonly width = elementWidth();
   protected readonly corrections = computed(() =>
-    (this.page.value()?.corrections ?? []).map(({ version, correctedAt, effort, note }) => ({
+    (this.page.value()?.corrections ?? []).map(({ version, correctedAt, effort, note, record }) => ({
       version,
-      effort,
+      when: this.words.until(momentInWords(correctedAt, this.account.required().timeZone)),
+      effort: this.words.effort(effort),
       note,
-      when: momentInWords(correctedAt, this.account.required().timeZone),
+      done: (record?.passages ?? []).map((passage) =>
+        describePassageRecord(passage, this.account.required().naming),
+      ),
     })),
   );
-  protected readonly led = computed(() => formatClock(this.page.value()?.sitting.record?.led ?? 0));
+  /** "Finished after 12:40, paused 2 times". */
+  protected readonly outcome = computed(() => {
+    const record = this.page.value()?.sitting.record;
+    if (!record) return '';
+    const time = formatClock(record.led);
+    const ended = record.outcome === 'finished' ? this.words.finished(time) : this.words.stopped(time);
+    return `${ended}${record.pauses > 0 ? this.words.paused(record.pauses) : ''}`;
+  });
   protected readonly lines = computed(() =>
     (this.page.value()?.sitting.record?.passages ?? []).map((passage) =>
       describePassageRecord(passage, this.account.required().naming),
@@ -311,6 +235,15 @@ export class SittingPage {
     if (sitting) this.record(sitting, recordOfNothing(sitting.led) as never);
   }
 
+  protected openCorrection(): void {
+    this.sheets.open(this.sheet());
+  }
+
+  protected correct(sitting: Sitting, record: NonNullable<Sitting['record']>): void {
+    this.sheets.closeAll();
+    this.record(sitting, record);
+  }
+
   protected save(): void {
     const sitting = this.page.value()?.sitting;
     if (sitting?.record) this.record(sitting, sitting.record);
@@ -326,11 +259,11 @@ export class SittingPage {
       next: (delivery) => {
         this.busy.set(false);
         if (delivery.kind !== 'there') {
-          this.said.set(delivery.kept ? 'Kept in this browser: the server is away.' : NOT_KEPT);
+          this.said.set(delivery.kept ? this.words.keptHere : NOT_KEPT);
           return;
         }
         this.saved.set(delivery.answer);
-        this.said.set('Saved.');
+        this.said.set(this.words.saved);
       },
       error: (problem: ApiProblem) => {
         this.busy.set(false);

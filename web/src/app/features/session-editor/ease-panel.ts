@@ -7,7 +7,7 @@ import {
   countsOf,
   easeDown,
   easeStrokes,
-  formatRatio,
+  formatBreath,
   formatSeconds,
   PHASE_NAMES,
   techniqueName,
@@ -95,7 +95,7 @@ export class EasePanel {
     return (Object.keys(WAY_WORDS) as EaseWay[]).flatMap((asked) => {
       const eased = easeDown(passage, asked);
       if (!eased.ok) return [];
-      const line = formatRatio(countsOf(eased.value.numbers));
+      const line = formatBreath(countsOf(eased.value.numbers));
       if (lines.has(line)) return [];
       lines.add(line);
       // A base that is small already loses its holds instead, and says so.
@@ -120,7 +120,7 @@ export class EasePanel {
     const first = `the ${PHASE_NAMES[day.phase]} fails first, ${formatSeconds(day.needed)} s of ${formatSeconds(day.there)} s.`;
     const steady = day.eased && passage.ramps.length > 0 && day.eased.ramps.length === 0;
     const line =
-      day.eased && `Eased: ${formatRatio(countsOf(day.eased))}${steady ? ', without a change' : ''}`;
+      day.eased && `Eased: ${formatBreath(countsOf(day.eased))}${steady ? ', without a change' : ''}`;
     const eased = day.eased && { line, passage: day.eased };
     return { text: eased ? first : `${first} Take the simpler form.`, eased };
   });

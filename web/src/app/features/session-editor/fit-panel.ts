@@ -11,7 +11,7 @@ import {
   describeHeldBack,
   fitPassage,
   isOldCheck,
-  formatRatio,
+  formatBreath,
   ROUNDS_TO_TRUST,
   sameCounts,
   type Conventions,
@@ -125,6 +125,6 @@ export class FitPanel {
 }
 
 const sayFit = ({ ratio, base, counts }: Fit): { line: string; numbers: Numbers } => ({
-  line: formatRatio(counts),
+  line: formatBreath(counts),
   numbers: { ratio, base },
 });

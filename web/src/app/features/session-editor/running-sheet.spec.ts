@@ -31,7 +31,7 @@ describe('the running sheet', () => {
     const sheet = show(hurried);
     expect(sheet.text('h1')).toBe('Evening');
     const [first, second] = [...sheet.page.querySelectorAll('tbody tr')].map((row) => row.textContent);
-    expect(first).toContain('in 2 · hold 0 · out 2 · empty 0');
+    expect(first).toContain('in 2 · out 2');
     expect(first).toContain('the reliever lies within reach');
     expect(second).not.toContain('the reliever lies within reach');
     expect(sheet.text('h2 + ul')).toMatch(/“Inhale left” takes 1\.1 s of 1 s, \d+ times: say “Inhale”\./);

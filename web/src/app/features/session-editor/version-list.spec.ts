@@ -17,7 +17,7 @@ describe('earlier versions', () => {
     const version: SessionVersion = { version: 3, document, savedAt: '2026-03-09T18:00:00.000Z' };
     http.expectOne(`${API_ROOT}/sessions/${ids.session}/versions`).flush([version]);
     list.fixture.detectChanges();
-    expect(list.text('li')).toContain('in 6 · hold 0 · out 6 · empty 0');
+    expect(list.text('li')).toContain('in 6 · out 6');
     expect(list.text('li')).toContain('instead of');
     const back: Session[] = [];
     list.fixture.componentInstance.bringBack.subscribe((one) => back.push(one));

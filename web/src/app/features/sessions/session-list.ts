@@ -1,141 +1,175 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  signal,
+  viewChild,
+  type TemplateRef,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatSelectModule } from '@angular/material/select';
+import { MatIconModule } from '@angular/material/icon';
+import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
-import { combineLatest, of, switchMap, type Observable } from 'rxjs';
-import type { SessionOwner, Student } from '@nuvrah/contract';
-import type { ApiProblem } from '../../api/api';
+import { combineLatest } from 'rxjs';
 import { Classes } from '../../api/classes';
 import { askedOnce } from '../../api/loaded';
-import { LoadingNote } from '../../shared/loading-note';
 import { ownerId, Sessions } from '../../api/sessions';
 import { Students } from '../../api/students';
-import { LeadKeeper } from '../../shared/playback/lead-keeper';
-import { firstSessionFor } from '../../shared/sessions/first-session';
-import { SessionTable } from '../../shared/sessions/session-table';
-import { ScreeningClock } from '../../api/screening-clock';
+import { LoadingNote } from '../../shared/loading-note';
 import { PageBar } from '../../shared/page/page-bar';
+import { LeadKeeper } from '../../shared/playback/lead-keeper';
+import {
+  answersTo,
+  DEFAULT_ORDER,
+  SESSION_SORTS,
+  type SessionFilter,
+  type SessionOrder,
+} from '../../shared/sessions/session-order';
+import { SessionTable } from '../../shared/sessions/session-table';
+import { SearchSelect } from '../../ui/search-select';
+import { SelectField } from '../../ui/select-field';
+import { SideSheet } from '../../ui/side-sheet';
+import { SideSheets } from '../../ui/side-sheets';
+import { sessionWords } from '../../words/session-words';
+import { NewSession } from './new-session';
 
-/** All sessions: to work on one at the Bench, or to choose one to lead. */
+/** All sessions: to work on one at the Bench, or to choose one to lead. Filters, order and page are part of the address. */
 @Component({
   selector: 'nv-session-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
-    PageBar,
-    FormsModule,
     LoadingNote,
     MatButtonModule,
+    MatCheckboxModule,
     MatFormFieldModule,
-    MatSelectModule,
+    MatIconModule,
+    MatInputModule,
+    NewSession,
+    PageBar,
     RouterLink,
+    SearchSelect,
+    SelectField,
     SessionTable,
+    SideSheet,
   ],
-  template: `
-    <div class="page">
-      <nv-page-bar>
-        <h1>{{ purpose() === 'lead' ? 'Lead: which session?' : 'Bench' }}</h1>
-      </nv-page-bar>
-      <nv-loading-note [state]="page.state()" (retry)="page.again()" />
-      @if (page.value()) {
-        @if (interrupted(); as kept) {
-          <p class="notice">
-            Leading “{{ kept.sitting.led.session.title }}” was interrupted.
-            <a [routerLink]="['/lead', kept.sitting.sessionId]">Go on with it, or end it there</a>
-          </p>
-        }
-        @if (purpose() !== 'lead') {
-          <form (ngSubmit)="add()">
-            <mat-form-field subscriptSizing="dynamic">
-              <mat-label>New session for</mat-label>
-              <mat-select name="student" [ngModel]="chosen()" (ngModelChange)="chosen.set($event)">
-                @for (student of students(); track student.id) {
-                  <mat-option [value]="student.id">{{ student.name }}</mat-option>
-                }
-                @for (group of classes(); track group.id) {
-                  <mat-option [value]="group.id">{{ group.name }}</mat-option>
-                }
-                <mat-option value="nobody">nobody: a template</mat-option>
-              </mat-select>
-            </mat-form-field>
-            <button matButton="outlined" type="submit" [disabled]="busy() || !chosen()">Open it</button>
-          </form>
-        }
-        @if (problem(); as text) {
-          <p class="notice problem" role="alert">{{ text }}</p>
-        }
-        <nv-session-table
-          [sessions]="sessions()"
-          [names]="names()"
-          empty="No session yet. Choose a student above to write the first one."
-        />
-      }
-    </div>
-  `,
-  styles: `
-    form {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 1rem;
-      align-items: center;
-      margin-bottom: 1.5rem;
-    }
-  `,
+  templateUrl: './session-list.html',
+  styleUrl: '../../ui/filters.scss',
 })
 export class SessionList {
   readonly purpose = input<'lead'>();
+  readonly find = input<string>();
+  readonly owner = input<string>();
+  readonly tag = input<string>();
+  readonly archived = input<string>();
+  readonly sort = input<string>();
+  readonly down = input<string>();
+  readonly part = input<string>();
+  /** Whether a new one is begun at once. */
+  readonly new = input<string>();
 
   private readonly studentsApi = inject(Students);
   private readonly classesApi = inject(Classes);
   private readonly sessionsApi = inject(Sessions);
   private readonly router = inject(Router);
-  private readonly day = inject(ScreeningClock).day;
+  private readonly sheets = inject(SideSheets);
+  private readonly adding = viewChild.required<TemplateRef<unknown>>('adding');
 
+  protected readonly words = sessionWords.list;
+  protected readonly addWords = sessionWords.add;
+  protected readonly interrupted = signal(inject(LeadKeeper).kept()).asReadonly();
   protected readonly page = askedOnce(() =>
     combineLatest([this.studentsApi.list(), this.sessionsApi.list(), this.classesApi.list()]),
   );
-  protected readonly students = computed(() =>
+  private readonly students = computed(() =>
     (this.page.value()?.[0] ?? []).filter(({ archived }) => !archived),
   );
-  protected readonly classes = computed(() =>
+  private readonly groups = computed(() =>
     (this.page.value()?.[2] ?? []).filter(({ archived }) => !archived),
   );
   protected readonly names = computed(
-    () => new Map([...this.students(), ...this.classes()].map(({ id, name }) => [id, name])),
+    () => new Map([...this.students(), ...this.groups()].map(({ id, name }) => [id, name])),
   );
   /** Sessions of archived students and classes rest with them; only a student's can be led. */
-  protected readonly sessions = computed(() => {
+  protected readonly all = computed(() => {
     const here = new Set([...this.names().keys(), 'nobody']);
     return (this.page.value()?.[1] ?? []).filter(
       ({ owner }) => here.has(ownerId(owner)) && (this.purpose() !== 'lead' || owner.kind === 'student'),
     );
   });
-  protected readonly interrupted = signal(inject(LeadKeeper).kept()).asReadonly();
-  protected readonly chosen = signal<string | null>(null);
-  protected readonly busy = signal(false);
-  protected readonly problem = signal<string | null>(null);
 
-  protected add(): void {
-    const chosen = this.chosen();
-    if (chosen === null) return;
-    const student = this.students().find(({ id }) => id === chosen);
-    const owner: SessionOwner = student
-      ? { kind: 'student', studentId: chosen }
-      : chosen === 'nobody'
-        ? { kind: 'nobody' }
-        : { kind: 'class', classId: chosen };
-    this.busy.set(true);
-    const asked: Observable<Student | null> = student ? this.studentsApi.get(chosen) : of(null);
-    const added = asked.pipe(
-      switchMap((found) => this.sessionsApi.add(owner, firstSessionFor(found, this.day()))),
-    );
-    added.subscribe({
-      next: ({ id }) => void this.router.navigate(['/bench', id]),
-      error: (problem: ApiProblem) => {
-        this.busy.set(false);
-        this.problem.set(problem.message);
-      },
+  protected readonly filter = computed((): SessionFilter => ({
+    find: this.find() ?? '',
+    owner: this.owner() ?? '',
+    tag: this.tag() ?? '',
+    archived: this.archived() === 'yes',
+  }));
+  protected readonly filtered = computed(() =>
+    Object.values(this.filter()).some((value) => value !== '' && value !== false),
+  );
+  protected readonly order = computed((): SessionOrder => {
+    const sort = SESSION_SORTS.find((one) => one === this.sort());
+    return sort ? { sort, down: this.down() === 'yes' } : DEFAULT_ORDER;
+  });
+  protected readonly pageNumber = computed(() => Math.max(0, Math.floor(Number(this.part() ?? 0)) || 0));
+  protected readonly shown = computed(() =>
+    this.all().filter((session) => answersTo(session, this.filter(), this.names())),
+  );
+  protected readonly archivedCount = computed(() => this.all().filter(({ archived }) => archived).length);
+  protected readonly count = computed(() =>
+    this.words.shown(this.shown().length, this.all().filter(({ archived }) => !archived).length),
+  );
+  protected readonly tags = computed(() => [...new Set(this.all().flatMap(({ tags }) => tags))].sort());
+
+  /** Everybody for whom a session can be written. */
+  protected readonly newOwners = computed((): Readonly<Record<string, string>> => ({
+    ...Object.fromEntries(this.names()),
+    nobody: this.words.template,
+  }));
+  protected readonly groupIds = computed(() => new Set(this.groups().map(({ id }) => id)));
+  /** Only those who have a session are offered. */
+  protected readonly ownerWords = computed((): Readonly<Record<string, string>> => {
+    const there = new Set(this.all().map(({ owner }) => ownerId(owner)));
+    const named = Object.entries(this.newOwners()).filter(([id]) => there.has(id));
+    return { '': this.words.anyOwner, ...Object.fromEntries(named) };
+  });
+  protected readonly tagWords = computed((): Readonly<Record<string, string>> => ({
+    '': this.words.anyTag,
+    ...Object.fromEntries(this.tags().map((tag) => [tag, tag])),
+  }));
+
+  constructor() {
+    afterNextRender(() => {
+      if (this.new() === undefined) return;
+      this.set({ new: '' });
+      this.openNew();
     });
+  }
+
+  protected openNew(): void {
+    this.sheets.open(this.adding());
+  }
+
+  protected orderBy({ sort, down }: SessionOrder): void {
+    this.set({ sort, down: down ? 'yes' : '' });
+  }
+
+  protected set(change: Readonly<Record<string, string>>): void {
+    const queryParams = Object.fromEntries(
+      Object.entries(change).map(([key, value]) => [key, value === '' ? null : value]),
+    );
+    void this.router.navigate([], { queryParams, queryParamsHandling: 'merge', replaceUrl: true });
+  }
+
+  protected clear(): void {
+    void this.router.navigate([]);
+  }
+
+  protected textOf(event: Event): string {
+    return (event.target as HTMLInputElement).value;
   }
 }

@@ -54,7 +54,7 @@ const ICON_OF: Readonly<Record<Need | 'ready', IconName>> = {
     SelectField,
   ],
   templateUrl: './student-list.html',
-  styleUrl: './student-list.scss',
+  styleUrls: ['../../ui/filters.scss', './student-list.scss'],
 })
 export class StudentList {
   readonly find = input<string>();

@@ -107,7 +107,9 @@ export class StudentPage {
     ]),
   );
   protected readonly student = computed(() => this.page.value()?.[0] ?? null);
-  protected readonly sessions = computed(() => this.page.value()?.[1] ?? []);
+  protected readonly sessions = computed(() =>
+    (this.page.value()?.[1] ?? []).filter(({ archived }) => !archived),
+  );
   private readonly events = computed(() => this.page.value()?.[2] ?? []);
   protected readonly climbs = computed(() => this.page.value()?.[3] ?? []);
   protected readonly shown = computed((): Tab => TABS.find((tab) => tab === this.tab()) ?? 'overview');

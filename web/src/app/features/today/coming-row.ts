@@ -1,21 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
-import type { ComingStudent } from '@nuvrah/contract';
-import {
-  compileSession,
-  formatClock,
-  reviewToLead,
-  sessionFromChecked,
-  shortNumbers,
-  type PersonFact,
-} from '@nuvrah/core';
-import { of } from 'rxjs';
-import { AccountStore } from '../../api/account';
-import { asked } from '../../api/loaded';
-import { ScreeningClock } from '../../api/screening-clock';
-import { Sessions } from '../../api/sessions';
+import type { ComingStudent, SessionReview } from '@nuvrah/contract';
+import { formatClock, millis, shortNumbers, type PersonFact } from '@nuvrah/core';
 import { FactChip } from '../../shared/fact-chip';
 import { todayWords } from '../../words/today-words';
 
@@ -67,29 +55,13 @@ export class ComingRow {
   readonly coming = input.required<ComingStudent>();
   /** Whether it is the one that is led next. */
   readonly first = input(false);
-  /** Whether it is said how long it takes and what is in the way. */
-  readonly reviewed = input(true);
+  /** How long it takes and what is in the way; null while that is not known. */
+  readonly review = input<SessionReview | null>(null);
 
-  private readonly sessions = inject(Sessions);
-  private readonly account = inject(AccountStore);
-  private readonly day = inject(ScreeningClock).day;
   protected readonly words = todayWords.day;
   protected readonly facts = computed(() => this.coming().facts as readonly PersonFact[]);
 
-  private readonly session = asked(
-    computed(() => (this.reviewed() ? this.coming().sessionId : null)),
-    (id) => (id === null ? of(null) : this.sessions.withOwner(id)),
-  );
-  /** What leading it would find now: the same review as before leading. */
-  private readonly review = computed(() => {
-    const owned = this.session.value();
-    if (owned?.owner.kind !== 'student') return null;
-    const document = sessionFromChecked(owned.session.document);
-    const { needs } = reviewToLead(document, owned.owner.student, owned.session.overrulings, this.day());
-    const { total } = compileSession(document, owned.owner.student, this.account.required().conventions);
-    return { needs: needs.filter(({ code }) => code !== 'day-check').length, total: formatClock(total) };
-  });
-  protected readonly inTheWay = computed(() => this.review()?.needs ?? 0);
+  protected readonly inTheWay = computed(() => this.review()?.toResolve ?? 0);
 
   protected readonly line = computed(() => {
     const { title, numbers, sessionId } = this.coming();
@@ -97,7 +69,7 @@ export class ComingRow {
     const review = this.review();
     return [
       title,
-      ...(review ? [review.total] : []),
+      ...(review ? [formatClock(millis(review.length))] : []),
       this.inTheWay() > 0 ? this.words.toResolve(this.inTheWay()) : shortNumbers(numbers),
     ].join(' · ');
   });

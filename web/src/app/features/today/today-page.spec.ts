@@ -1,7 +1,7 @@
 import type { HttpTestingController } from '@angular/common/http/testing';
 import { API_ROOT, type ComingStudent, type Today } from '@nuvrah/contract';
 import { counts } from '@nuvrah/core';
-import { configure, dayCheck, ids, storedSession, student } from '../../testing/fixtures';
+import { configure, ids } from '../../testing/fixtures';
 import { Shown } from '../../testing/shown';
 import { TodayPage } from './today-page';
 
@@ -34,11 +34,9 @@ describe('Today', () => {
     http.expectOne(`${API_ROOT}/today`).flush({ ...nobody, ...today });
     page.fixture.detectChanges();
   };
-  const sessionsAsked = () => http.match(({ url }) => url.startsWith(`${API_ROOT}/sessions/`));
-  const answerRow = (of = student): void => {
-    for (const request of sessionsAsked()) request.flush(storedSession());
-    for (const request of http.match(`${API_ROOT}/students/${ids.student}`)) request.flush(of);
-    for (const request of http.match(`${API_ROOT}/variants`)) request.flush([]);
+  const answerReviews = (toResolve: number | null): void => {
+    const [request] = http.match(({ url }) => url.startsWith(`${API_ROOT}/session-reviews`));
+    request?.flush([{ id: ids.session, length: 432_000, toResolve }]);
     page.fixture.detectChanges();
   };
 
@@ -54,25 +52,28 @@ describe('Today', () => {
     expect(page.text()).toContain('Nobody is planned for today.');
   });
 
-  it('reviews who comes first, and says of a long day without asking for each of it', () => {
+  it('asks once what leading a whole day would find, and shows the day before it is told', () => {
     show({ coming: Array.from({ length: 40 }, (_, index) => coming(index)) });
     expect(page.page.querySelectorAll('nv-coming-row').length).toBe(40);
-    expect(sessionsAsked().length).toBeLessThanOrEqual(12);
     expect(page.text('nv-coming-row:last-of-type')).toContain('Evening · in 4 · out 8');
+    const asked = http.match(({ url }) => url.startsWith(`${API_ROOT}/session`));
+    expect(asked.map(({ request }) => request.url)).toEqual([
+      `${API_ROOT}/session-reviews?ids=${ids.session}`,
+    ]);
   });
 
   it('leads who can be led, and leads to what is in the way of who cannot', () => {
     show({ coming: [coming(0)] });
-    answerRow({ ...student, dayCheck });
+    answerReviews(0);
     expect(page.text('nv-coming-row a[href^="/lead"]')).toContain('Lead');
-    expect(page.text('nv-coming-row')).toMatch(/Evening · \d+:\d\d · in 4 · out 8/);
+    expect(page.text('nv-coming-row')).toContain('Evening · 7:12 · in 4 · out 8');
   });
 
   it('says how much is in the way', () => {
     show({ coming: [coming(0)] });
-    answerRow({ ...student, dayCheck, healthAskedOn: null });
+    answerReviews(1);
     expect(page.text('nv-coming-row a[href^="/lead"]')).toBe('Resolve');
-    expect(page.text('nv-coming-row')).toContain('1 to resolve before leading');
+    expect(page.text('nv-coming-row')).toContain('Evening · 7:12 · 1 to resolve before leading');
   });
 
   it('opens the ladder of a session that was deleted', () => {

@@ -3,11 +3,13 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import { MatMenuModule } from '@angular/material/menu';
 import { RouterLink } from '@angular/router';
+import type { ComingStudent, SessionReview } from '@nuvrah/contract';
 import { clockInWords, practiceMoment, signById } from '@nuvrah/core';
 import { AccountStore } from '../../api/account';
 import { Ladders } from '../../api/ladders';
-import { askedOnce } from '../../api/loaded';
+import { asked, askedOnce } from '../../api/loaded';
 import { ScreeningClock } from '../../api/screening-clock';
+import { Sessions } from '../../api/sessions';
 import { LoadingNote } from '../../shared/loading-note';
 import { PageBar } from '../../shared/page/page-bar';
 import { LeadKeeper } from '../../shared/playback/lead-keeper';
@@ -15,9 +17,6 @@ import { longDay } from '../../words/dates';
 import { todayWords } from '../../words/today-words';
 import { ComingRow } from './coming-row';
 import { WaitingList } from './waiting-list';
-
-/** Of so many who come first it is reviewed what leading them would find; a longer day is told without. */
-const MOST_REVIEWED = 12;
 
 /** Today: who practises, what waits with what needs most first, and what was told from home. */
 @Component({
@@ -38,14 +37,20 @@ const MOST_REVIEWED = 12;
 })
 export class TodayPage {
   private readonly ladders = inject(Ladders);
+  private readonly sessions = inject(Sessions);
   private readonly account = inject(AccountStore);
   private readonly today = inject(ScreeningClock).today;
 
   protected readonly words = todayWords;
-  protected readonly mostReviewed = MOST_REVIEWED;
   protected readonly interrupted = inject(LeadKeeper).kept();
   protected readonly page = askedOnce(() => this.ladders.today());
   protected readonly day = this.page.value;
+  private readonly planned = computed(() =>
+    (this.day()?.coming ?? []).flatMap(({ sessionId }) => sessionId ?? []).join(','),
+  );
+  private readonly reviews = asked(this.planned, (ids) =>
+    this.sessions.reviews(ids === '' ? [] : ids.split(',')),
+  );
   /** Nobody is there yet: the first steps are shown in place of an empty day. */
   protected readonly isNew = computed(() => this.day()?.students === 0);
   protected readonly date = computed(() => longDay(this.today()));
@@ -68,4 +73,9 @@ export class TodayPage {
       ].join(', '),
     })),
   );
+
+  /** What leading somebody now would find; null while it is not known, or where the session was deleted. */
+  protected reviewOf({ sessionId }: ComingStudent): SessionReview | null {
+    return this.reviews.value()?.get(sessionId ?? '') ?? null;
+  }
 }

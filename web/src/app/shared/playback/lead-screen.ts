@@ -15,7 +15,7 @@ import {
   closedSide,
   FINGER_NAMES,
   formatClock,
-  formatRatio,
+  formatBreath,
   levelsAt,
   momentAt,
   nameLocks,
@@ -79,7 +79,7 @@ export class LeadScreen {
     if (moment?.event.strokes) return `${moment.event.strokes.rate} strokes a minute`;
     if (!run || passage?.kind !== 'counted') return '';
     const conventions = resolveConventions(run.setup.conventions, run.setup.session.conventions);
-    return formatRatio(countsInForce(passage, moment?.event.cycle ?? 1, conventions, run.changes));
+    return formatBreath(countsInForce(passage, moment?.event.cycle ?? 1, conventions, run.changes));
   });
 
   /** What is to be said once, as the passage begins: the cares that were found for it, and its note. */

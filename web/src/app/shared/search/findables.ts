@@ -10,7 +10,7 @@ const { search, commands } = frameWords;
 export const COMMANDS: readonly Findable[] = (
   [
     ['new-student', commands.newStudent, ['/students', 'new'], ['add a student']],
-    ['new-session', commands.newSession, ['/bench'], ['add a session', 'write a session']],
+    ['new-session', commands.newSession, ['/bench'], ['add a session', 'write a session'], { new: 'yes' }],
     ['classes', commands.classes, ['/classes'], ['groups']],
     ['rules', commands.ruleBook, ['/shelf', 'rules'], ['screening', 'contraindications', 'cautions']],
     ['conventions', commands.conventions, ['/shelf', 'conventions'], ['schools', 'naming', 'settings']],
@@ -22,13 +22,14 @@ export const COMMANDS: readonly Findable[] = (
     ['keys', commands.keys, 'keys', ['help', 'keyboard']],
     ['sign-out', commands.signOut, 'sign-out', ['log out', 'leave']],
   ] as const
-).map(([id, name, way, also]) => ({
+).map(([id, name, way, also, query]) => ({
   id: `command ${id}`,
   kind: 'command',
   name,
   note: '',
   also,
   ...(typeof way === 'string' ? { link: [], does: way } : { link: way }),
+  ...(query && { query }),
 }));
 
 export const findTechniques = (naming: Naming, variants: readonly StoredVariant[]): readonly Findable[] => [

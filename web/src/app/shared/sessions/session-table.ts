@@ -1,83 +1,181 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+  viewChild,
+  type TemplateRef,
+} from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
+import { MatIconModule } from '@angular/material/icon';
+import { MatMenuModule } from '@angular/material/menu';
+import { MatPaginatorModule, type PageEvent } from '@angular/material/paginator';
+import { MatSortModule, type Sort } from '@angular/material/sort';
+import { MatTableModule } from '@angular/material/table';
 import { RouterLink } from '@angular/router';
 import type { StoredSession } from '@nuvrah/contract';
-import { sessionFromChecked } from '@nuvrah/core';
+import { dayAt, dayInShort, sessionFromChecked } from '@nuvrah/core';
+import type { Observable } from 'rxjs';
 import { AccountStore } from '../../api/account';
-import { ownerId } from '../../api/sessions';
+import { asked } from '../../api/loaded';
+import { saidOf, sending } from '../../api/sending';
+import { ownerId, Sessions } from '../../api/sessions';
+import { SideSheet } from '../../ui/side-sheet';
+import { SideSheets } from '../../ui/side-sheets';
+import { sessionWords } from '../../words/session-words';
+import { SessionActions } from './session-actions';
+import { SessionDetails } from './session-details';
+import { DEFAULT_ORDER, inOrder, type SessionOrder } from './session-order';
 import { summarise } from './summarise';
 
-/** Sessions as rows, each with its numbers in full and the ways on. */
+const PAGE_SIZES = [25, 50, 100] as const;
+
+/** Sessions as rows: what each is made of, whether it can be led now, and what can be done with it. */
 @Component({
   selector: 'nv-session-table',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, RouterLink],
-  template: `
-    @if (rows().length === 0) {
-      <p class="notice">{{ empty() }}</p>
-    } @else {
-      <table class="sheet-table">
-        <thead>
-          <tr>
-            <th scope="col">session</th>
-            @if (names(); as names) {
-              <th scope="col">for</th>
-            }
-            <th scope="col">numbers</th>
-            <th scope="col" class="number">in all</th>
-            <th scope="col"><span class="spoken-only">ways on</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          @for (row of rows(); track row.id) {
-            <tr>
-              <td>
-                <a [routerLink]="['/bench', row.id]">{{ row.title }}</a>
-              </td>
-              @if (names(); as names) {
-                <td>{{ names.get(row.ownerId) ?? 'nobody: a template' }}</td>
-              }
-              <td>{{ row.line }}</td>
-              <td class="number">{{ row.total }}</td>
-              <td class="ways">
-                @if (row.led) {
-                  <a matButton [routerLink]="['/lead', row.id]" [attr.aria-label]="'Lead ' + row.title">
-                    Lead
-                  </a>
-                } @else {
-                  <a matButton [routerLink]="['/bench', row.id]" [attr.aria-label]="'Fit ' + row.title">
-                    Fit
-                  </a>
-                }
-              </td>
-            </tr>
-          }
-        </tbody>
-      </table>
-    }
-  `,
-  styles: `
-    td.ways {
-      padding-block: 0.25rem;
-      text-align: right;
-    }
-  `,
+  imports: [
+    MatButtonModule,
+    MatIconModule,
+    MatMenuModule,
+    MatPaginatorModule,
+    MatSortModule,
+    MatTableModule,
+    RouterLink,
+    SessionDetails,
+    SideSheet,
+  ],
+  templateUrl: './session-table.html',
+  styleUrl: './session-table.scss',
 })
 export class SessionTable {
   readonly sessions = input.required<readonly StoredSession[]>();
   readonly empty = input.required<string>();
   /** Names by student and by class, where sessions of several stand together. */
   readonly names = input<ReadonlyMap<string, string> | null>(null);
+  readonly order = input<SessionOrder>(DEFAULT_ORDER);
+  readonly page = input(0);
+  /** Tags of all sessions. */
+  readonly tags = input<readonly string[]>([]);
+  readonly orderChange = output<SessionOrder>();
+  readonly pageChange = output<number>();
+  /** A session was changed, added or removed: the list is another now. */
+  readonly changed = output();
 
+  private readonly api = inject(Sessions);
+  private readonly actions = inject(SessionActions);
   private readonly account = inject(AccountStore);
+  private readonly sheets = inject(SideSheets);
+  private readonly details = viewChild.required<TemplateRef<unknown>>('details');
+
+  protected readonly words = sessionWords.table;
+  protected readonly detailWords = sessionWords.details;
+  protected readonly sizes = [...PAGE_SIZES];
+  protected readonly smallest = PAGE_SIZES[0];
+  private readonly doing = sending();
+  protected readonly problem = this.doing.message;
+  protected readonly edited = signal<StoredSession | null>(null);
+
+  private readonly chosenOrder = linkedSignal(() => this.order());
+  protected readonly sort = computed(() => this.chosenOrder().sort);
+  protected readonly down = computed(() => this.chosenOrder().down);
+  protected readonly size = signal<number>(PAGE_SIZES[0]);
+  private readonly chosenPage = linkedSignal(() => this.page());
+  protected readonly pageIndex = computed(() =>
+    Math.min(this.chosenPage(), Math.max(0, Math.ceil(this.sessions().length / this.size()) - 1)),
+  );
+  protected readonly columns = computed(() => [
+    'title',
+    ...(this.names() ? ['owner'] : []),
+    'content',
+    'length',
+    'changed',
+    'state',
+    'ways',
+  ]);
+
+  private readonly shown = computed(() => {
+    const from = this.pageIndex() * this.size();
+    return inOrder(this.sessions(), this.chosenOrder(), this.names()).slice(from, from + this.size());
+  });
+  /** Asked anew when another page is shown, or one of its sessions is another. */
+  private readonly reviewed = computed(() =>
+    this.shown()
+      .map(({ id, version }) => `${id}/${version}`)
+      .join(','),
+  );
+  private readonly reviews = asked(this.reviewed, (key) =>
+    this.api.reviews(key === '' ? [] : key.split(',').map((one) => one.slice(0, one.indexOf('/')))),
+  );
 
   protected readonly rows = computed(() => {
-    const { conventions, naming } = this.account.required();
-    return this.sessions().map(({ id, owner, document }) => ({
-      id,
-      ownerId: ownerId(owner),
-      led: owner.kind === 'student',
-      ...summarise(sessionFromChecked(document), conventions, naming),
+    const { conventions, naming, timeZone } = this.account.required();
+    const reviews = this.reviews.value();
+    return this.shown().map((session) => ({
+      session,
+      id: session.id,
+      tags: session.tags,
+      archived: session.archived,
+      owner: this.names()?.get(ownerId(session.owner)) ?? this.words.template,
+      isLed: session.owner.kind === 'student',
+      isTemplate: session.owner.kind === 'nobody',
+      changed: dayInShort(dayAt(Date.parse(session.updatedAt), timeZone)),
+      toResolve: reviews?.get(session.id)?.toResolve ?? null,
+      ...summarise(sessionFromChecked(session.document), conventions, naming),
     }));
   });
+  protected readonly idOf = (_: number, { id }: { readonly id: string }): string => id;
+
+  constructor() {
+    this.actions.changed.pipe(takeUntilDestroyed()).subscribe(() => this.changed.emit());
+    this.actions.problems.pipe(takeUntilDestroyed()).subscribe((problem) => this.doing.say(saidOf(problem)));
+  }
+
+  protected sortBy({ active, direction }: Sort): void {
+    const order = { sort: active as SessionOrder['sort'], down: direction === 'desc' };
+    this.chosenOrder.set(order);
+    this.orderChange.emit(order);
+    this.turn(0);
+  }
+
+  protected turnTo({ pageIndex, pageSize }: PageEvent): void {
+    this.size.set(pageSize);
+    this.turn(pageIndex);
+  }
+
+  private turn(page: number): void {
+    this.chosenPage.set(page);
+    this.pageChange.emit(page);
+  }
+
+  protected edit(session: StoredSession): void {
+    this.edited.set(session);
+    this.sheets.open(this.details());
+  }
+
+  protected closeDetails(): void {
+    this.sheets.closeAll();
+    this.changed.emit();
+  }
+
+  protected copy(session: StoredSession): void {
+    this.do(this.actions.copy(session));
+  }
+
+  protected archive(session: StoredSession): void {
+    this.do(this.actions.archive(session, !session.archived));
+  }
+
+  protected delete(session: StoredSession): void {
+    this.do(this.actions.delete(session));
+  }
+
+  private do(asked: Observable<null>): void {
+    this.doing.send(asked, () => undefined);
+  }
 }

@@ -12,7 +12,7 @@ import {
 /** A session in one line of a list. */
 export interface SessionSummary {
   readonly title: string;
-  /** "Nāḍī śodhana in 6 · hold 3 · out 9 · empty 0 · 18 rounds, from left". */
+  /** "Nāḍī śodhana in 6 · hold 3 · out 9 · 18 rounds, from left". */
   readonly line: string;
   readonly total: string;
 }

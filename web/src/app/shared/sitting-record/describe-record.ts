@@ -2,7 +2,7 @@ import {
   describeRounds,
   formatClock,
   formatCounts,
-  formatRatio,
+  formatBreath,
   formatSeconds,
   PHASE_KINDS,
   PHASE_LABELS,
@@ -44,14 +44,14 @@ export function describePassageRecord(passage: PassageRecord, naming: Naming): s
 /** Of more changes than these the first and the last are told. */
 const MOST_TOLD = 4;
 
-/** "in 4 · hold 0 · out 6 · empty 0; from round 3 out 7; from round 5 eased to in 3 · hold 0 · out 6 · empty 0". */
+/** "in 4 · out 6; from round 3 out 7; from round 5 eased to in 3 · out 6". */
 function ledIn({ counts, countsLed, easings }: Extract<PassageRecord, { kind: 'counted' }>): string {
   const [first, ...changes] = countsLed ?? [{ fromRound: 1, counts }, ...easings];
-  if (!first) return formatRatio(counts);
+  if (!first) return formatBreath(counts);
   const told = changes.length > MOST_TOLD ? changes.slice(-1) : changes;
   const lines = told.map((change) => {
     const eased = easings.find(({ fromRound }) => fromRound === change.fromRound);
-    if (eased) return `; from round ${change.fromRound} eased to ${formatRatio(change.counts)}`;
+    if (eased) return `; from round ${change.fromRound} eased to ${formatBreath(change.counts)}`;
     const before = countsLed?.[countsLed.indexOf(change) - 1]?.counts ?? first.counts;
     const of = told.length < changes.length ? first.counts : before;
     const moved = PHASE_KINDS.filter((kind) => change.counts[kind] !== of[kind]);
@@ -60,7 +60,7 @@ function ledIn({ counts, countsLed, easings }: Extract<PassageRecord, { kind: 'c
       ? `; by round ${change.fromRound} ${now}`
       : `; from round ${change.fromRound} ${now}`;
   });
-  return `${formatRatio(first.counts)}${lines.join('')}`;
+  return `${formatBreath(first.counts)}${lines.join('')}`;
 }
 
 /** Where a sitting was, as it is added to its day; nothing where it was led by the instructor. */
