@@ -81,7 +81,7 @@ test('from a new student to a sitting on record', async ({ page }) => {
   const row = page.getByRole('row').filter({ hasText: 'Steady hands.' });
   await expect(row).toContainText('3 rounds: in 3 · hold 12 · out 6');
   await expect(row).toContainText('from round 2 eased to in 2 · hold 8 · out 4');
-  await expect(row.getByRole('cell').nth(2)).toHaveText('4');
+  await expect(row.locator('.mat-column-effort')).toHaveText('4');
   await row.getByRole('link').click();
   await expect(page.getByRole('heading', { name: 'First knots' })).toBeVisible();
   await page.reload();

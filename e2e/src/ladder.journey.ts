@@ -42,23 +42,23 @@ test('a ladder is built to a target, seen beside another school, edited and fore
 }) => {
   await openStudent(page, 'Ingrid Sól', 'Progress');
   await page.getByRole('link', { name: 'New ladder' }).click();
-  await choose(page, 'what climbs', 'Nāḍī śodhana, in “Lungs for the hill”');
+  await choose(page, 'Passage', 'Nāḍī śodhana, in “Lungs for the hill”');
   await expect(page.getByText('Today: in 5 · hold 10 · out 10')).toBeVisible();
   // A target that the school does not come by says so, and which ones are near.
-  await page.getByLabel('target: hold').fill('14');
-  await page.getByLabel('target: exhale').fill('13');
+  await page.getByRole('spinbutton', { name: 'Target: hold' }).fill('14');
+  await page.getByRole('spinbutton', { name: 'Target: exhale' }).fill('13');
   await expect(page.getByRole('alert')).toContainText('does not come by in 5 · hold 14 · out 13');
-  await page.getByLabel('target: exhale').fill('10');
-  await page.getByLabel('target: hold').fill('5');
+  await page.getByRole('spinbutton', { name: 'Target: exhale' }).fill('10');
+  await page.getByRole('spinbutton', { name: 'Target: hold' }).fill('5');
   await expect(page.getByRole('alert')).toContainText('further on');
-  await page.getByLabel('target: hold').fill('14');
-  await choose(page, 'beside it', 'Ratio first');
+  await page.getByRole('spinbutton', { name: 'Target: hold' }).fill('14');
+  await choose(page, 'Another school beside it', 'Ratio first');
   await expect(page.locator('nv-ladder-sight')).toHaveCount(1);
   await expect(page.getByText(/Ratio first does not come by/)).toBeVisible();
-  await page.getByLabel('target: hold').fill('20');
+  await page.getByRole('spinbutton', { name: 'Target: hold' }).fill('20');
   await expect(page.locator('nv-ladder-sight')).toHaveCount(2);
   await expect(page.locator('nv-ladder-sight').first()).toContainText('Highest hold 20 s.');
-  await page.getByRole('button', { name: 'Keep this ladder' }).click();
+  await page.getByRole('button', { name: 'Start this ladder' }).click();
 
   await expect(page.getByRole('heading', { name: 'The stairs' })).toBeVisible();
   const rungs = page.locator('nv-rung-table tbody tr');

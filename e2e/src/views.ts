@@ -130,7 +130,7 @@ export const VIEWS: readonly { readonly name: string; readonly open: (page: Page
       await page.getByRole('button', { name: 'Edit the rungs' }).click();
       await unfold(page, 'Days of practice, gate and wished date');
       await page.getByRole('button', { name: 'Otherwise …' }).click();
-      await choose(page, 'another school beside it', 'Count first');
+      await choose(page, 'Another school beside it', 'Count first');
     },
   },
   {

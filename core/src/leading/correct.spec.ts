@@ -1,5 +1,13 @@
 import fc from 'fast-check';
-import { anyConventions, anySession, conventions, counted, passageOf, sessionOf, stillness } from '../testing.js';
+import {
+  anyConventions,
+  anySession,
+  conventions,
+  counted,
+  passageOf,
+  sessionOf,
+  stillness,
+} from '../testing.js';
 import {
   amountDone,
   beginRun,
@@ -77,7 +85,10 @@ describe('what was done is corrected', () => {
         fc.array(fc.double({ min: -2, max: 60, noNaN: true })),
         (session, profile, wished) => {
           const run = { session, student: { hand: 'right' as const }, conventions: profile };
-          const whole = recordOfRounds(run, session.passages.map(() => 1e6));
+          const whole = recordOfRounds(
+            run,
+            session.passages.map(() => 1e6),
+          );
           const corrected = correctRecord(whole, wished, run);
           for (const [index, passage] of corrected.passages.entries()) {
             expect(amountDone(passage)).toBeGreaterThanOrEqual(0);

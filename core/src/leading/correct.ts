@@ -73,11 +73,7 @@ function correctCounted(passage: Counted, cyclesDone: number): Counted {
 }
 
 /** @param planned the passage as it would be with so many turns, all strokes done */
-function correctStrokes(
-  passage: Strokes,
-  cyclesDone: number,
-  planned: PassageRecord | undefined,
-): Strokes {
+function correctStrokes(passage: Strokes, cyclesDone: number, planned: PassageRecord | undefined): Strokes {
   const asPlanned = planned?.kind === 'strokes' ? planned.turns : [];
   const whole = passage.turns.filter(({ done, planned: wanted }) => done >= wanted);
   const turns = Array.from({ length: cyclesDone }, (_, turn) => whole[turn] ?? asPlanned[turn]);

@@ -1,11 +1,6 @@
 import { dayAt, type Day } from '@nuvrah/core';
 import { randomUUID } from 'node:crypto';
-import {
-  routes,
-  type LedgerRows,
-  type QueryOf,
-  type Sitting,
-} from '@nuvrah/contract';
+import { routes, type LedgerRows, type QueryOf, type Sitting } from '@nuvrah/contract';
 import type { SignId } from '@nuvrah/core';
 import { addStudentWithSession, aDay, documentOf, finishedRecord } from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';

@@ -116,11 +116,7 @@ async function pageOf(
 const FILE_PAGE = 2_000;
 
 /** Everything that answers to the filters, as CSV. */
-async function csvOf(
-  store: InstructorStore,
-  timeZone: string,
-  filters: Filters,
-): Promise<string> {
+async function csvOf(store: InstructorStore, timeZone: string, filters: Filters): Promise<string> {
   const students = await store.students.list({});
   const names = new Map(students.map(({ id, name }) => [id, name]));
   // Which ones is asked once: what is led meanwhile moves nothing from one part to another.

@@ -42,9 +42,7 @@ const saysTheSame = ({ record, effort, note }: Sitting, sent: BodyOf<typeof rout
 /** Whether what was already told is told otherwise; a sign that is added is in the audit trail. */
 const corrects = ({ record, effort, note }: Sitting, sent: BodyOf<typeof routes.recordSitting>): boolean =>
   record !== null &&
-  (effort !== sent.effort ||
-    note !== sent.note ||
-    !isDeepStrictEqual(record.passages, sent.record.passages));
+  (effort !== sent.effort || note !== sent.note || !isDeepStrictEqual(record.passages, sent.record.passages));
 
 export function implementSittings(implement: Implement, source: DataSource, now: () => Date): void {
   implement(routes.listSittings, ({ store, query }) => listSittings(store, query.student));

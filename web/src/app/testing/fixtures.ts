@@ -169,8 +169,11 @@ export const sittingOf = (of = session): Sitting => ({
   note: '',
 });
 
-// What one spec left waiting is not sent by the next.
-afterEach(() => PlainDisk.clear());
+// What one spec left behind is not found by the next.
+afterEach(() => {
+  PlainDisk.clear();
+  localStorage.clear();
+});
 
 /** A test bed with a signed-in account and a server whose answers the spec gives. */
 export function configure(...providers: unknown[]): HttpTestingController {

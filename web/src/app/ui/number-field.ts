@@ -29,6 +29,9 @@ export interface NumberForm {
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatIconModule],
   template: `
+    @if (caption()) {
+      <span class="caption" aria-hidden="true">{{ caption() }}</span>
+    }
     <span class="field" [class.wrong]="problem()">
       @if (steppers()) {
         <button
@@ -82,6 +85,8 @@ export interface NumberForm {
 })
 export class NumberField extends KitControl<number> {
   readonly label = input.required<string>();
+  /** What stands above it; the label is told to a screen reader in any case. */
+  readonly caption = input('');
   readonly form = input.required<NumberForm>();
   readonly min = input.required<number>();
   readonly max = input.required<number>();

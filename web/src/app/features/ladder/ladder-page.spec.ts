@@ -56,7 +56,7 @@ describe('the plan of a ladder', () => {
   });
 
   it('is saved change by change, each over what the one before left, and the calendar waits for it', () => {
-    page.type('wished date', '2026-06-01');
+    page.type('Wished date', '2026-06-01');
     page.type('days on a rung', '9');
     const [first, ...more] = saves();
     expect(first?.request.body.version).toBe(3);
@@ -83,7 +83,7 @@ describe('the plan of a ladder', () => {
   });
 
   it('that is refused says why and stays on the page; then the calendar is of what is stored', () => {
-    page.type('wished date', '2026-06-01');
+    page.type('Wished date', '2026-06-01');
     page.press('Practice calendar');
     saves()[0]?.flush(
       { code: 'invalid', detail: 'Say first where you work.', status: 422 },

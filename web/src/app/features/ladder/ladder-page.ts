@@ -41,6 +41,7 @@ import { LadderSight } from '../../shared/ladder/ladder-sight';
 import { OtherSchool } from './other-school';
 import { PlanForm, type Terms } from './plan-form';
 import { RungTable } from './rung-table';
+import { ladderWords } from '../../words/ladder-words';
 import { titlesOf } from '../../words/rung-words';
 import { PageBar } from '../../shared/page/page-bar';
 
@@ -74,6 +75,8 @@ export class LadderPage {
   private readonly account = inject(AccountStore);
   private readonly router = inject(Router);
 
+  protected readonly words = ladderWords.page;
+  protected readonly makeWords = ladderWords.make;
   protected readonly caution = CAUTION_LINE;
   protected readonly page = asked(this.id, (id) =>
     this.ladders.get(id).pipe(
@@ -137,7 +140,10 @@ export class LadderPage {
     const { school = 'count-first', technique = '' } = this.ladder() ?? {};
     const fitting = isTechniqueId(technique) ? schoolsFor(technique) : [];
     const others = fitting.filter((id) => id !== school && SCHOOLS[id].of === SCHOOLS[school].of);
-    return { '': 'none', ...Object.fromEntries(others.map((id) => [id, SCHOOLS[id].name])) };
+    return {
+      '': ladderWords.make.noOther,
+      ...Object.fromEntries(others.map((id) => [id, SCHOOLS[id].name])),
+    };
   });
   /** Another school, from the present rung to the same target. */
   protected readonly other = computed(() => {

@@ -25,7 +25,6 @@ import {
   type CountedPassage,
   type Pace,
   type Passage,
-  type PhaseKind,
   type RungNumbers,
   type SchoolId,
   sustainableOf,
@@ -48,30 +47,55 @@ import { OtherSchool } from './other-school';
 import { PlanForm, type Terms } from './plan-form';
 import { titlesOf } from '../../words/rung-words';
 import { PageBar } from '../../shared/page/page-bar';
+import { Card } from '../../ui/card';
+import { Fold } from '../../ui/fold';
 import { KitForm } from '../../ui/kit-form';
+import { NumberField, type NumberForm } from '../../ui/number-field';
+import { countsForm, wholeForm } from '../../ui/number-forms';
+import { ladderWords } from '../../words/ladder-words';
+import { planInWords } from '../../words/plan-words';
 
 interface TargetField {
   readonly key: string;
   readonly label: string;
+  readonly form: NumberForm;
   readonly step: number;
   readonly from: number;
   readonly to: number;
 }
 
-const COUNT_WORDS: Readonly<Record<PhaseKind, string>> = {
-  inhale: 'inhale',
-  internalHold: 'hold',
-  exhale: 'exhale',
-  externalHold: 'empty hold',
-};
+const words = ladderWords.make;
 const FIELDS: Readonly<Record<RungNumbers['kind'], readonly TargetField[]>> = {
-  counts: PHASE_KINDS.map((key) => ({ key, label: COUNT_WORDS[key], step: 0.5, from: 0, to: 100 })),
+  counts: PHASE_KINDS.map((key) => ({
+    key,
+    label: words.phases[key],
+    form: countsForm,
+    step: 1,
+    from: 0,
+    to: 100,
+  })),
   strokes: [
-    { key: 'strokes', label: 'strokes a set', step: 5, from: 1, to: 1000 },
-    { key: 'sets', label: 'sets', step: 1, from: 1, to: 100 },
-    { key: 'rate', label: 'strokes a minute', step: 10, from: 1, to: 300 },
+    {
+      key: 'strokes',
+      label: words.strokes,
+      form: wholeForm(1, 1000, words.strokes),
+      step: 5,
+      from: 1,
+      to: 1000,
+    },
+    { key: 'sets', label: words.sets, form: wholeForm(1, 100, words.sets), step: 1, from: 1, to: 100 },
+    { key: 'rate', label: words.rate, form: wholeForm(1, 300, words.rate), step: 10, from: 1, to: 300 },
   ],
-  minutes: [{ key: 'minutes', label: 'minutes', step: 1, from: 1, to: 240 }],
+  minutes: [
+    {
+      key: 'minutes',
+      label: words.minutes,
+      form: wholeForm(1, 240, words.minutes),
+      step: 1,
+      from: 1,
+      to: 240,
+    },
+  ],
 };
 
 /** A new ladder: which passage climbs, by which school, to what; the stairs are seen before it is kept. */
@@ -79,7 +103,10 @@ const FIELDS: Readonly<Record<RungNumbers['kind'], readonly TargetField[]>> = {
   selector: 'nv-new-ladder',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    Card,
+    Fold,
     KitForm,
+    NumberField,
     PageBar,
     SelectField,
     LadderSight,
@@ -89,129 +116,13 @@ const FIELDS: Readonly<Record<RungNumbers['kind'], readonly TargetField[]>> = {
     PlanForm,
     RouterLink,
   ],
-  template: `
-    <div class="page wide">
-      <nv-loading-note [state]="page.state()" (retry)="page.again()" />
-      @if (student(); as student) {
-        <nv-page-bar>
-          <h1>New ladder for {{ student.name }}</h1>
-          <a matButton [routerLink]="['/students', student.id]">To the student</a>
-        </nv-page-bar>
-        @if (passage(); as of) {
-          <form (submit)="keep($event)">
-            <div class="row">
-              <nv-select
-                label="what climbs"
-                [words]="passages()"
-                [value]="chosen()"
-                (valueChange)="chosen.set($event)"
-              />
-              <nv-select
-                label="school"
-                [words]="schools()"
-                [value]="school()"
-                (valueChange)="school.set($event)"
-              />
-              <nv-select
-                label="beside it"
-                [words]="besides()"
-                [value]="beside()"
-                (valueChange)="beside.set($event)"
-              />
-            </div>
-            <p>Today: {{ startLine() }}</p>
-            <fieldset>
-              <legend>target</legend>
-              <div class="row">
-                @for (field of fields(); track field.key) {
-                  <label>
-                    <span>{{ field.label }}</span>
-                    <input
-                      type="number"
-                      [step]="field.step"
-                      [min]="field.from"
-                      [max]="field.to"
-                      [attr.aria-label]="'target: ' + field.label"
-                      [value]="numberOf(field.key)"
-                      (input)="setTarget(field.key, $event)"
-                    />
-                  </label>
-                }
-              </div>
-            </fieldset>
-            <nv-plan-form [terms]="terms()" [others]="others()" (changed)="terms.set($event)" />
-            @if (sent.message() ?? problem(); as text) {
-              <p class="notice problem" role="alert">{{ text }}</p>
-            }
-            @if (nearest().length > 0) {
-              <div class="actions">
-                @for (numbers of nearest(); track $index) {
-                  <button matButton="outlined" type="button" (click)="take(numbers)">
-                    {{ words(numbers) }}
-                  </button>
-                }
-              </div>
-            }
-            <div class="actions">
-              <button matButton="filled" type="submit" [disabled]="sent.busy() || rungs().length === 0">
-                Keep this ladder
-              </button>
-            </div>
-          </form>
-          <div class="sights">
-            @if (rungs().length > 0) {
-              <nv-ladder-sight
-                [school]="school()"
-                [rungs]="rungs()"
-                [since]="today()"
-                [gate]="terms().gate"
-                [plan]="terms().plan"
-                [pace]="paceOf(of)"
-                [sustainable]="sustainable()"
-                [today]="today()"
-                [wished]="terms().wished"
-              />
-            }
-            @if (other(); as other) {
-              <nv-other-school
-                [school]="other.school"
-                [technique]="of.technique"
-                [start]="other.start"
-                [target]="other.target"
-                [pace]="paceOf(of)"
-                [sustainable]="sustainable()"
-                [plan]="terms().plan"
-                [today]="today()"
-                [wished]="terms().wished"
-              />
-            }
-          </div>
-        } @else {
-          <p class="notice">
-            A ladder is climbed by a passage of a session: write a session for this student first.
-          </p>
-        }
-      }
-    </div>
-  `,
-  styleUrl: '../../ui/form.scss',
-  styles: `
-    fieldset {
-      border: 1px solid var(--rule);
-      border-radius: 3px;
-      margin: 0;
-      padding: 0.25rem 0.75rem 0.75rem;
-    }
-    .sights {
-      display: grid;
-      grid-template-columns: repeat(auto-fit, minmax(min(100%, 30rem), 1fr));
-      gap: 1.5rem;
-      margin-top: 1.5rem;
-    }
-  `,
+  templateUrl: './new-ladder.html',
+  styleUrls: ['../../ui/form.scss', './new-ladder.scss'],
 })
 export class NewLadder {
   readonly id = input.required<string>();
+  /** The passage that is chosen to begin with: the ids of its session and of itself, with a space between. */
+  readonly from = input<string>();
 
   private readonly students = inject(Students);
   private readonly sessions = inject(Sessions);
@@ -229,15 +140,18 @@ export class NewLadder {
   });
   protected readonly today = inject(ScreeningClock).today;
   private readonly day = inject(ScreeningClock).day;
-  protected readonly words = describeRung;
+  protected readonly words = words;
+  protected readonly numbersOf = describeRung;
 
   /** Every passage that can climb, by session and passage. */
   private readonly climbing = computed(() =>
-    (this.page.value()?.[1] ?? []).flatMap(({ id, document }) =>
-      sessionFromChecked(document)
-        .passages.filter(({ technique }) => !techniqueOf(technique).features.includes('rest'))
-        .map((passage) => ({ key: `${id} ${passage.id}`, sessionId: id, document, passage })),
-    ),
+    (this.page.value()?.[1] ?? [])
+      .filter(({ archived }) => !archived)
+      .flatMap(({ id, document }) =>
+        sessionFromChecked(document)
+          .passages.filter(({ technique }) => !techniqueOf(technique).features.includes('rest'))
+          .map((passage) => ({ key: `${id} ${passage.id}`, sessionId: id, document, passage })),
+      ),
   );
   protected readonly passages = computed(() => {
     const { naming } = this.account.required();
@@ -249,7 +163,10 @@ export class NewLadder {
     );
     return Object.fromEntries(climbing.map(({ key }, index) => [key, names[index] ?? '']));
   });
-  protected readonly chosen = linkedSignal(() => this.climbing()[0]?.key ?? '');
+  protected readonly chosen = linkedSignal(() => {
+    const climbing = this.climbing();
+    return (climbing.find(({ key }) => key === this.from()) ?? climbing[0])?.key ?? '';
+  });
   private readonly climber = computed(() => this.climbing().find(({ key }) => key === this.chosen()) ?? null);
   protected readonly passage = computed(() => this.climber()?.passage ?? null);
   protected readonly others = computed(() =>
@@ -267,12 +184,13 @@ export class NewLadder {
     const fitting = Object.keys(this.schools()) as SchoolId[];
     return fitting.includes(own) ? own : (fitting[0] ?? 'count-first');
   });
+  protected readonly rule = computed(() => SCHOOLS[this.school()].rule);
   protected readonly beside = signal<string>('');
   protected readonly besides = computed((): Readonly<Record<string, string>> => {
     const { of } = SCHOOLS[this.school()];
     const fitting = Object.keys(this.schools()) as SchoolId[];
     const others = fitting.filter((id) => id !== this.school() && SCHOOLS[id].of === of);
-    return { '': 'no other school', ...Object.fromEntries(others.map((id) => [id, SCHOOLS[id].name])) };
+    return { '': words.noOther, ...Object.fromEntries(others.map((id) => [id, SCHOOLS[id].name])) };
   });
 
   protected readonly terms = linkedSignal<Terms>(() => ({
@@ -280,6 +198,12 @@ export class NewLadder {
     plan: { weekdays: [1, 2, 3, 4, 5, 6, 7], sittings: [...dailySittings(1)] },
     wished: null,
   }));
+
+  /** "every day, at 06:30; a rung is passed after …". */
+  protected readonly termsLine = computed(() => {
+    const { plan, gate } = this.terms();
+    return `${planInWords(plan)}; ${ladderWords.plan.gate(gate)}.`;
+  });
 
   private readonly start = computed((): RungNumbers | null => {
     const climber = this.climber();
@@ -313,7 +237,7 @@ export class NewLadder {
   });
   protected readonly problem = computed(() => {
     const built = this.built();
-    if (built?.ok) return built.value.length > 1 ? null : 'Choose a target that is further on than today.';
+    if (built?.ok) return built.value.length > 1 ? null : words.further;
     return built?.problem.message ?? null;
   });
   protected readonly nearest = computed(() => {
@@ -339,16 +263,14 @@ export class NewLadder {
     return (target.kind === 'counts' ? target.counts : target)[key as never];
   }
 
-  protected setTarget(key: string, event: Event): void {
+  protected setTarget(key: string, value: number): void {
     const target = this.target();
-    const field = this.fields().find((one) => one.key === key);
-    const value = Number((event.target as HTMLInputElement).value);
-    if (!target || !field || !(value >= field.from && value <= field.to)) return;
-    const numbers =
+    if (!target) return;
+    this.target.set(
       target.kind === 'counts'
-        ? { ...target, counts: { ...target.counts, [key]: Math.round(value * 2) / 2 } }
-        : { ...target, [key]: Math.round(value) };
-    this.target.set(numbers);
+        ? { ...target, counts: { ...target.counts, [key]: value } }
+        : { ...target, [key]: value },
+    );
   }
 
   protected take(numbers: RungNumbers): void {

@@ -6,6 +6,9 @@ import { Checks } from '../../ui/checks';
 import { DailySittings } from './daily-sittings';
 import { WEEKDAYS, type Weekday } from '../../words/plan-words';
 import { DateField } from '../../ui/date-field';
+import { NumberField, type NumberForm } from '../../ui/number-field';
+import { wholeForm } from '../../ui/number-forms';
+import { ladderWords } from '../../words/ladder-words';
 
 /** What the gate and the plan can be changed in. */
 export interface Terms {
@@ -17,24 +20,26 @@ export interface Terms {
 interface GateField {
   readonly key: keyof Gate;
   readonly label: string;
+  readonly form: NumberForm;
   readonly from: number;
   readonly to: number;
 }
+const words = ladderWords.plan;
 const GATE_FIELDS: readonly GateField[] = [
-  { key: 'days', label: 'days on a rung', from: 1, to: 365 },
-  { key: 'sittings', label: 'sittings on a rung', from: 1, to: 50 },
-  { key: 'medianEffort', label: 'median effort at most', from: 0, to: 10 },
-  { key: 'effort', label: 'no effort above', from: 0, to: 10 },
+  { key: 'days', label: words.days, form: wholeForm(1, 365, words.days), from: 1, to: 365 },
+  { key: 'sittings', label: words.sittings, form: wholeForm(1, 50, words.sittings), from: 1, to: 50 },
+  { key: 'medianEffort', label: words.medianEffort, form: wholeForm(0, 10, ''), from: 0, to: 10 },
+  { key: 'effort', label: words.effort, form: wholeForm(0, 10, ''), from: 0, to: 10 },
 ];
 
 /** When is practised, what opens the next rung, and the wished date. */
 @Component({
   selector: 'nv-plan-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DateField, Checks, DailySittings],
+  imports: [DateField, Checks, DailySittings, NumberField],
   template: `
     <nv-checks
-      legend="days of practice"
+      [legend]="words.weekdays"
       [words]="weekdays"
       [value]="chosen()"
       (valueChange)="setDays($event)"
@@ -45,21 +50,25 @@ const GATE_FIELDS: readonly GateField[] = [
       [placed]="placed()"
       (changed)="setSittings($event)"
     />
+    <p class="soft">{{ words.gateAbout }}</p>
     <div class="row">
       @for (field of fields; track field.key) {
-        <label>
-          <span>{{ field.label }}</span>
-          <input
-            type="number"
-            [min]="field.from"
-            [max]="field.to"
-            [attr.aria-label]="field.label"
-            [value]="terms().gate[field.key]"
-            (change)="setGate(field, $event)"
-          />
-        </label>
+        <nv-number-field
+          [label]="field.label"
+          [caption]="field.label"
+          [form]="field.form"
+          [min]="field.from"
+          [max]="field.to"
+          steppers
+          [value]="terms().gate[field.key]"
+          (valueChange)="setGate(field.key, $event)"
+        />
       }
-      <nv-date-field label="wished date" [value]="terms().wished" (valueChange)="emit({ wished: $event })" />
+      <nv-date-field
+        [label]="words.wished"
+        [value]="terms().wished"
+        (valueChange)="emit({ wished: $event })"
+      />
     </div>
   `,
   styleUrl: '../../ui/form.scss',
@@ -73,6 +82,7 @@ export class PlanForm {
   private readonly account = inject(AccountStore);
   protected readonly placed = computed(() => this.account.required().place !== null);
 
+  protected readonly words = words;
   protected readonly weekdays = WEEKDAYS;
   protected readonly fields = GATE_FIELDS;
   protected readonly chosen = computed(() => this.terms().plan.weekdays.map((day) => String(day) as Weekday));
@@ -88,17 +98,8 @@ export class PlanForm {
     this.emit({ plan: { ...this.terms().plan, sittings } });
   }
 
-  protected setGate({ key, from, to }: GateField, event: Event): void {
-    this.emit({ gate: { ...this.terms().gate, [key]: this.read(event, from, to, this.terms().gate[key]) } });
-  }
-
-  /** A whole number within its limits; anything else stays what it was. */
-  private read(event: Event, from: number, to: number, now: number): number {
-    const box = event.target as HTMLInputElement;
-    const value = Number(box.value);
-    const good = Number.isInteger(value) && value >= from && value <= to;
-    if (!good) box.value = String(now);
-    return good ? value : now;
+  protected setGate(key: keyof Gate, value: number): void {
+    this.emit({ gate: { ...this.terms().gate, [key]: value } });
   }
 
   protected emit(change: Partial<Terms>): void {

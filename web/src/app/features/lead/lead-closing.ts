@@ -9,13 +9,14 @@ import { EffortAndNote } from '../../shared/sitting-record/effort-and-note';
 import { NOT_KEPT } from '../../shared/offline-queue/words';
 import { OfflineQueue } from '../../shared/offline-queue/offline-queue';
 import { LeadStore } from '../../shared/playback/lead-store';
+import { LadderStart } from '../../shared/ladder/ladder-start';
 import { SignPanel } from '../../shared/sitting-record/sign-panel';
 
 /** After leading: the sign and what to do first, then what was done, effort and a note. */
 @Component({
   selector: 'nv-lead-closing',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [EffortAndNote, MatButtonModule, SignPanel],
+  imports: [EffortAndNote, LadderStart, MatButtonModule, SignPanel],
   template: `
     <header>
       <h1>{{ stopped() ? 'Stopped' : 'Finished' }}</h1>
@@ -39,6 +40,9 @@ import { SignPanel } from '../../shared/sitting-record/sign-panel';
           <li>{{ line }}</li>
         }
       </ul>
+      @if (onRecord(); as sitting) {
+        <nv-ladder-start [sitting]="sitting" />
+      }
     </section>
     <nv-effort-and-note [(effort)]="effort" [(note)]="note" [problem]="problem()" (save)="save()">
       <button matButton="filled" class="save" type="submit" [disabled]="busy()">Keep on record</button>
@@ -96,6 +100,11 @@ export class LeadClosing {
   private readonly queue = inject(OfflineQueue);
   private readonly waiting = computed(() => this.queue.waits('sitting', this.store.sitting()?.id ?? ''));
   private readonly record = computed(() => this.store.record());
+  /** The sitting, once what was done of it is on record. */
+  protected readonly onRecord = computed(() => {
+    const sitting = this.store.sitting();
+    return sitting?.record ? sitting : null;
+  });
   protected readonly stopped = computed(() => this.record()?.outcome === 'stopped');
   protected readonly signs = computed(() => this.record()?.signs ?? []);
   protected readonly led = computed(() => formatClock(this.record()?.led ?? 0));

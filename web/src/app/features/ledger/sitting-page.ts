@@ -46,6 +46,7 @@ import { LeadKeeper, recordOfNothing } from '../../shared/playback/lead-keeper';
 import { SignPanel } from '../../shared/sitting-record/sign-panel';
 import { describePassageRecord, describePlace } from '../../shared/sitting-record/describe-record';
 import { EffortAndNote } from '../../shared/sitting-record/effort-and-note';
+import { LadderStart } from '../../shared/ladder/ladder-start';
 import { LEVEL_SIGNS } from '../../shared/findings/levels';
 import { elementWidth } from '../../shared/score/element-width';
 import { NOT_KEPT, WAITS_HERE } from '../../shared/offline-queue/words';
@@ -66,6 +67,7 @@ import { PageBar } from '../../shared/page/page-bar';
     PageBar,
     EffortAndNote,
     Fold,
+    LadderStart,
     LoadingNote,
     MatButtonModule,
     MatIconModule,
