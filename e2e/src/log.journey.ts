@@ -11,13 +11,13 @@ test('the log goes out, is known when it comes back, and a log by hand is looked
   await page.getByRole('link', { name: 'Ledger', exact: true }).click();
   await expect(page.locator('tbody tr')).toHaveCount(38);
   const downloading = page.waitForEvent('download');
-  await page.getByRole('link', { name: 'Give out as CSV' }).click();
+  await page.getByRole('link', { name: 'Export CSV' }).click();
   const download = await downloading;
   expect(download.suggestedFilename()).toBe('sittings.csv');
   const given = await fs.readFile(await download.path());
   expect([...given.subarray(0, 3)]).toEqual([0xef, 0xbb, 0xbf]);
 
-  await page.getByRole('link', { name: 'Read a log' }).click();
+  await page.getByRole('link', { name: 'Import log' }).click();
   const read = (name: string, content: string | Buffer): Promise<void> =>
     chooseFile(page, 'Choose a file', {
       name,

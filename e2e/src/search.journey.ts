@@ -19,7 +19,7 @@ test('anything with a name is found from anywhere, in any spelling, by keyboard'
   await find('glaucoma', /glaucoma.*rule/);
   await expect(page.getByRole('heading', { name: 'Rule book' })).toBeVisible();
   await find('import', /Import log.*command/);
-  await expect(page.getByRole('heading', { name: 'Read a log' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Import log' })).toBeVisible();
   await find('shortcuts', /Keyboard shortcuts.*command/);
   await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible();
   await page.keyboard.press('Escape');

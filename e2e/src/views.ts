@@ -185,7 +185,7 @@ export const VIEWS: readonly { readonly name: string; readonly open: (page: Page
     name: 'a log that was read',
     open: async (page) => {
       await page.getByRole('link', { name: 'Ledger', exact: true }).click();
-      await page.getByRole('link', { name: 'Read a log' }).click();
+      await page.getByRole('link', { name: 'Import log' }).click();
       const rows = ['student,started_at,technique,inhale,exhale,breaths_planned,breaths_done'];
       rows.push('Hesper Vane,2020-10-01 06:30,nadi shodhana,4,8,16,16', 'Nobody,2020,moon walk,4,8,16,16');
       const buffer = Buffer.from(rows.join('\n'));

@@ -25,7 +25,7 @@ import { implementDayChecks } from './students/day-checks.js';
 import { implementFacts } from './students/facts.js';
 import { implementErasure } from './students/erasure.js';
 import { implementStudents } from './students/students.js';
-import { implementLog } from './sittings/log.js';
+import { implementImportSittings } from './sittings/import-sittings.js';
 import { implementLedger } from './sittings/ledger.js';
 import { implementLadders } from './ladders/ladders.js';
 import { implementCalendar } from './ladders/calendar.js';
@@ -98,7 +98,7 @@ export function createApp(options: AppOptions): Express {
   implementApprovals(implement, source, now);
   implementClasses(implement, now);
   implementLedger(implement, source);
-  implementLog(implement, source, now);
+  implementImportSittings(implement, source, now);
   implementLadders(implement, source, now);
   implementCalendar(implement, source, now);
   implementToday(implement, source, now);

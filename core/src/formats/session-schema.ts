@@ -22,7 +22,7 @@ import {
   GOALS,
   HEADS,
   LOCK_IDS,
-  PASSWAY_NAMES,
+  BREATH_PATH_NAMES,
   RANGE_FACTS,
   RESTING_HANDS,
   ROUTE_NAMES,
@@ -77,12 +77,12 @@ const passageFacts = {
 };
 
 const paceSchema = whole(FASTEST_PACE, SLOWEST_PACE);
-const passway = keyOf(PASSWAY_NAMES);
+const breathPath = keyOf(BREATH_PATH_NAMES);
 const locks = Type.Array(oneOf(LOCK_IDS), { maxItems: LOCK_IDS.length, uniqueItems: true });
 const strokeAirway = oneOf<StrokeAirway>(['left', 'right', 'both']);
 const holdKind = oneOf<HoldKind>(['internalHold', 'externalHold']);
 
-const dressingSchema = Type.Object(
+const breathModifiersSchema = Type.Object(
   {
     throatSound: Type.Boolean(),
     hum: oneOf<Hum>(['none', 'convention', 'exhale', 'both']),
@@ -132,8 +132,8 @@ const countedPassageSchema = Type.Object(
     route: keyOf(ROUTE_NAMES),
     startsOn: oneOf(['left', 'right', 'convention']),
     byAttention: Type.Boolean(),
-    inhaleThrough: passway,
-    exhaleThrough: passway,
+    inhaleThrough: breathPath,
+    exhaleThrough: breathPath,
     parts: Type.Object({ inhale: partsSchema, exhale: partsSchema }, closed),
     turning: Type.Object({ full: turningSeconds(), empty: turningSeconds() }, closed),
     emptyHold: oneOf(['as-written', 'convention']),
@@ -149,7 +149,7 @@ const countedPassageSchema = Type.Object(
     ),
     locks: Type.Object({ internalHold: locks, externalHold: locks, fromRound: whole(1, 500) }, closed),
     ramps: Type.Array(rampSchema, { maxItems: 6 }),
-    dressing: dressingSchema,
+    dressing: breathModifiersSchema,
     between: halves(0, 60),
     cycles: whole(1, MOST_CYCLES),
     ownPace: Type.Number({ minimum: 0, maximum: 3600 }),
@@ -180,7 +180,7 @@ const strokePassageSchema = Type.Object(
     pace: paceSchema,
     recovery: nullable(
       Type.Object(
-        { inhale: halves(0.5, 20), hold: halves(0, 100), exhale: halves(0.5, 40), exhaleThrough: passway },
+        { inhale: halves(0.5, 20), hold: halves(0, 100), exhale: halves(0.5, 40), exhaleThrough: breathPath },
         closed,
       ),
     ),
@@ -190,7 +190,7 @@ const strokePassageSchema = Type.Object(
         { type: 'string', enum: ['convention'] },
       ],
     }),
-    dressing: dressingSchema,
+    dressing: breathModifiersSchema,
     handUp: halves(0, 60),
     closing: halves(0, 60),
   },

@@ -67,7 +67,7 @@ export function forecastLadder(
   const arrivals: number[] = [];
   for (let course = 0; course < COURSES; course++) {
     if (course % STEP === 0) progress(course / COURSES);
-    const arrival = liveThrough(request, days, practises(), goesWell(), source);
+    const arrival = simulateCourse(request, days, practises(), goesWell(), source);
     if (arrival !== null) arrivals.push(arrival);
   }
   progress(1);
@@ -97,7 +97,7 @@ function practiceDays(daysAWeek: number): readonly boolean[] {
 }
 
 /** One course. @returns the days until the target, or null beyond the horizon. */
-function liveThrough(
+function simulateCourse(
   { rungs, gate, plan }: ForecastRequest,
   week: readonly boolean[],
   practises: number,

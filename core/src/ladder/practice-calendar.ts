@@ -63,7 +63,7 @@ export interface PracticeMoment {
 }
 
 /** Everything that makes a moment of a time and a day. */
-export interface Whereabouts {
+export interface ZoneAndPlace {
   readonly timeZone: string;
   readonly place: Place | null;
 }
@@ -75,7 +75,7 @@ export interface Whereabouts {
 export function practiceMoment(
   time: PracticeTime,
   day: Day,
-  { timeZone, place }: Whereabouts,
+  { timeZone, place }: ZoneAndPlace,
 ): PracticeMoment {
   if (time.kind === 'clock') return momentOf(clockOn(day, time.at, timeZone), null);
   const sun = place && sunOn(time.event, day, place, timeZone);
@@ -104,7 +104,7 @@ function sunOn(event: SunEvent, day: string, { latitude, longitude }: Place, zon
   return null;
 }
 
-export interface CalendarRequest extends Whereabouts {
+export interface CalendarRequest extends ZoneAndPlace {
   readonly days: PracticeDays;
   /** How many rungs there are, how many of them from the first on today's fit allows, and the one practised now. */
   readonly rungs: number;

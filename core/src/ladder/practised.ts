@@ -1,7 +1,7 @@
 import { sameCounts, type PhaseCounts } from '../ratio/index.js';
 import { momentFromText, startOfDay, type Day } from '../units/index.js';
 import { type NextStep, type SittingOnRung } from './decide.js';
-import { isPracticeDay, practiceMoment, type PracticeDays, type Whereabouts } from './practice-calendar.js';
+import { isPracticeDay, practiceMoment, type PracticeDays, type ZoneAndPlace } from './practice-calendar.js';
 import type { RungNumbers } from './rung.js';
 import type { Gate } from './schools.js';
 
@@ -140,7 +140,7 @@ export function practiceLog(
 }
 
 /** What says whether somebody practises on a day. */
-export interface ComingRequest extends Whereabouts {
+export interface ComingRequest extends ZoneAndPlace {
   readonly plan: PracticeDays;
   /** When the ladder was made, milliseconds since 1970. */
   readonly madeAt: number;

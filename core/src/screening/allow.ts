@@ -47,10 +47,10 @@ export interface Allowing {
 /** Age from which a rule for the young is over. */
 const GROWS_OUT: Readonly<Record<string, number>> = {
   'under-8': AGES.schoolChild,
-  'from-8': AGES.youth,
-  'from-12': AGES.grownUp,
+  'age-8-11': AGES.youth,
+  'age-12-17': AGES.grownUp,
   'up-to-15': AGES.nearlyGrown,
-  'from-16': AGES.grownUp,
+  'age-16-17': AGES.grownUp,
 };
 
 /** Facts that bring others with them. */

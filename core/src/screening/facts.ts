@@ -109,11 +109,11 @@ export type TodayFact = keyof typeof TODAY_FACTS;
 /** Derived from what is on record, never typed. */
 export const DERIVED_FACTS = {
   'under-8': 'under 8 years old',
-  'from-8': '8 to 11 years old',
-  'from-12': '12 to 17 years old',
+  'age-8-11': '8 to 11 years old',
+  'age-12-17': '12 to 17 years old',
   'up-to-15': '15 years old or younger',
-  'from-16': '16 or 17 years old',
-  'from-65': '65 years old or older',
+  'age-16-17': '16 or 17 years old',
+  'age-65-and-older': '65 years old or older',
   beginner: 'fewer than 10 sittings on record',
   'pregnancy-16-weeks': 'pregnant, 16 weeks or more',
   'tongue-does-not-roll': 'tongue does not roll',
@@ -175,11 +175,11 @@ export function factsOf(student: ScreenedStudent): ReadonlySet<FactId> {
   const when = (fact: DerivedFact, holds: boolean): void => void (holds && facts.add(fact));
   const between = (from: number, below: number): boolean => isUnder(age, below) && !isUnder(age, from);
   when('under-8', isUnder(age, AGES.schoolChild));
-  when('from-8', between(AGES.schoolChild, AGES.youth));
-  when('from-12', between(AGES.youth, AGES.grownUp));
+  when('age-8-11', between(AGES.schoolChild, AGES.youth));
+  when('age-12-17', between(AGES.youth, AGES.grownUp));
   when('up-to-15', between(AGES.youth, AGES.nearlyGrown));
-  when('from-16', between(AGES.nearlyGrown, AGES.grownUp));
-  when('from-65', isFrom(age, AGES.old));
+  when('age-16-17', between(AGES.nearlyGrown, AGES.grownUp));
+  when('age-65-and-older', isFrom(age, AGES.old));
   when('beginner', isBeginner(student));
   when(
     'pregnancy-16-weeks',

@@ -12,7 +12,7 @@ import {
   type Passage,
   type PassageLocks,
 } from '../session/index.js';
-import { PASSWAY_NAMES, SEATS, techniqueOf, type LockId } from '../technique/index.js';
+import { BREATH_PATH_NAMES, SEATS, techniqueOf, type LockId } from '../technique/index.js';
 import { counts, floorToHalf, formatCounts, formatSeconds, seconds } from '../units/index.js';
 import type { ScreenedStudent } from './facts.js';
 import type { MeasureId } from './measure-names.js';
@@ -124,7 +124,7 @@ function changeVariant(passage: Passage): readonly EditedPassage[] {
     .filter((way) => way !== passage.inhaleThrough)
     .map((inhaleThrough) => ({
       passage: { ...passage, inhaleThrough },
-      said: `in by ${PASSWAY_NAMES[inhaleThrough]}`,
+      said: `in by ${BREATH_PATH_NAMES[inhaleThrough]}`,
     }));
 }
 

@@ -287,7 +287,7 @@ describe('what would allow it', () => {
       jasmine.stringContaining('In the session: replaced by'),
       'In the session: left out.',
     ] as unknown as string[]);
-    expect(allowing(held, { age: { youngest: 9, oldest: 10 } }, 'from-8/hold/no')).toContain(
+    expect(allowing(held, { age: { youngest: 9, oldest: 10 } }, 'age-8-11/hold/no')).toContain(
       'Being 12 years old.',
     );
   });

@@ -30,11 +30,11 @@ function withFact(fact: FactId): ScreenedStudent {
   const aged = (youngest: number): ScreenedStudent => ({ ...PLAIN, age: { youngest, oldest: youngest + 1 } });
   const derived: Readonly<Partial<Record<FactId, ScreenedStudent>>> = {
     'under-8': aged(7),
-    'from-8': aged(8),
-    'from-12': aged(15),
+    'age-8-11': aged(8),
+    'age-12-17': aged(15),
     'up-to-15': aged(15),
-    'from-16': aged(16),
-    'from-65': aged(65),
+    'age-16-17': aged(16),
+    'age-65-and-older': aged(65),
     beginner: { ...PLAIN, sittings: 9 },
     'pregnancy-16-weeks': { ...PLAIN, facts: ['pregnancy'], pregnancyWeeks: 16 },
     'tongue-does-not-roll': { ...PLAIN, tongueRolls: false },
@@ -256,11 +256,11 @@ describe('facts that follow from the record', () => {
 
   it('take the youngest age for the young and the oldest for the old', () => {
     expect(aged(7, 8)).toContain('under-8');
-    expect(aged(11, 12)).toContain('from-8');
-    expect(aged(17, 18)).toEqual(jasmine.arrayContaining(['from-12', 'from-16']));
+    expect(aged(11, 12)).toContain('age-8-11');
+    expect(aged(17, 18)).toEqual(jasmine.arrayContaining(['age-12-17', 'age-16-17']));
     expect(aged(18, 19)).toEqual(['anyone', 'measured', 'never-measured']);
-    expect(aged(64, 65)).toContain('from-65');
-    expect(aged(63, 64)).not.toContain('from-65');
+    expect(aged(64, 65)).toContain('age-65-and-older');
+    expect(aged(63, 64)).not.toContain('age-65-and-older');
   });
 
   it('call a pregnancy of unknown weeks a late one, and nobody experienced a beginner', () => {

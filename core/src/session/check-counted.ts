@@ -1,6 +1,12 @@
 import type { Conventions } from '../conventions/index.js';
 import { PHASE_KINDS, PHASE_NAMES, type PhaseCounts } from '../ratio/index.js';
-import { LOCKS, PASSWAY_NAMES, ROUTE_NAMES, techniqueOf, type CountedPattern } from '../technique/index.js';
+import {
+  LOCKS,
+  BREATH_PATH_NAMES,
+  ROUTE_NAMES,
+  techniqueOf,
+  type CountedPattern,
+} from '../technique/index.js';
 import { countsToSeconds, formatCounts } from '../units/index.js';
 import { countsAtLimit, countsInCycle, ownRoundOf } from './cycle.js';
 import { LONGEST_PHASE } from './edits.js';
@@ -68,8 +74,8 @@ function checkPattern(
     problems.push({ code: 'hold-not-here', pointer: passage.openHold ? '/openHold' : '/ratio', message });
   }
   if (!pattern.inhaleThrough.includes(passage.inhaleThrough)) {
-    const ways = pattern.inhaleThrough.map((way) => PASSWAY_NAMES[way]).join(' or ');
-    const message = `${name} goes in through the ${ways}, not through the ${PASSWAY_NAMES[passage.inhaleThrough]}.`;
+    const ways = pattern.inhaleThrough.map((way) => BREATH_PATH_NAMES[way]).join(' or ');
+    const message = `${name} goes in through the ${ways}, not through the ${BREATH_PATH_NAMES[passage.inhaleThrough]}.`;
     problems.push({ code: 'mouth-form-not-here', pointer: '/inhaleThrough', message });
   }
   const { ears } = passage.dressing;

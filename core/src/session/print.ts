@@ -1,6 +1,6 @@
 import type { Conventions } from '../conventions/index.js';
 import { formatBreath, PHASE_LABELS } from '../ratio/index.js';
-import { PASSWAY_NAMES, ROUTE_NAMES, type Goal } from '../technique/index.js';
+import { BREATH_PATH_NAMES, ROUTE_NAMES, type Goal } from '../technique/index.js';
 import { formatClock, formatCounts, formatSeconds } from '../units/index.js';
 import { countsInCycle } from './cycle.js';
 import { passageTotals, rateInSet, type PassageTotals, type RoundFigures } from './dosage.js';
@@ -59,7 +59,7 @@ function describeCounted(passage: CountedPassage, goal: Goal, conventions: Conve
   const { openHold, ramps, route, inhaleThrough, ownPace } = passage;
   const way = route === 'alternating' ? `from ${start}` : route === 'one-sided' ? start : ROUTE_NAMES[route];
   const more = [
-    ...(inhaleThrough === 'nose' ? [] : [`in through the ${PASSWAY_NAMES[inhaleThrough]}`]),
+    ...(inhaleThrough === 'nose' ? [] : [`in through the ${BREATH_PATH_NAMES[inhaleThrough]}`]),
     ...(openHold ? [`open hold up to ${openHold.cap} s`] : []),
     ...ramps.map(describeRamp),
     ...(ownPace > 0 ? [`then ${formatClock(ownPace * 1000)} at own pace`] : []),

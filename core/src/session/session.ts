@@ -1,11 +1,11 @@
 import type { Conventions } from '../conventions/index.js';
 import type { Numbers, PhaseKind } from '../ratio/index.js';
 import type {
-  Dressing,
+  BreathModifiers,
   Gaze,
   Goal,
   LockId,
-  Passway,
+  BreathPath,
   RestingHandId,
   Route,
   SeatId,
@@ -81,8 +81,8 @@ export interface CountedPassage extends PassageFacts, Numbers {
   readonly startsOn: Side | 'convention';
   /** The sides are followed by attention, hands down. */
   readonly byAttention: boolean;
-  readonly inhaleThrough: Passway;
-  readonly exhaleThrough: Passway;
+  readonly inhaleThrough: BreathPath;
+  readonly exhaleThrough: BreathPath;
   readonly parts: { readonly inhale: Parts | null; readonly exhale: Parts | null };
   /** Turning pauses that do not grow with the base; they stand where there is no hold. */
   readonly turning: { readonly full: Seconds; readonly empty: Seconds };
@@ -91,7 +91,7 @@ export interface CountedPassage extends PassageFacts, Numbers {
   readonly openHold: OpenHold | null;
   readonly locks: PassageLocks;
   readonly ramps: readonly Ramp[];
-  readonly dressing: Dressing;
+  readonly dressing: BreathModifiers;
   /** Letting go after each cycle. */
   readonly between: Seconds;
   /** Dosage in cycles, whatever a round is by convention, so that a change of convention never doubles it. */
@@ -108,7 +108,7 @@ export interface Recovery {
   readonly inhale: Counts;
   readonly hold: Counts;
   readonly exhale: Counts;
-  readonly exhaleThrough: Passway;
+  readonly exhaleThrough: BreathPath;
 }
 
 /** Sets of strokes, each with a recovery and natural breathing until it is quiet. */
@@ -129,7 +129,7 @@ export interface StrokePassage extends PassageFacts {
   readonly recovery: Recovery | null;
   /** Natural breathing after each set. */
   readonly quiet: Seconds | 'convention';
-  readonly dressing: Dressing;
+  readonly dressing: BreathModifiers;
   readonly handUp: Seconds;
   readonly closing: Seconds;
 }

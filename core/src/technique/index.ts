@@ -1,5 +1,5 @@
 export * from './technique.js';
-export * from './dressing.js';
+export * from './breath-modifiers.js';
 export * from './posture.js';
 export * from './locks.js';
 export * from './catalogue/index.js';

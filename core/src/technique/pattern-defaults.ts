@@ -1,4 +1,4 @@
-import { PLAIN_DRESSING, type Dressing, type Dressings } from './dressing.js';
+import { PLAIN_DRESSING, type BreathModifiers, type Dressings } from './breath-modifiers.js';
 import type { CountedPattern, PartsSpec } from './technique.js';
 
 /** A counted pattern with what most techniques have in common: through the nose, whole breaths, no locks. */
@@ -21,7 +21,7 @@ export function counted(
 }
 
 export const dressed = (
-  start: Partial<Dressing> = {},
+  start: Partial<BreathModifiers> = {},
   may: Partial<Omit<Dressings, 'start'>> = {},
 ): Dressings => ({
   start: { ...PLAIN_DRESSING, ...start },

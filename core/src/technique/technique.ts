@@ -1,4 +1,4 @@
-import type { Dressings } from './dressing.js';
+import type { Dressings } from './breath-modifiers.js';
 import type { RestingHandId, SeatId } from './posture.js';
 
 /** How the instructor prefers names to be written. */
@@ -29,9 +29,9 @@ export const ROUTE_NAMES: Readonly<Record<Route, string>> = {
 /** How breath passes the mouth. */
 export type MouthForm = 'rolled-tongue' | 'flat-tongue' | 'tongue-behind-teeth' | 'teeth' | 'rounded-lips';
 /** Where a breath goes in or out. */
-export type Passway = 'nose' | MouthForm;
+export type BreathPath = 'nose' | MouthForm;
 
-export const PASSWAY_NAMES: Readonly<Record<Passway, string>> = {
+export const BREATH_PATH_NAMES: Readonly<Record<BreathPath, string>> = {
   nose: 'nose',
   'rolled-tongue': 'rolled tongue',
   'flat-tongue': 'tongue out and flat',
@@ -147,8 +147,8 @@ export interface CountedPattern {
   readonly cycles: Range;
   /** `experienced`: the ratio that somebody begins with who is no beginner any more, where it is another. */
   readonly start: { readonly base: number; readonly cycles: number; readonly experienced?: string };
-  readonly inhaleThrough: readonly [Passway, ...Passway[]];
-  readonly exhaleThrough: Passway;
+  readonly inhaleThrough: readonly [BreathPath, ...BreathPath[]];
+  readonly exhaleThrough: BreathPath;
   readonly parts: { readonly inhale: PartsSpec | null; readonly exhale: PartsSpec | null };
   /** Seconds of turning pauses that it begins with. */
   readonly turning: { readonly full: number; readonly empty: number };

@@ -2,7 +2,7 @@ import type { Part } from '../session/index.js';
 import {
   ALL_THREE,
   LOCKS,
-  PASSWAY_NAMES,
+  BREATH_PATH_NAMES,
   SEATS,
   type LockId,
   type MouthForm,
@@ -128,7 +128,7 @@ const takeTurns = ({ left, right }: NonNullable<OwnPace['fingers']>): string =>
 
 function breath({ airway, mouth, part, hum }: CueFacts, kind: 'inhale' | 'exhale'): string {
   const verb = hum ? (kind === 'exhale' ? 'Hum out' : 'Hum in') : kind === 'inhale' ? 'Inhale' : 'Exhale';
-  const way = mouth ? `, ${PASSWAY_NAMES[mouth]}` : AIRWAY_WORDS[airway];
+  const way = mouth ? `, ${BREATH_PATH_NAMES[mouth]}` : AIRWAY_WORDS[airway];
   if (!part) return verb + way;
   if (part.region) return `${verb}${way}, ${part.region}`;
   return part.index === 1 ? `${verb}${way}, part 1` : `Part ${part.index}`;

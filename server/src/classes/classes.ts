@@ -64,7 +64,7 @@ export function implementClasses(implement: Implement, now: () => Date): void {
     const { id, name, note, members } = body;
     if (await store.classes.get(id)) return getClass(store, id);
     await refuseStrangers(store, members);
-    await store.whole(async (within) => {
+    await store.inTransaction(async (within) => {
       const row = { id, version: 1, name: name.trim(), note, archivedAt: null, createdAt: now() };
       if (!(await addOnce(within.classes, row))) return;
       await setMembers(within, id, members);
@@ -78,7 +78,7 @@ export function implementClasses(implement: Implement, now: () => Date): void {
     const before = await store.classes.get(params.id);
     if (!before) throw notFound('class');
     await refuseStrangers(store, body.members);
-    const saved = await store.whole(async (within) => {
+    const saved = await store.inTransaction(async (within) => {
       const changed = await within.classes.change(params.id, body.version, {
         name: body.name.trim(),
         note: body.note,

@@ -97,7 +97,7 @@ export class InstructorStore {
   }
 
   /** Runs a piece of work whole or not at all. */
-  whole<T>(work: (store: InstructorStore) => Promise<T>): Promise<T> {
+  inTransaction<T>(work: (store: InstructorStore) => Promise<T>): Promise<T> {
     return this.manager.transaction((manager) => work(new InstructorStore(manager, this.instructorId)));
   }
 }

@@ -59,6 +59,38 @@ describe('schema', () => {
     await drop();
   });
 
+  it('takes decisions along to the new names of rules about ages, and back', async () => {
+    const { source, drop } = await freshDatabase();
+    await source.runMigrations();
+    const index = source.migrations.findIndex(({ name }) => name?.startsWith('RuleNames'));
+    const undo = async (): Promise<void> => {
+      for (const _ of source.migrations.slice(index)) await source.undoLastMigration();
+    };
+    await undo();
+    const id = '0b8f3c3e-8c0a-4d43-a6a0-7e6d5c4b3a21';
+    const led = (rule: string) => ({ findings: [{ rule, level: 'no' }] });
+    await source.query(
+      `INSERT INTO instructor (id, email, password_hash, name, naming, time_zone, emergency_number, conventions)
+       VALUES ('${id}', 'a@b.example', '', '', 'plain', 'Europe/London', '112', '{}');
+       INSERT INTO student (id, instructor_id, name, hand, note) VALUES ('${id}', '${id}', '', 'left', '');
+       INSERT INTO session (id, instructor_id, student_id, document, updated_at) VALUES ('${id}', '${id}', '${id}', '{}', now());
+       INSERT INTO finding_override (id, instructor_id, session_id, kind, rule, value, reason, made_at)
+       VALUES ('${id}', '${id}', '${id}', 'overruled', 'from-8/hold/change', 1, 'Seen.', now());`,
+    );
+    await source.query(
+      `INSERT INTO sitting (id, instructor_id, student_id, session_id, version, started_at, led, note)
+       VALUES ($1, $1, $1, $1, 1, now(), $2, '')`,
+      [id, led('from-65/hold/care')],
+    );
+    const rules = async (): Promise<unknown> =>
+      (await source.query('SELECT rule, led FROM finding_override, sitting'))[0] as unknown;
+    await source.runMigrations();
+    expect(await rules()).toEqual({ rule: 'age-8-11/hold/change', led: led('age-65-and-older/hold/care') });
+    await undo();
+    expect(await rules()).toEqual({ rule: 'from-8/hold/change', led: led('from-65/hold/care') });
+    await drop();
+  });
+
   it('can be taken back to nothing and made again', async () => {
     const { source, drop } = await freshDatabase();
     const tables = async (): Promise<unknown[]> =>

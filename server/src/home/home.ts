@@ -150,7 +150,7 @@ async function putOnRecord(
     document: { ...practice.session, title: stored.document.title },
   };
   const { led } = await leadingOf(store, instructor, session, student, at, true);
-  return store.whole(async (within) => {
+  return store.inTransaction(async (within) => {
     await within.lockStudent(link.studentId);
     const twin = await within.sittings.first({ studentId: link.studentId, startedAt: at }, { id: 'ASC' });
     if (twin && twin.id !== id) throw sameMoment();

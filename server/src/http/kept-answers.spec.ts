@@ -1,4 +1,4 @@
-import { KeptAnswers } from './kept-answers.js';
+import { RevisionCache } from './revision-cache.js';
 
 describe('kept answers', () => {
   let made: number;
@@ -6,7 +6,7 @@ describe('kept answers', () => {
   beforeEach(() => (made = 0));
 
   it('are made once for a revision, and again for the next', async () => {
-    const answers = new KeptAnswers();
+    const answers = new RevisionCache();
     const texts = [];
     for (const revision of ['1', '1', '2', '2', '1'])
       texts.push((await answers.get('a', revision, make)).text);
@@ -14,7 +14,7 @@ describe('kept answers', () => {
   });
 
   it('keep what belongs to one from what belongs to another, and do not grow without end', async () => {
-    const answers = new KeptAnswers();
+    const answers = new RevisionCache();
     expect((await answers.get('a', '1', make)).text).toBe('1');
     expect((await answers.get('b', '1', make)).text).toBe('2');
     for (let other = 0; other < 60; other++) await answers.get(`other ${other}`, '1', make);

@@ -116,7 +116,7 @@ export const inUse = (detail: string): RequestProblem =>
   new RequestProblem({ status: 409, code: 'in-use', title: 'In use', detail });
 
 /** A template or a class's session is led by nobody until it is fitted to a student. */
-export const nobodys = (): RequestProblem =>
+export const sessionHasNoStudent = (): RequestProblem =>
   new RequestProblem({
     status: 409,
     code: 'not-ready',

@@ -129,7 +129,7 @@ export function implementLadders(implement: Implement, source: DataSource, now: 
       refuseAboveFit('/at', body.at, { ...before, ...change }, sustainable);
     }
     const day = localDay(instructor, now());
-    const saved = await store.whole(async (within) => {
+    const saved = await store.inTransaction(async (within) => {
       const changed = await within.ladders.change(params.id, version, {
         ...change,
         endedAt: ended ? (before.endedAt ?? now()) : null,
@@ -166,7 +166,7 @@ export function implementLadders(implement: Implement, source: DataSource, now: 
     const [gap] = reasons.filter(({ code }) => code === 'gap');
     const anew = to !== row.at || (gap?.code === 'gap' && gap.days >= GAPS.repeat);
     const day = localDay(known.instructor, now());
-    const saved = await store.whole(async (within) => {
+    const saved = await store.inTransaction(async (within) => {
       const changed = await within.ladders.change(params.id, body.version, {
         at: to,
         ...(anew && { since: now() }),

@@ -60,7 +60,7 @@ export function implementOverrulings(implement: Implement, now: () => Date): voi
     if (body.kind === 'overruled' && !isReason(body.reason))
       throw invalidRequest([{ pointer: '/reason', detail: REASON_WANTED }]);
     const row = { ...body, sessionId: params.id, madeAt: now(), withdrawnAt: null };
-    await store.whole(async (within) => {
+    await store.inTransaction(async (within) => {
       if (!(await addOnce(within.overrulings, row))) return;
       const said =
         `${describeMeasure(rule.feature, body.value, rule.over)} (${rule.id}). ${body.reason}`.trim();
@@ -73,7 +73,7 @@ export function implementOverrulings(implement: Implement, now: () => Date): voi
     const there = await store.overrulings.get(params.id);
     if (!there) throw notFound('decision');
     const studentId = await studentSession(store, there.sessionId, 'decision');
-    await store.whole(async (within) => {
+    await store.inTransaction(async (within) => {
       await within.lockStudent(studentId);
       if ((await within.overrulings.get(params.id))?.withdrawnAt !== null) return;
       await within.overrulings.set(params.id, { withdrawnAt: now() });

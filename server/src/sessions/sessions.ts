@@ -151,7 +151,7 @@ export function implementSessions(implement: Implement, source: DataSource, now:
     const before = await getSession(store, params.id);
     await refuse(store, ownerOf(before), body.document);
     const at = now();
-    const saved = await store.whole((within) =>
+    const saved = await store.inTransaction((within) =>
       changeDocument(within, { ...before, version: body.version }, body.document, at),
     );
     const stored = await getStoredSession(store, params.id);

@@ -7,7 +7,14 @@ import { instructorById } from '../accounts/accounts.js';
 import { writeAudit } from '../audit/audit.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
-import { idTaken, invalidRequest, nobodys, notFound, notReady, staleVersion } from '../http/problem.js';
+import {
+  idTaken,
+  invalidRequest,
+  sessionHasNoStudent,
+  notFound,
+  notReady,
+  staleVersion,
+} from '../http/problem.js';
 import { getStoredSession, refuseImpossible } from '../sessions/sessions.js';
 import { getStudent } from '../students/students.js';
 import { leadingOf } from './leading.js';
@@ -54,7 +61,7 @@ export function implementSittings(implement: Implement, source: DataSource, now:
     const session = await getStoredSession(store, body.sessionId);
     if (session.version !== body.sessionVersion)
       throw staleVersion({ id: session.id, version: session.version });
-    if (session.owner.kind !== 'student') throw nobodys();
+    if (session.owner.kind !== 'student') throw sessionHasNoStudent();
     const instructor = await instructorById(source, store.instructorId);
     const student = await getStudent(store, instructor, session.owner.studentId, now());
     // What was true when it was saved may not be any more.
@@ -88,7 +95,7 @@ export function implementSittings(implement: Implement, source: DataSource, now:
     // A record whose answer was lost on the way is sent again: it is on record once, and that is the answer.
     const before = await getSitting(store, params.id);
     if (before.version === version + 1 && saysTheSame(before, body)) return before;
-    await store.whole(async (within) => {
+    await store.inTransaction(async (within) => {
       const change = {
         outcome: record.outcome,
         ledMillis: record.led,
@@ -128,7 +135,7 @@ export function implementSittings(implement: Implement, source: DataSource, now:
     const back = takeBackSign(body.sign, at.toISOString(), minutes, body.reason);
     if (!back.ok) throw invalidRequest([{ pointer: '/reason', detail: back.problem.message }]);
     const taken = back.value;
-    await store.whole(async (within) => {
+    await store.inTransaction(async (within) => {
       const saved = await within.sittings.change(params.id, body.version, {
         signs: taken.mistake ? record.signs.filter((sign) => sign !== body.sign) : [...record.signs],
         signsTakenBack: [...(record.takenBack ?? []).filter(({ sign }) => sign !== body.sign), taken],

@@ -33,7 +33,7 @@ export function implementApprovals(implement: Implement, source: DataSource, now
       throw invalidRequest([{ pointer: '/givenOn', detail }]);
     }
     const row = { ...body, studentId: params.id, createdAt: now(), withdrawnAt: null };
-    await store.whole(async (within) => {
+    await store.inTransaction(async (within) => {
       if (!(await addOnce(within.approvals, row))) return;
       const said = describe(body);
       await writeAudit(within, now(), params.id, 'approval-added', said, { after: said });
@@ -44,7 +44,7 @@ export function implementApprovals(implement: Implement, source: DataSource, now
   implement(routes.withdrawApproval, async ({ store, params }) => {
     const there = await store.approvals.get(params.id);
     if (!there) throw notFound('approval');
-    await store.whole(async (within) => {
+    await store.inTransaction(async (within) => {
       await within.lockStudent(there.studentId);
       if ((await within.approvals.get(params.id))?.withdrawnAt !== null) return;
       await within.approvals.set(params.id, { withdrawnAt: now() });

@@ -65,7 +65,7 @@ export function implementClearances(implement: Implement, source: DataSource, no
     if (there) return toClearance(there);
     await refuseImpossible(store, body);
     const row = { ...body, studentId: params.id, version: 1, createdAt: now() };
-    await store.whole(async (within) => {
+    await store.inTransaction(async (within) => {
       if (!(await addOnce(within.clearances, row))) return;
       const said = describe(body);
       await writeAudit(within, now(), params.id, 'clearance-added', said, { after: said });
@@ -78,7 +78,7 @@ export function implementClearances(implement: Implement, source: DataSource, no
     await refuseImpossible(store, fields);
     const before = await store.clearances.get(params.id);
     if (!before) throw notFound('clearance');
-    await store.whole(async (within) => {
+    await store.inTransaction(async (within) => {
       if (!(await within.clearances.change(params.id, version, fields)))
         throw staleVersion(toClearance((await within.clearances.get(params.id)) ?? before));
       const [was, is] = [describe(before), describe(fields)];

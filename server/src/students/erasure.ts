@@ -30,7 +30,7 @@ export function implementErasure(implement: Implement, source: DataSource, now: 
       throw invalidRequest([{ pointer: '/name', detail }]);
     }
     const mine = { studentId: params.id };
-    return store.whole(async (within) => {
+    return store.inTransaction(async (within) => {
       // What is being written about the student is finished first, or finds nobody: no entry is made behind the back of this one.
       if (!(await within.lockStudent(params.id))) throw notFound('student');
       const sittings = (await within.sittings.list(mine)).length;

@@ -74,7 +74,7 @@ export function implementFacts(implement: Implement, source: DataSource, now: ()
     const there = await store.facts.get(body.id);
     if (there) return toFact(there);
     const row = { ...body, studentId: params.id, createdAt: now() };
-    return await store.whole(async (within) => {
+    return await store.inTransaction(async (within) => {
       if (!(await within.lockStudent(params.id))) throw notFound('student');
       const meanwhile = await within.facts.get(body.id);
       if (meanwhile) return toFact(meanwhile);
@@ -89,7 +89,7 @@ export function implementFacts(implement: Implement, source: DataSource, now: ()
   implement(routes.changeFact, async ({ store, params, body }) => {
     const before = await store.facts.get(params.id);
     if (!before) throw notFound('fact');
-    await store.whole(async (within) => {
+    await store.inTransaction(async (within) => {
       await within.lockStudent(before.studentId);
       await refuseImpossible(within, before.studentId, params.id, body);
       await within.facts.set(params.id, body);
@@ -108,7 +108,7 @@ export function implementFacts(implement: Implement, source: DataSource, now: ()
       const detail = 'Only what was put on record today can be taken off: end it instead.';
       throw invalidRequest([{ pointer: '', detail }]);
     }
-    await store.whole(async (within) => {
+    await store.inTransaction(async (within) => {
       await within.facts.remove({ id: params.id });
       const said = describeFact(before);
       await writeAudit(within, now(), before.studentId, 'fact-removed', said, { before: said });

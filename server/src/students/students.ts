@@ -19,7 +19,7 @@ import { instructorById, localDay } from '../accounts/accounts.js';
 import type { CapacityCheckRow, InstructorRow, StudentRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
-import { KeptAnswers } from '../http/kept-answers.js';
+import { RevisionCache } from '../http/revision-cache.js';
 import { writeAudit } from '../audit/audit.js';
 import { toApproval } from './approvals.js';
 import { byStudent, practicesOf } from './practice-of.js';
@@ -227,7 +227,7 @@ export function implementStudents(implement: Implement, source: DataSource, now:
     if (errors.length > 0) throw invalidRequest(errors);
   };
 
-  const lists = new KeptAnswers();
+  const lists = new RevisionCache();
   implement(routes.listStudents, async ({ store }) => {
     const instructor = await instructorById(source, store.instructorId);
     const today = localDay(instructor, now());
@@ -246,7 +246,7 @@ export function implementStudents(implement: Implement, source: DataSource, now:
     await refuseImpossible(store, body);
     const id = body.id ?? randomUUID();
     const name = body.name.trim();
-    await store.whole(async (within) => {
+    await store.inTransaction(async (within) => {
       const row = { ...body, id, name, version: 1, archivedAt: null, createdAt: now() };
       if (!(await addOnce(within.students, row))) return;
       await auditChange(within, now(), { id, birthYear: null, consentOn: null, guardian: '' }, body);
@@ -261,7 +261,7 @@ export function implementStudents(implement: Implement, source: DataSource, now:
     if (!before) throw notFound('student');
     const archivedAt = archived ? (before.archivedAt ?? now()) : null;
     const name = fields.name.trim();
-    const saved = await store.whole(async (within) => {
+    const saved = await store.inTransaction(async (within) => {
       const changed = await within.students.change(params.id, version, { ...fields, name, archivedAt });
       if (changed) await auditChange(within, now(), before, fields);
       return changed;

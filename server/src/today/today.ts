@@ -28,7 +28,7 @@ import { instructorById, localDay } from '../accounts/accounts.js';
 import type { ClearanceRow, InstructorRow, LadderRow, StudentRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
-import { KeptAnswers } from '../http/kept-answers.js';
+import { RevisionCache } from '../http/revision-cache.js';
 import { openEmergencies } from '../students/emergencies.js';
 import { aroundOf, ruleFor, waits, type Around } from '../ladders/rules-now.js';
 import { byStudent } from '../students/practice-of.js';
@@ -115,7 +115,7 @@ interface SignRow {
 }
 
 export function implementToday(implement: Implement, source: DataSource, now: () => Date): void {
-  const kept = new KeptAnswers();
+  const kept = new RevisionCache();
   implement(routes.today, async ({ store }) => {
     const at = now();
     const instructor = await instructorById(source, store.instructorId);

@@ -107,7 +107,7 @@ const pages: Routes = [
   },
   {
     path: 'ledger/from-file',
-    title: 'Read a log · Nuvrah',
+    title: 'Import log · Nuvrah',
     loadComponent: () => import('./features/ledger/log-page').then((m) => m.LogPage),
   },
   {

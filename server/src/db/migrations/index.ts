@@ -8,6 +8,7 @@ import { SessionVersions1793100000000 } from './1793100000000-session-versions.j
 import { Ladders1793300000000 } from './1793300000000-ladders.js';
 import { HomePractice1793600000000 } from './1793600000000-home-practice.js';
 import { PracticeCalendar1793500000000 } from './1793500000000-practice-calendar.js';
+import { RuleNames1795200000000 } from './1795200000000-rule-names.js';
 import { Safety1793700000000 } from './1793700000000-safety.js';
 import { TodayFacts1794000000000 } from './1794000000000-today-facts.js';
 import { TodayRevision1793900000000 } from './1793900000000-today-revision.js';
@@ -29,4 +30,5 @@ export const migrations = [
   TodayFacts1794000000000,
   FiledSessions1795000000000,
   CorrectedRecords1795100000000,
+  RuleNames1795200000000,
 ];

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, effect, input, signal } from '@angular/core';
 
 /** Modules left free around it, as readers want it. */
-const QUIET = 4;
+const QR_MARGIN = 4;
 
 /** An address as a square that a phone's camera reads; always dark on light, or cameras do not find it. */
 @Component({
@@ -58,8 +58,8 @@ function squareOf({ size, data }: { readonly size: number; readonly data: ArrayL
     for (let x = 0; x < size; x++) {
       const from = x;
       while (x < size && data[y * size + x]) x++;
-      if (x > from) path += `M${from + QUIET} ${y + QUIET}h${x - from}v1h${from - x}z`;
+      if (x > from) path += `M${from + QR_MARGIN} ${y + QR_MARGIN}h${x - from}v1h${from - x}z`;
     }
-  const whole = size + 2 * QUIET;
+  const whole = size + 2 * QR_MARGIN;
   return { size: whole, box: `0 0 ${whole} ${whole}`, path };
 }

@@ -1,7 +1,7 @@
 import { Injectable } from '@angular/core';
 import type { ComposeProblem, ComposeRequest, Proposal, Result } from '@nuvrah/core';
 import type { Observable } from 'rxjs';
-import { worked } from '../../api/worked';
+import { runInWorker } from '../../api/run-in-worker';
 
 export type ComposeMessage =
   /** 0 to 1. */
@@ -12,7 +12,7 @@ export type ComposeMessage =
 @Injectable({ providedIn: 'root' })
 export class Composer {
   compose(request: ComposeRequest): Observable<ComposeMessage> {
-    return worked(
+    return runInWorker(
       () => new Worker(new URL('./compose.worker', import.meta.url), { type: 'module' }),
       request,
     );

@@ -1,7 +1,7 @@
 import { Injectable } from '@angular/core';
 import type { Alternative, Forecast, ForecastRequest, Help } from '@nuvrah/core';
 import type { Observable } from 'rxjs';
-import { worked } from '../../api/worked';
+import { runInWorker } from '../../api/run-in-worker';
 
 export interface ForecastWork {
   readonly request: ForecastRequest;
@@ -18,6 +18,9 @@ export type ForecastMessage =
 @Injectable({ providedIn: 'root' })
 export class Forecaster {
   forecast(work: ForecastWork): Observable<ForecastMessage> {
-    return worked(() => new Worker(new URL('./forecast.worker', import.meta.url), { type: 'module' }), work);
+    return runInWorker(
+      () => new Worker(new URL('./forecast.worker', import.meta.url), { type: 'module' }),
+      work,
+    );
   }
 }

@@ -26,7 +26,7 @@ const SHOWN = 50;
   template: `
     <div class="page">
       <nv-page-bar>
-        <h1>Read a log</h1>
+        <h1>Import log</h1>
         <a matButton routerLink="/ledger">Back to the Ledger</a>
       </nv-page-bar>
       <p>

@@ -1,7 +1,7 @@
 import { Injectable } from '@angular/core';
 import type { CsvContext, LoggedSitting, ReadLog } from '@nuvrah/core';
 import type { Observable } from 'rxjs';
-import { worked } from '../../api/worked';
+import { runInWorker } from '../../api/run-in-worker';
 
 /** A file of a log, and what it is read against. */
 export interface LogWork {
@@ -21,6 +21,6 @@ export type LogMessage =
 @Injectable({ providedIn: 'root' })
 export class LogReading {
   read(work: LogWork): Observable<LogMessage> {
-    return worked(() => new Worker(new URL('./log.worker', import.meta.url), { type: 'module' }), work);
+    return runInWorker(() => new Worker(new URL('./log.worker', import.meta.url), { type: 'module' }), work);
   }
 }

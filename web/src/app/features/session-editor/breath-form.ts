@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import {
   counts,
-  PASSWAY_NAMES,
+  BREATH_PATH_NAMES,
   seconds,
   techniqueOf,
   withPartLength,
@@ -9,7 +9,7 @@ import {
   type CountedPassage,
   type CountedPattern,
   type Counts,
-  type Passway,
+  type BreathPath,
   type Range,
 } from '@nuvrah/core';
 import { SelectField } from '../../ui/select-field';
@@ -171,8 +171,8 @@ export class BreathForm {
   );
   protected readonly ways = computed(
     () =>
-      Object.fromEntries(this.pattern().inhaleThrough.map((way) => [way, PASSWAY_NAMES[way]])) as Record<
-        Passway,
+      Object.fromEntries(this.pattern().inhaleThrough.map((way) => [way, BREATH_PATH_NAMES[way]])) as Record<
+        BreathPath,
         string
       >,
   );

@@ -7,7 +7,7 @@ import {
   SEATS,
   techniqueOf,
   TONGUES,
-  type Dressing,
+  type BreathModifiers,
   type Dressings,
   type EarHands,
   type Passage,
@@ -117,7 +117,7 @@ export class DressingForm {
       >,
   );
   protected readonly alignment = computed(() => SEATS[this.passage().seat].alignment);
-  protected readonly dressing = computed((): Dressing | null => {
+  protected readonly dressing = computed((): BreathModifiers | null => {
     const passage = this.passage();
     return passage.kind === 'natural' ? null : passage.dressing;
   });
@@ -136,7 +136,7 @@ export class DressingForm {
     this.edit.emit({ passage: { ...this.passage(), ...change }, name });
   }
 
-  protected dress(change: Partial<Dressing>): void {
+  protected dress(change: Partial<BreathModifiers>): void {
     const passage = this.passage();
     if (passage.kind === 'natural') return;
     this.edit.emit({

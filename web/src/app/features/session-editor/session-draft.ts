@@ -23,7 +23,7 @@ export type SaveState =
   | { readonly kind: 'refused'; readonly message: string };
 
 /** Quiet time after an edit before it is saved, in milliseconds. */
-const QUIET = 600;
+const SAVE_DEBOUNCE_MS = 600;
 
 /** The session being written: every edit can be undone and saves itself, over the version that it was based on. */
 @Injectable()
@@ -53,7 +53,7 @@ export class SessionDraft {
   });
 
   constructor() {
-    const quiet = this.edited.pipe(debounceTime(QUIET));
+    const quiet = this.edited.pipe(debounceTime(SAVE_DEBOUNCE_MS));
     const saves = merge(quiet, this.saveNow)
       .pipe(concatMap(() => this.saveOnce()))
       .subscribe();

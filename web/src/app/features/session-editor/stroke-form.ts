@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import {
   counts,
-  PASSWAY_NAMES,
+  BREATH_PATH_NAMES,
   seconds,
   STROKE_REST,
   STROKE_NAMES,
   techniqueOf,
-  type Passway,
+  type BreathPath,
   type Recovery,
   type StrokeAirway,
   type StrokePassage,
@@ -161,8 +161,8 @@ export class StrokeForm {
     { key: 'hold', label: 'hold', form: countsForm, from: 0 },
     { key: 'exhale', label: 'out', form: breathForm, from: 0.5 },
   ] as const;
-  protected readonly outWays: Partial<Record<Passway, string>> = {
-    nose: PASSWAY_NAMES.nose,
+  protected readonly outWays: Partial<Record<BreathPath, string>> = {
+    nose: BREATH_PATH_NAMES.nose,
     'rounded-lips': 'mouth, rounded lips',
   };
   protected readonly turnWords = {
@@ -237,7 +237,7 @@ export class StrokeForm {
     this.set({ recovery: this.passage().recovery ? null : recovery }, 'recovery');
   }
 
-  protected setRecovery(key: keyof Recovery, value: number | Passway): void {
+  protected setRecovery(key: keyof Recovery, value: number | BreathPath): void {
     const { recovery } = this.passage();
     if (recovery) this.set({ recovery: { ...recovery, [key]: value } }, `recovery ${key}`);
   }

@@ -1,7 +1,7 @@
 import { Injectable } from '@angular/core';
 import type { Timeline } from '@nuvrah/core';
 import type { Observable } from 'rxjs';
-import { worked } from '../../api/worked';
+import { runInWorker } from '../../api/run-in-worker';
 
 export type SoundMessage =
   /** 0 to 1. */
@@ -12,7 +12,7 @@ export type SoundMessage =
 @Injectable({ providedIn: 'root' })
 export class SoundMaker {
   render(timeline: Timeline): Observable<SoundMessage> {
-    return worked(
+    return runInWorker(
       () => new Worker(new URL('./sound-track.worker', import.meta.url), { type: 'module' }),
       timeline,
     );

@@ -33,7 +33,7 @@ export const HEADS = {
 export type Head = keyof typeof HEADS;
 
 /** What goes with the breath of a whole passage. */
-export interface Dressing {
+export interface BreathModifiers {
   readonly throatSound: boolean;
   readonly hum: Hum;
   readonly ears: EarHands | null;
@@ -46,7 +46,7 @@ export interface Dressing {
   readonly tension: boolean;
 }
 
-export const PLAIN_DRESSING: Dressing = {
+export const PLAIN_DRESSING: BreathModifiers = {
   throatSound: false,
   hum: 'none',
   ears: null,
@@ -59,7 +59,7 @@ export const PLAIN_DRESSING: Dressing = {
 
 /** What a technique begins with, and what of it may be changed. */
 export interface Dressings {
-  readonly start: Dressing;
+  readonly start: BreathModifiers;
   readonly throatSound: 'never' | 'optional' | 'always';
   readonly hum: 'never' | 'always';
   readonly ears: readonly EarHands[];

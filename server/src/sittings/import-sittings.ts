@@ -92,7 +92,7 @@ async function put(
   }
 }
 
-export function implementLog(implement: Implement, source: DataSource, now: () => Date): void {
+export function implementImportSittings(implement: Implement, source: DataSource, now: () => Date): void {
   const known = (store: InstructorStore): Promise<Known[]> => store.query<Known>(KNOWN_SQL);
 
   implement(routes.knownSittings, async ({ store }) =>
@@ -102,7 +102,7 @@ export function implementLog(implement: Implement, source: DataSource, now: () =
   implement(routes.addLogged, async ({ store, body }) => {
     const { conventions: profile } = await instructorById(source, store.instructorId);
     const students = new Map((await store.students.list({})).map((row) => [row.id, row]));
-    return store.whole(async (within) => {
+    return store.inTransaction(async (within) => {
       // One log after the other: what the first put there, the second finds.
       await within.query('SELECT 1 FROM instructor WHERE id = $1 FOR UPDATE');
       const there = await known(within);
@@ -123,7 +123,7 @@ export function implementLog(implement: Implement, source: DataSource, now: () =
 
   implement(routes.confirmLogged, async ({ store, params }) => {
     if (!(await store.students.get(params.id))) throw notFound('student');
-    return store.whole(async (within) => {
+    return store.inTransaction(async (within) => {
       const [answer] = await within.query<{ confirmed: number }>(CONFIRM_SQL, params.id);
       const confirmed = answer?.confirmed ?? 0;
       if (confirmed > 0) {

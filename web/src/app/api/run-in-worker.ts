@@ -10,7 +10,7 @@ interface WorkMessage {
  *
  * @param start makes the worker; the bundler wants its address to stand where it is made.
  */
-export function worked<M extends WorkMessage>(start: () => Worker, work: unknown): Observable<M> {
+export function runInWorker<M extends WorkMessage>(start: () => Worker, work: unknown): Observable<M> {
   return new Observable((subscriber) => {
     const worker = start();
     worker.onmessage = ({ data }: MessageEvent<M>) => {

@@ -12,7 +12,7 @@ interface Kept {
  * A large answer, kept as the text that is sent, for as long as the rows it was made from have the same revision. The
  * database counts the revision up with every change, so that a copy of the server beside this one cannot be missed.
  */
-export class KeptAnswers {
+export class RevisionCache {
   private readonly kept = new Map<string, Kept>();
 
   /**
