@@ -54,7 +54,7 @@ test('three sessions are composed, explained and compared; one is taken, fitted 
 test('what is out of order is named and put right', async ({ signedIn: page }) => {
   await openStudent(page, 'Ingrid Sól', 'Sessions');
   await page.getByRole('link', { name: 'Hill morning', exact: true }).click();
-  await page.getByRole('button', { name: /Kapālabhāti/ }).click();
+  await page.getByRole('button', { name: /Skull-brightening breath/ }).click();
   for (let step = 0; step < 5; step++) await page.getByRole('button', { name: 'Down' }).click();
   const order = page.locator('nv-order-list');
   await expect(order).toContainText('Vigorous comes before quiet. Move it earlier.');
@@ -89,10 +89,10 @@ test('passages are copied, split and dragged, and a session goes to a file and c
   await page.mouse.move(from.x + 40, from.y - 20, { steps: 4 });
   await page.mouse.move(to.x + 40, to.y + 4, { steps: 10 });
   await page.mouse.up();
-  await expect(passages.nth(0)).toContainText('Niścala sthiti');
+  await expect(passages.nth(0)).toContainText('Closing stillness');
   await expect(page.locator('nv-order-list')).toContainText('Every session ends in stillness.');
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(passages.nth(3)).toContainText('Niścala sthiti');
+  await expect(passages.nth(3)).toContainText('Closing stillness');
 
   const saving = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save as a file' }).click();

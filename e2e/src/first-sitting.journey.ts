@@ -40,7 +40,7 @@ test('from a new student to a sitting on record', async ({ page }) => {
   await expect(page.getByText(/last recorded \d+ \w+ \d{4}/)).toBeVisible();
 
   await openPart(page, 'Sessions');
-  await page.getByRole('button', { name: 'New session' }).click();
+  await page.getByRole('button', { name: 'New session', exact: true }).click();
   await expect(page.getByRole('button', { name: 'Lead this session' })).toBeEnabled();
   await page.getByLabel('title of the session').fill('First knots');
 

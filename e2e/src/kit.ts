@@ -12,11 +12,16 @@ export async function choose(within: Page | Locator, name: string, option: strin
   await page.locator('.mat-mdc-select-panel').waitFor({ state: 'detached' });
 }
 
-/** Types a part of what is meant into the field with this name, and takes the first that is offered. */
-export async function find(within: Page | Locator, name: string, part: string): Promise<void> {
+/** Types a part of what is meant into the field with this name, and takes what is offered. */
+export async function find(
+  within: Page | Locator,
+  name: string,
+  part: string,
+  option: string,
+): Promise<void> {
   const field = within.getByRole('combobox', { name, exact: true });
   await field.fill(part);
-  await pageOf(within).getByRole('option').first().click();
+  await pageOf(within).getByRole('option', { name: option, exact: true }).click();
 }
 
 /** Opens what is folded away under this name. */

@@ -42,7 +42,7 @@ test('a ladder is built to a target, seen beside another school, edited and fore
 }) => {
   await openStudent(page, 'Ingrid Sól', 'Progress');
   await page.getByRole('link', { name: 'New ladder' }).click();
-  await choose(page, 'Passage', 'Nāḍī śodhana, in “Lungs for the hill”');
+  await choose(page, 'Passage', 'Alternate-nostril breath, in “Lungs for the hill”');
   await expect(page.getByText('Today: in 5 · hold 10 · out 10')).toBeVisible();
   // A target that the school does not come by says so, and which ones are near.
   await page.getByRole('spinbutton', { name: 'Target: hold' }).fill('14');

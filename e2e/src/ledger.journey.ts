@@ -24,7 +24,7 @@ test('the Ledger is filtered, ordered and turned, and the address keeps it', asy
   await expect(page.getByRole('alert')).toContainText('The last day lies before the first');
   await page.getByRole('button', { name: 'Clear filters' }).click();
   await expect(rows).toHaveCount(25);
-  await find(page, 'Technique', 'kapalabhati');
+  await find(page, 'Technique', 'skull', 'Skull-brightening breath');
   await expect(page.getByText('No sitting answers to these filters.')).toBeVisible();
 });
 
@@ -32,7 +32,7 @@ test("a student's trends are drawn; a sitting stands against its plan, and a cor
   signedIn: page,
 }) => {
   await page.getByRole('link', { name: 'Ledger', exact: true }).click();
-  await find(page, 'Student', 'hesper');
+  await find(page, 'Student', 'hesper', 'Hesper Vane');
   await page.getByText('Trends and days practised').click();
   await expect(page.getByText('Practised on 7 of the last 28 days.').last()).toBeVisible();
   await expect(page.locator('.plot .main-svg').first()).toBeVisible();

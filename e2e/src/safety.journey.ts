@@ -71,7 +71,7 @@ test('a child is not led far over what was measured, in whatever way it is tried
   await page.getByRole('button', { name: 'Record capacity of today' }).click();
   await expect(page.getByText(/last recorded/)).toBeVisible();
   await openPart(page, 'Sessions');
-  await page.getByRole('button', { name: 'New session' }).click();
+  await page.getByRole('button', { name: 'New session', exact: true }).click();
   await page.getByLabel('ratio').fill('30:0:60');
   const far = page.locator('nv-finding-item').filter({ hasText: 'far longer than was easy' });
   await expect(far.first()).toBeVisible();

@@ -55,7 +55,7 @@ test('remedies are applied one by one or all at once, and undone', async ({ sign
 
   await page.getByRole('button', { name: 'Apply all safe fixes' }).click();
   await expect(page.getByText('Changed, and undone with Undo')).toBeVisible();
-  await expect(against(page).getByRole('status')).toContainText('Kapālabhāti: replaced by');
+  await expect(against(page).getByRole('status')).toContainText('Skull-brightening breath: replaced by');
   await expect(page.getByRole('button', { name: 'Apply all safe fixes' })).toHaveCount(0);
   await expect(page.getByText(/^Saved/)).toBeVisible();
   await page.getByRole('button', { name: 'Lead this session' }).click();

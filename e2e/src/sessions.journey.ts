@@ -18,7 +18,7 @@ test('sessions are found, tagged, copied, archived, deleted and brought back', a
   await expect(row('Before the tide')).toBeVisible();
   await expect(row('Slack water')).toHaveCount(0);
   await search.fill('');
-  await find(page, 'For', 'pell');
+  await find(page, 'For', 'pell', 'Old Pell Ardwick');
   await expect(rows).toHaveCount(2);
   await page.reload();
   await expect(rows).toHaveCount(2);

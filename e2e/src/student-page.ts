@@ -32,6 +32,6 @@ export async function fromMore(page: Page, what: string): Promise<void> {
 /** A session of a student's own, opened on the Bench. */
 export async function newSession(page: Page, student: string): Promise<void> {
   await openStudent(page, student, 'Sessions');
-  await page.getByRole('button', { name: 'New session' }).click();
+  await page.getByRole('button', { name: 'New session', exact: true }).click();
   await page.getByLabel('title of the session').waitFor();
 }

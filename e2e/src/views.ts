@@ -198,7 +198,7 @@ export const VIEWS: readonly { readonly name: string; readonly open: (page: Page
     open: async (page) => {
       await openStudent(page, 'Dov Lerner', 'Progress');
       await page.getByRole('link', { name: 'New ladder' }).click();
-      await page.getByLabel('target: inhale').fill('6');
+      await page.getByRole('spinbutton', { name: 'Target: inhale' }).fill('6');
     },
   },
   {
@@ -224,6 +224,18 @@ export const VIEWS: readonly { readonly name: string; readonly open: (page: Page
     open: async (page) => {
       await page.getByRole('link', { name: 'Bench' }).click();
       await page.getByRole('link', { name: 'Slow hands', exact: true }).waitFor();
+    },
+  },
+  {
+    name: 'a new session, and what can be done with one',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Bench' }).click();
+      await page.getByRole('button', { name: 'More about Slow hands' }).click();
+      await page.getByRole('menuitem', { name: 'Name and tags' }).click();
+      await page.getByRole('textbox', { name: 'Title' }).waitFor();
+      await page.getByRole('button', { name: 'Close' }).click();
+      await page.getByRole('button', { name: 'New session', exact: true }).click();
+      await page.getByRole('combobox', { name: 'Who is it for?' }).waitFor();
     },
   },
   {
@@ -298,6 +310,16 @@ export const VIEWS: readonly { readonly name: string; readonly open: (page: Page
     },
   },
   {
+    name: 'what was done, corrected',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Ledger' }).click();
+      const row = page.getByRole('row').filter({ hasText: 'After the furnace' }).first();
+      await row.getByRole('link').first().click();
+      await page.getByRole('button', { name: 'Correct what was done' }).click();
+      await page.getByRole('button', { name: 'Save the correction' }).waitFor();
+    },
+  },
+  {
     name: 'the Shelf',
     open: async (page) => {
       await page.getByRole('link', { name: 'Shelf', exact: true }).click();
@@ -308,7 +330,7 @@ export const VIEWS: readonly { readonly name: string; readonly open: (page: Page
     name: 'a technique and its variant',
     open: async (page) => {
       await page.getByRole('link', { name: 'Shelf', exact: true }).click();
-      await page.getByRole('link', { name: /Bhastrikā/ }).click();
+      await page.getByRole('link', { name: /Bellows breath/ }).click();
       await page.getByRole('button', { name: 'Copy to a variant of your own' }).click();
       await page.getByLabel('name of the variant').waitFor();
     },
@@ -329,7 +351,7 @@ export const VIEWS: readonly { readonly name: string; readonly open: (page: Page
       await page.getByRole('button', { name: 'Legend' }).click();
       await page
         .locator('nv-passage-list')
-        .getByRole('button', { name: /Nāḍī śodhana/ })
+        .getByRole('button', { name: /Alternate-nostril breath/ })
         .click();
       for (const part of ['Breath', 'Holds and locks', 'Change over the rounds', 'Seat, hands and dressing'])
         await unfold(page, part);

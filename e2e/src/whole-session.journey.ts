@@ -7,8 +7,8 @@ test('a template is written for nobody, fitted to a student, and kept for a clas
   signedIn: page,
 }) => {
   await page.getByRole('link', { name: 'Bench', exact: true }).click();
-  await page.getByRole('button', { name: 'New session' }).click();
-  await find(page, 'Who is it for?', 'template');
+  await page.getByRole('button', { name: 'New session', exact: true }).click();
+  await find(page, 'Who is it for?', 'templ', 'a template, for nobody yet');
   await page.getByRole('button', { name: 'Open the Bench' }).click();
   await page.getByLabel('title of the session').fill('Slow tide');
   await page.getByLabel('say aloud when it begins').fill('Let the shoulders go.');
@@ -42,7 +42,7 @@ test('a class has who comes, and says of each what speaks against its session', 
   await page.getByRole('checkbox', { name: 'Marisol Tenby' }).check();
   await page.getByRole('checkbox', { name: 'Dov Lerner' }).check();
   await page.getByRole('button', { name: 'Save', exact: true }).click();
-  await page.getByRole('button', { name: 'New session' }).click();
+  await page.getByRole('button', { name: 'New session', exact: true }).click();
   const comes = page.locator('nv-class-panel li');
   await expect(comes).toHaveCount(2);
   await page.getByRole('textbox', { name: 'ratio' }).fill('1:2:2');
@@ -60,19 +60,19 @@ test('score, passages, findings and totals lead to each other; what is left over
   await openStudent(page, 'Ingrid Sól', 'Sessions');
   await page.getByRole('link', { name: 'Hill morning', exact: true }).click();
   const order = page.locator('nv-order-list');
-  await order.getByRole('button', { name: 'Sūrya bhedana' }).click();
-  await expect(page.getByRole('heading', { name: 'Sūrya bhedana, numbers' })).toBeVisible();
-  await expect(order.locator('.notice.here')).toContainText('Sūrya bhedana');
+  await order.getByRole('button', { name: 'Right-entry breath' }).click();
+  await expect(page.getByRole('heading', { name: 'Right-entry breath, numbers' })).toBeVisible();
+  await expect(order.locator('.notice.here')).toContainText('Right-entry breath');
   await page.getByRole('button', { name: 'Longest hold' }).click();
   await expect(page.locator('nv-breath-score [aria-live]')).toContainText('hold');
   // Walking on the score into the next passage chooses it.
   await page.getByLabel(/^Breath score/).press('End');
-  await expect(page.getByRole('heading', { name: 'Niścala sthiti, numbers' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Closing stillness, numbers' })).toBeVisible();
 
   await page.getByLabel('time there is, minutes').fill('24');
   await page.getByText('Weights and locks').click();
-  await page.getByLabel('lock Kapālabhāti').check();
-  await page.getByRole('button', { name: /Niścala sthiti: .* longer/ }).click();
+  await page.getByLabel('lock Skull-brightening breath').check();
+  await page.getByRole('button', { name: /Closing stillness: .* longer/ }).click();
   await expect(page.getByText(/planned: it fills the time/)).toBeVisible();
 });
 

@@ -3,6 +3,10 @@ import { techniqueOf, type TechniqueId } from './catalogue/index.js';
 
 export const techniqueName = (id: TechniqueId, naming: Naming): string => techniqueOf(id).names[naming];
 
+/** What stands beside the name in smaller type: the Latin name beside the English one, and the other way round. */
+export const nameBeside = ({ names }: Pick<Technique, 'names'>, naming: Naming): string =>
+  naming === 'english' ? names.plain : names.english;
+
 /**
  * A spelling brought to one form, so that common transliterations meet: marks dropped, sh/s, v/w, ee/i, aa/a, ch/c,
  * doubled letters, and a final a left out.

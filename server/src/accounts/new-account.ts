@@ -44,7 +44,7 @@ export async function makeAccount(
     email,
     name,
     passwordHash: await hashPassword(account.password),
-    naming: 'plain',
+    naming: 'english',
     timeZone,
     emergencyNumber,
     place: null,

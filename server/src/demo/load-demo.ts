@@ -57,7 +57,7 @@ export async function loadDemo(source: DataSource, now: Date): Promise<boolean> 
       id,
       ...instructor,
       passwordHash,
-      naming: 'diacritic',
+      naming: 'english',
       conventions: DEFAULT_CONVENTIONS,
       createdAt: now,
     });

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, afterNextRender, Component, inject, Injector } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
 import { AppearanceChoice } from './shared/appearance';
+import { shortcutOf } from './shared/shortcut-keys';
 
 const signCard = () => import('./shared/sign-card');
 
@@ -29,10 +30,10 @@ export class App {
   protected key(event: KeyboardEvent): void {
     const typing =
       event.target instanceof Element && event.target.closest('input, textarea, [role=combobox]');
-    if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
-    if (event.key === '?')
+    const shortcut = typing ? null : shortcutOf('everywhere', event);
+    if (shortcut === 'list')
       void import('./shared/shortcuts').then(({ Shortcuts }) => this.injector.get(Shortcuts).show());
-    else if (event.key.toLowerCase() === 's')
+    else if (shortcut === 'signs')
       void signCard().then(({ SignCards }) => this.injector.get(SignCards).show());
   }
 }

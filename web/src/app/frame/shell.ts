@@ -7,6 +7,7 @@ import type { IconName } from '../ui/icons';
 import { frameWords } from '../words/frame-words';
 import { PageTrouble } from './page-trouble';
 import { ScrollKeeper } from './scroll-keeper';
+import { shortcutOf } from '../shared/shortcut-keys';
 
 /** What stands around every page: the rail with the places of the work, the signs and the account. On a phone it lies below. */
 @Component({
@@ -65,8 +66,8 @@ export class Shell {
   /** Ctrl K from anywhere, / where nothing is typed. */
   protected key(event: KeyboardEvent): void {
     const typing = event.target instanceof Element && event.target.closest('input, textarea');
-    const wanted =
-      event.ctrlKey || event.metaKey ? event.key.toLowerCase() === 'k' : event.key === '/' && !typing;
+    // A letter is typed; together with Ctrl it is not.
+    const wanted = shortcutOf('everywhere', event) === 'search' && !(typing && event.key === '/');
     if (!wanted) return;
     event.preventDefault();
     void import('../shared/search/search-dialog').then(({ Search }) => this.injector.get(Search).open());

@@ -1,54 +1,33 @@
 import { ChangeDetectionStrategy, Component, inject, Injectable } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog, MatDialogModule } from '@angular/material/dialog';
+import { shortcutWords } from '../words/shortcut-words';
+import { keyLabel, SHORTCUT_KEYS, type ShortcutPlace } from './shortcut-keys';
 
-interface Shortcut {
-  readonly keys: string;
-  readonly does: string;
-}
+const PLACES = Object.keys(SHORTCUT_KEYS) as ShortcutPlace[];
 
-const SHORTCUTS: readonly { readonly place: string; readonly shortcuts: readonly Shortcut[] }[] = [
-  {
-    place: 'Everywhere',
-    shortcuts: [
-      { keys: '?', does: 'this list' },
-      { keys: 'S', does: 'signs to stop at, and what to do' },
-      { keys: 'Esc', does: 'closes what is open' },
-    ],
-  },
-  {
-    place: 'Bench',
-    shortcuts: [
-      { keys: '← →', does: 'walk the phases of the score; Home and End go to its ends' },
-      { keys: '↑ ↓ + −', does: 'more or fewer counts, on the score and in a field; with Shift by halves' },
-      { keys: 'Ctrl Z', does: 'undo; with Shift redo' },
-      { keys: 'Ctrl wheel', does: 'zoom the score; Shift wheel moves it' },
-    ],
-  },
-  {
-    place: 'Capacity check',
-    shortcuts: [{ keys: 'space', does: 'begins and ends a try; counts an inhale' }],
-  },
-  {
-    place: 'Lead',
-    shortcuts: [
-      { keys: 'space', does: 'starts, pauses, goes on; ends an open hold or a rest' },
-      { keys: 'P', does: 'pauses while space ends an open hold' },
-      { keys: 'T', does: 'ends this turn of strokes' },
-      { keys: 'E', does: 'ease down from the next round' },
-      { keys: 'N', does: 'one more round' },
-      { keys: 'F', does: 'finish after this round' },
-      { keys: 'Esc', does: 'stop' },
-    ],
-  },
-];
+/** The list of keys, from where they are registered. */
+const GROUPS = PLACES.map((place) => ({
+  place: shortcutWords[place].place,
+  shortcuts: Object.entries<readonly string[]>(SHORTCUT_KEYS[place]).map(([name, keys]) => ({
+    keys: keys.map(keyLabel).join('  '),
+    does: (shortcutWords[place] as Readonly<Record<string, string>>)[name] ?? '',
+  })),
+}));
+const WHEEL = {
+  place: shortcutWords.wheel.place,
+  shortcuts: [shortcutWords.wheel.zoom, shortcutWords.wheel.move].map(([keys = '', does = '']) => ({
+    keys,
+    does,
+  })),
+};
 
 @Component({
   selector: 'nv-shortcut-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButtonModule, MatDialogModule],
   template: `
-    <h2 mat-dialog-title>Keys</h2>
+    <h2 mat-dialog-title>{{ words.title }}</h2>
     <mat-dialog-content tabindex="0">
       @for (group of groups; track group.place) {
         <h3>{{ group.place }}</h3>
@@ -63,7 +42,7 @@ const SHORTCUTS: readonly { readonly place: string; readonly shortcuts: readonly
       }
     </mat-dialog-content>
     <mat-dialog-actions align="end">
-      <button matButton mat-dialog-close type="button">Close</button>
+      <button matButton mat-dialog-close type="button">{{ words.close }}</button>
     </mat-dialog-actions>
   `,
   styles: `
@@ -91,7 +70,8 @@ const SHORTCUTS: readonly { readonly place: string; readonly shortcuts: readonly
   `,
 })
 export class ShortcutList {
-  protected readonly groups = SHORTCUTS;
+  protected readonly words = shortcutWords;
+  protected readonly groups = [...GROUPS, WHEEL];
 }
 
 /** Opens the list of keys, once. */

@@ -1,4 +1,4 @@
-import type { HarnessLoader } from '@angular/cdk/testing';
+import { TestKey, type HarnessLoader } from '@angular/cdk/testing';
 import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
 import type { TemplateRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, inject, signal, viewChild } from '@angular/core';
@@ -157,6 +157,17 @@ describe('the kit', () => {
     expect([await who.getValue(), form().value.who]).toEqual(['Ana Ávila', 'a']);
   });
 
+  it('keeps what is offered while it is pressed: the field is left a moment before the choice', async () => {
+    const who = await loader.getHarness(MatAutocompleteHarness.with({ selector: '[aria-label=Who]' }));
+    await who.clear();
+    await who.enterText('ana r');
+    const [option] = await who.getOptions();
+    await who.blur();
+    expect(await Promise.all((await who.getOptions()).map((one) => one.getText()))).toEqual(['Ana Reed']);
+    await option?.click();
+    expect(form().value.who).toBe('b');
+  });
+
   const left: readonly (readonly [string, string, string])[] = [
     ['ana reed', 'Ana Reed', 'b'],
     ['ana', 'Hesper Vane', 'v'],
@@ -167,6 +178,7 @@ describe('the kit', () => {
       const who = await loader.getHarness(MatAutocompleteHarness.with({ selector: '[aria-label=Who]' }));
       await who.clear();
       if (typed !== '') await who.enterText(typed);
+      await (await who.host()).sendKeys(TestKey.TAB);
       await who.blur();
       expect([await who.getValue(), form().value.who]).toEqual([shownThen, value]);
     });
@@ -176,12 +188,25 @@ describe('the kit', () => {
     const box = await loader.getHarness(MatChipInputHarness);
     for (const tag of ['calm', ' calm ', 'quiet', ' ']) {
       await box.setValue(tag);
-      await box.blur();
+      await box.sendSeparatorKey(TestKey.ENTER);
     }
     expect(form().value.tags).toEqual(['quiet', 'calm']);
     const [first] = await grid.getRows();
     await first?.remove();
     expect(form().value.tags).toEqual(['calm']);
+  });
+
+  it('takes a tag that is chosen, not what was typed to find it; and what was typed where none is', async () => {
+    const field = await loader.getHarness(MatAutocompleteHarness.with({ selector: '[aria-label=Tags]' }));
+    await field.enterText('eve');
+    await field.blur();
+    const [evening] = await field.getOptions();
+    await evening?.click();
+    expect(form().value.tags).toEqual(['quiet', 'evening']);
+    await field.enterText('cal');
+    await (await field.host()).sendKeys(TestKey.TAB);
+    await field.blur();
+    expect(form().value.tags).toEqual(['quiet', 'evening', 'cal']);
   });
 
   it('has a list that shows the value of a form, tells what is chosen, and can be disabled', async () => {

@@ -25,13 +25,14 @@ const MOST_OFFERED = 50;
         [matAutocomplete]="choices"
         (focus)="select($event)"
         (input)="typed.set(textOf($event))"
-        (blur)="settle()"
+        (blur)="leave(choices.isOpen)"
       />
       <mat-autocomplete
         #choices
         autoActiveFirstOption
         [displayWith]="wordOf"
         (optionSelected)="pick($event.option.value)"
+        (closed)="settle()"
       >
         @for (option of offered(); track option[0]) {
           <mat-option [value]="option[0]">{{ option[1] }}</mat-option>
@@ -80,9 +81,14 @@ export class SearchSelect<T extends string> extends KitControl<T> {
     this.change(value);
   }
 
+  /** While the list is open, it is left by choosing from it or by closing it: then it settles. */
+  protected leave(open: boolean): void {
+    this.touched();
+    if (!open) this.settle();
+  }
+
   /** Left without choosing: what was typed whole is chosen, an emptied field has no choice, anything else is as it was. */
   protected settle(): void {
-    this.touched();
     const typed = this.typed();
     if (typed === null) return;
     const sought = foldSpelling(typed);

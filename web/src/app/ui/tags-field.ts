@@ -34,12 +34,16 @@ const MOST_TAGS = 12;
         [attr.maxlength]="longest"
         [matChipInputFor]="grid"
         [matChipInputSeparatorKeyCodes]="separators"
-        matChipInputAddOnBlur
+        [matChipInputAddOnBlur]="!choices.isOpen"
         [matAutocomplete]="choices"
         (input)="typed.set(box.value)"
         (matChipInputTokenEnd)="addTyped($event)"
       />
-      <mat-autocomplete #choices (optionSelected)="add($event.option.value); box.value = ''">
+      <mat-autocomplete
+        #choices
+        (optionSelected)="add($event.option.value); box.value = ''"
+        (closed)="addLeft(box)"
+      >
         @for (tag of offered(); track tag) {
           <mat-option [value]="tag">{{ tag }}</mat-option>
         }
@@ -70,6 +74,13 @@ export class TagsField extends KitControl<readonly string[], string[]> {
     chipInput.clear();
     // What lies below is not covered by what else could be chosen.
     this.choices().closePanel();
+  }
+
+  /** What was typed while others were offered, and left without choosing one of them. */
+  protected addLeft(box: HTMLInputElement): void {
+    if (this.typed().trim() === '') return;
+    this.add(this.typed());
+    box.value = '';
   }
 
   protected add(text: string): void {

@@ -34,6 +34,7 @@ export const sessionWords = inLanguage({
     },
     template: 'template',
     archived: 'archived',
+    checking: 'checking …',
     ready: 'can be led',
     toResolve: (count: number) => `${count} to resolve`,
     lead: 'Lead',

@@ -1,4 +1,5 @@
 import { InjectionToken } from '@angular/core';
+import { shortcutOf } from '../../shared/shortcut-keys';
 
 /** Milliseconds that only ever grow; specs move their own. */
 export const STOPWATCH = new InjectionToken<() => number>('stopwatch', {
@@ -11,5 +12,5 @@ export function isTap(event: KeyboardEvent): boolean {
   const elsewhere =
     event.target instanceof Element &&
     event.target.closest('input, textarea, select, button:not(.tap), a, summary, .cdk-overlay-container');
-  return (event.key === ' ' || event.key === 'Enter') && !event.repeat && !elsewhere;
+  return shortcutOf('capacity', event) === 'tap' && !event.repeat && !elsewhere;
 }

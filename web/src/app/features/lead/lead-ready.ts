@@ -28,6 +28,7 @@ import {
 import { AccountStore } from '../../api/account';
 import { ScreeningClock } from '../../api/screening-clock';
 import { Variants } from '../../api/variants';
+import { shortcutOf } from '../../shared/shortcut-keys';
 import { distinctNames } from '../../shared/distinct-names';
 import { FindingList } from '../../shared/findings/finding-list';
 import { DayCheckForm } from '../../shared/day-check/day-check-form';
@@ -224,7 +225,7 @@ export class LeadReady {
   protected key(event: KeyboardEvent): void {
     const typing =
       event.target instanceof Element && event.target.closest('input, textarea, button, a, select');
-    if (event.key !== ' ' || typing || this.needs().length > 0) return;
+    if (shortcutOf('ready', event) !== 'start' || typing || this.needs().length > 0) return;
     event.preventDefault();
     this.begin.emit();
   }

@@ -91,6 +91,7 @@ import { TimePanel } from './time-panel';
 import { VersionList } from './version-list';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { SelectField } from '../../ui/select-field';
+import { shortcutOf } from '../../shared/shortcut-keys';
 
 /** The Bench: a session as a score, with its numbers edited where they stand. */
 @Component({
@@ -399,9 +400,10 @@ export class BenchPage {
   }
 
   protected shortcut(event: KeyboardEvent): void {
-    if (!(event.ctrlKey || event.metaKey) || event.altKey || event.key.toLowerCase() !== 'z') return;
+    const shortcut = shortcutOf('bench', event);
+    if (shortcut !== 'undo' && shortcut !== 'redo') return;
     event.preventDefault();
-    if (event.shiftKey) this.draft.redo();
+    if (shortcut === 'redo') this.draft.redo();
     else this.draft.undo();
   }
 

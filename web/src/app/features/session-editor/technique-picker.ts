@@ -9,6 +9,7 @@ import {
   type Goal,
   type Slot,
   type TechniqueId,
+  nameBeside,
 } from '@nuvrah/core';
 import { AccountStore } from '../../api/account';
 import { Variants } from '../../api/variants';
@@ -157,7 +158,7 @@ export class TechniquePicker {
         technique: entry.id,
         variant: null,
         name: entry.names[naming],
-        also: naming === 'english' ? entry.names.plain : entry.names.english,
+        also: nameBeside(entry, naming),
         slot: entry.slot,
         answers: (text: string) => answersTo(entry, text),
       }));

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { FAMILIES, GOALS, SEATS, TECHNIQUES, type Feature } from '@nuvrah/core';
+import { FAMILIES, GOALS, SEATS, TECHNIQUES, type Feature, nameBeside } from '@nuvrah/core';
 import { AccountStore } from '../../api/account';
 import { askedOnce } from '../../api/loaded';
 import { LoadingNote } from '../../shared/loading-note';
@@ -190,7 +190,7 @@ export class ShelfPage {
     const { naming, conventions } = this.account.required();
     return this.entries().map((entry) => {
       const { names, family, id } = entry.technique;
-      const other = naming === 'english' ? names.plain : names.english;
+      const other = nameBeside({ names }, naming);
       const base = TECHNIQUES.find((technique) => technique.id === id);
       return {
         key: entry.key,

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, inject, Injector, input } from '@angular/core';
 import { LeadRunner } from './lead-runner';
+import { keyLabel, SHORTCUT_KEYS, shortcutOf, type ShortcutIn } from '../shortcut-keys';
 
 interface Control {
-  readonly key: string;
-  readonly shown: string;
+  readonly shortcut: ShortcutIn<'lead'>;
   readonly label: string;
   readonly run: () => void;
   /** Why it is not offered now; null where it is. Pressed all the same it says so, on a phone too. */
@@ -32,9 +32,10 @@ export interface TapWait {
       <button type="button" (click)="store.pauseOrResume()">
         {{ paused() ? 'Go on' : 'Pause' }} <small>{{ tap()?.open ? 'P' : 'space' }}</small>
       </button>
-      @for (control of controls; track control.key) {
+      @for (control of controls; track control.shortcut) {
         <button type="button" [attr.aria-disabled]="control.refused() !== null" (click)="control.run()">
-          {{ control.label }} <small>{{ control.refused() === null ? control.shown : 'not here' }}</small>
+          {{ control.label }}
+          <small>{{ control.refused() === null ? keyOf(control.shortcut) : 'not here' }}</small>
         </button>
       }
       <button type="button" class="signs" (click)="showSigns()">Signs <small>S</small></button>
@@ -133,21 +134,22 @@ export class LeadControls {
   protected readonly store = inject(LeadRunner);
   protected readonly controls: readonly Control[] = [
     {
-      key: 'e',
-      shown: 'E',
+      shortcut: 'ease',
       label: 'Ease down',
       run: () => this.store.ease(),
       refused: () => this.store.easeRefused(),
     },
     {
-      key: 'n',
-      shown: 'N',
+      shortcut: 'oneMore',
       label: 'One more round',
       run: () => this.store.oneMore(),
       refused: () => this.store.oneMoreRefused(),
     },
-    { key: 'f', shown: 'F', label: 'Last round now', run: () => this.store.lastRound(), refused: () => null },
+    { shortcut: 'finish', label: 'Last round now', run: () => this.store.lastRound(), refused: () => null },
   ];
+
+  protected readonly keyOf = (shortcut: ShortcutIn<'lead'>): string =>
+    keyLabel(SHORTCUT_KEYS.lead[shortcut][0]);
 
   protected showSigns(): void {
     void import('../sign-card').then(({ SignCards }) => this.injector.get(SignCards).show());
@@ -157,19 +159,14 @@ export class LeadControls {
     // A dialog over the screen takes its keys first, its Escape above all.
     const elsewhere = event.target instanceof Element && event.target.closest('.cdk-overlay-container');
     if (event.defaultPrevented || elsewhere) return;
-    if (event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
-    const run = this.commandFor(event.key);
-    if (!run) return;
+    const shortcut = event.repeat ? null : shortcutOf('lead', event);
+    if (!shortcut) return;
     // Space on a button would press it a second time.
     event.preventDefault();
-    run();
-  }
-
-  private commandFor(key: string): (() => void) | undefined {
     const tap = this.tap();
-    if (tap && (key === 't' || key === 'Enter' || (key === ' ' && tap.open))) return () => this.store.tap();
-    if (key === ' ' || key.toLowerCase() === 'p') return () => this.store.pauseOrResume();
-    if (key === 'Escape') return () => this.store.stop();
-    return this.controls.find((control) => control.key === key.toLowerCase())?.run;
+    if (tap && (shortcut === 'tap' || (tap.open && event.key === ' '))) this.store.tap();
+    else if (shortcut === 'pause') this.store.pauseOrResume();
+    else if (shortcut === 'stop') this.store.stop();
+    else this.controls.find((control) => control.shortcut === shortcut)?.run();
   }
 }

@@ -27,6 +27,7 @@ import { ScoreLegend } from './score-legend';
 import { ScoreStaff } from './score-staff';
 import { ScoreStrip } from './score-strip';
 import { openingZoom, panBy, reveal, roundZoom, windowOf, zoomBy, type Zoom } from './score-window';
+import { shortcutOf, type ShortcutIn } from '../shortcut-keys';
 
 const WHEEL_FACTOR = 1.0015;
 const BUTTON_FACTOR = 1.6;
@@ -222,34 +223,38 @@ export class BreathScore {
   }
 
   protected key(event: KeyboardEvent): void {
-    if (event.ctrlKey || event.metaKey || event.altKey) return;
-    const done = this.walk(event.key) || this.change(event.key, event.shiftKey ? 0.5 : 1);
+    const shortcut = shortcutOf('bench', event);
+    if (!shortcut) return;
+    const done = this.walk(shortcut) || this.change(shortcut, event.shiftKey ? 0.5 : 1);
     if (done) event.preventDefault();
   }
 
-  private walk(key: string): boolean {
+  private walk(shortcut: ShortcutIn<'bench'>): boolean {
     const here = this.selected() ?? -1;
     const last = this.timeline().events.length - 1;
-    switch (key) {
-      case 'ArrowRight':
+    switch (shortcut) {
+      case 'on':
         return this.choose(
           here < 0 ? eventIndexFrom(this.timeline(), Math.max(0, this.window().from)) : here + 1,
           true,
         );
-      case 'ArrowLeft':
+      case 'back':
         return this.choose(here < 0 ? 0 : here - 1, true);
-      case 'Home':
+      case 'first':
         return this.choose(0, true);
-      case 'End':
+      case 'last':
         return this.choose(last, true);
-      default:
+      case 'more':
+      case 'less':
+      case 'undo':
+      case 'redo':
         return false;
     }
   }
 
-  private change(key: string, step: number): boolean {
+  private change(shortcut: ShortcutIn<'bench'>, step: number): boolean {
     const event = this.selectedEvent();
-    const by = key === 'ArrowUp' || key === '+' ? step : key === 'ArrowDown' || key === '-' ? -step : 0;
+    const by = shortcut === 'more' ? step : shortcut === 'less' ? -step : 0;
     if (!event || event.counts === null || by === 0) return false;
     this.adjust.emit({ event, by });
     return true;

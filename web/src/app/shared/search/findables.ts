@@ -1,5 +1,5 @@
 import type { StoredSession, StoredVariant, StudentLine } from '@nuvrah/contract';
-import { FACT_NAMES, MEASURE_NAMES, RULES, TECHNIQUES, type Naming } from '@nuvrah/core';
+import { FACT_NAMES, MEASURE_NAMES, RULES, TECHNIQUES, type Naming, nameBeside } from '@nuvrah/core';
 import { ownerId } from '../../api/sessions';
 import { frameWords } from '../../words/frame-words';
 import type { Findable } from './search-index';
@@ -37,7 +37,7 @@ export const findTechniques = (naming: Naming, variants: readonly StoredVariant[
     id: `technique ${id}`,
     kind: 'technique',
     name: names[naming],
-    note: naming === 'english' ? names.plain : names.english,
+    note: nameBeside({ names }, naming),
     also: [...Object.values(names), ...aliases, ...effects],
     link: ['/shelf', id],
   })),

@@ -1,0 +1,41 @@
+import { inLanguage } from './language';
+
+/** Words of the list of keys; what each does stands by the name under which its keys are registered. */
+export const shortcutWords = inLanguage({
+  title: 'Keys',
+  close: 'Close',
+  everywhere: {
+    place: 'Everywhere',
+    search: 'search',
+    list: 'this list',
+    signs: 'signs to stop at, and what to do',
+    close: 'closes what is open',
+  },
+  bench: {
+    place: 'Bench',
+    back: 'to the phase before, on the score',
+    on: 'to the next phase',
+    first: 'to the first phase',
+    last: 'to the last phase',
+    more: 'more counts, on the score and in a field; with Shift by halves',
+    less: 'fewer counts',
+    undo: 'undo',
+    redo: 'redo',
+  },
+  capacity: { place: 'Capacity check', tap: 'begins and ends a try; counts an inhale' },
+  ready: { place: 'Before leading', start: 'starts' },
+  lead: {
+    place: 'While leading',
+    pause: 'pauses, goes on',
+    tap: 'ends an open hold, a rest or a turn of strokes; space does where it waits for that',
+    ease: 'ease down from the next round',
+    oneMore: 'one more round',
+    finish: 'finish after this round',
+    stop: 'stop',
+  },
+  wheel: {
+    place: 'Wheel on the score',
+    zoom: ['Ctrl wheel', 'nearer and further'],
+    move: ['Shift wheel', 'along the session'],
+  },
+});
