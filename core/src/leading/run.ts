@@ -208,8 +208,8 @@ export function tapRun(run: LeadRun, at: Millis): LeadAnswer {
 export function easeRun(run: LeadRun, at: Millis, way: EaseWay = 'one-count'): LeadAnswer {
   const here = whereInRounds(run, at);
   if (!here.ok) return here;
-  const { passage, cycles, perRound, roundFrom, begun } = here.value;
-  const fromCycle = begun ? roundFrom + perRound : roundFrom;
+  const { passage, cycles, perRound, roundFrom, cycle, begun } = here.value;
+  const fromCycle = begun ? roundFrom + perRound : cycle;
   if (fromCycle > cycles) return failure({ code: 'last-round-already' });
   if (passage.kind === 'strokes') return easeStrokesRun(run, passage, fromCycle);
   const now = countsInForce(passage, fromCycle, conventionsOfRun(run), run.changes);
@@ -292,7 +292,9 @@ interface InRounds {
   readonly perRound: number;
   /** First cycle of the round in progress, or of the one about to begin. */
   readonly roundFrom: number;
-  /** False while the round is only about to begin. */
+  /** The cycle in progress, or the one that comes next: the first of the round, or a turn of a set whose others were led. */
+  readonly cycle: number;
+  /** Whether something of the round was led already; false while paused, where its cycle is led again. */
   readonly begun: boolean;
 }
 
@@ -305,13 +307,15 @@ function whereInRounds(run: LeadRun, at: Millis): Result<InRounds, LeadRefusal> 
   if (point.kind !== 'cycle' || !passage || passage.kind === 'natural')
     return failure({ code: 'no-rounds-here' });
   const perRound = perRoundOf(run, passage);
+  const roundFrom = Math.floor((point.cycle - 1) / perRound) * perRound + 1;
   return success({
     passage,
     index: point.passage,
     cycles: cyclesOfRun(run, passage),
     perRound,
-    roundFrom: Math.floor((point.cycle - 1) / perRound) * perRound + 1,
-    begun: run.state.kind === 'leading' && event?.section === 'rounds',
+    roundFrom,
+    cycle: point.cycle,
+    begun: run.state.kind === 'leading' && (event?.section === 'rounds' || point.cycle > roundFrom),
   });
 }
 

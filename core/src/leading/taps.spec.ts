@@ -136,6 +136,24 @@ describe('strokes that are led', () => {
     expect(eventsOf(inRest).find(({ strokes }) => strokes)?.cycle).toBe(3);
   });
 
+  it('are eased from the next set on in the rest between two turns, too: what was heard stays', () => {
+    const run = begin(rapid);
+    const at = ms(startOf(run, 'quiet', 1) + 1);
+    const rates = eventsOf(must(easeRun(run, at))).flatMap(({ strokes }) => (strokes ? [strokes.rate] : []));
+    expect(rates).toEqual([60, 60, 60, 50, 50, 50]);
+  });
+
+  it('are eased from the turn that was paused on: those of its set that were led stay as they were', () => {
+    const run = begin(rapid);
+    const paused = must(pauseRun(run, ms(startOf(run, 'strokes', 2) + 5)));
+    const record = recordAt(must(finishRun(must(resumeRun(must(easeRun(paused, ms(0))))))), 'strokes');
+    expect(record.turns.map(({ rate, planned }) => ({ rate, planned })).slice(0, 3)).toEqual([
+      { rate: 60, planned: 25 },
+      { rate: 50, planned: 18 },
+      { rate: 50, planned: 18 },
+    ]);
+  });
+
   it('are eased from the next set on, ended after this one, or get one more', () => {
     const run = begin(rapid);
     const at = ms(startOf(run, 'strokes', 1) + 2);
