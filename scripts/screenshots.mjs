@@ -124,7 +124,7 @@ await page.getByRole('heading', { name: 'What speaks against it' }).scrollIntoVi
 await picture('screening');
 await link('Shelf').click();
 await link('Rule book').click();
-await page.getByLabel('search the rules').fill('Pell');
+await page.getByRole('searchbox').fill('Pell');
 await picture('rules');
 await link('Shelf').click();
 await page.getByText('21 techniques').waitFor();

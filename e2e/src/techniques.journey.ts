@@ -53,7 +53,7 @@ test('any technique is put on the Bench, its numbers edited, refused where they 
 
 test('a variant is copied on the Shelf and is used like the rest', async ({ signedIn: page }) => {
   await page.getByRole('link', { name: 'Shelf', exact: true }).click();
-  await page.getByLabel('name or spelling').fill('ujjai');
+  await page.getByRole('searchbox', { name: 'Name or spelling' }).fill('ujjai');
   await page.getByRole('link', { name: /Victorious breath/ }).click();
   await page.getByRole('button', { name: 'Play one round' }).click();
   await expect(page.locator('nv-round-player [aria-live]')).toHaveText(/Inhale|Turn|Exhale/);

@@ -79,7 +79,7 @@ export const VIEWS: readonly { readonly name: string; readonly open: (page: Page
     open: async (page) => {
       await page.getByRole('link', { name: 'Shelf', exact: true }).click();
       await page.getByRole('link', { name: 'Rule book' }).click();
-      await page.getByLabel('search the rules').fill('glaucoma');
+      await page.getByRole('searchbox').fill('glaucoma');
       await page.getByRole('link', { name: 'Bastien Quill' }).first().waitFor();
     },
   },

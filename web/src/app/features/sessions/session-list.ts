@@ -24,7 +24,7 @@ import { LoadingNote } from '../../shared/loading-note';
 import { PageBar } from '../../shared/page/page-bar';
 import { LeadKeeper } from '../../shared/playback/lead-keeper';
 import {
-  answersTo,
+  passesFilter,
   DEFAULT_ORDER,
   SESSION_SORTS,
   type SessionFilter,
@@ -117,7 +117,7 @@ export class SessionList {
   });
   protected readonly pageNumber = computed(() => Math.max(0, Math.floor(Number(this.part() ?? 0)) || 0));
   protected readonly shown = computed(() =>
-    this.all().filter((session) => answersTo(session, this.filter(), this.names())),
+    this.all().filter((session) => passesFilter(session, this.filter(), this.names())),
   );
   protected readonly archivedCount = computed(() => this.all().filter(({ archived }) => archived).length);
   protected readonly count = computed(() =>

@@ -1,193 +1,94 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { RouterLink } from '@angular/router';
-import {
-  CAUTION_LINE,
-  describeMeasure,
-  FACT_NAMES,
-  MEASURE_NAMES,
-  REMEDY_WORDS,
-  RULES,
-  type Rule,
-  dayInWords,
-} from '@nuvrah/core';
+import { MatCheckboxModule } from '@angular/material/checkbox';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatIconModule } from '@angular/material/icon';
+import { MatInputModule } from '@angular/material/input';
+import { Router, RouterLink } from '@angular/router';
+import { CAUTION_LINE, FACT_NAMES, RULES } from '@nuvrah/core';
 import { askedOnce } from '../../api/loaded';
-import { LoadingNote } from '../../shared/loading-note';
 import { Students } from '../../api/students';
 import { LEVEL_SIGNS } from '../../shared/findings/levels';
+import { LoadingNote } from '../../shared/loading-note';
 import { PageBar } from '../../shared/page/page-bar';
+import { SearchSelect } from '../../ui/search-select';
+import { SelectField } from '../../ui/select-field';
+import { shelfWords } from '../../words/shelf-words';
+import { narrowed, ruleGroups, type RuleFilter } from './rule-groups';
 
-/** Every rule by which sessions are screened, whom it concerns today and whom it touched. Can be searched and printed. */
+/** Every rule by which sessions are screened, whom it concerns today and whom it touched. The filters are in the address. */
 @Component({
   selector: 'nv-rule-book-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PageBar, LoadingNote, MatButtonModule, RouterLink],
-  template: `
-    <div class="page">
-      <nv-page-bar>
-        <h1>Rule book</h1>
-        <span class="soft">{{ shown().length }} of {{ all }} rules</span>
-        <label class="screen">
-          <span class="spoken-only">search the rules</span>
-          <input
-            type="search"
-            placeholder="pregnant, hold, Pell …"
-            aria-label="search the rules"
-            [value]="wanted()"
-            (input)="search($event)"
-          />
-        </label>
-        <button matButton="outlined" type="button" class="screen" (click)="print()">Print</button>
-      </nv-page-bar>
-      <p class="soft">{{ caution }}</p>
-      <nv-loading-note [state]="book.state()" (retry)="book.again()" />
-      <table class="sheet-table">
-        <thead>
-          <tr>
-            <th scope="col">when</th>
-            <th scope="col">and the session has</th>
-            <th scope="col">then</th>
-            <th scope="col">why, and what to do</th>
-            <th scope="col">students</th>
-          </tr>
-        </thead>
-        <tbody>
-          @for (row of shown(); track row.id) {
-            <tr>
-              <td>{{ row.fact }}</td>
-              <td>{{ row.feature }}</td>
-              <td>
-                <strong [class]="row.level.word.toLowerCase()"
-                  >{{ row.level.sign }} {{ row.level.word }}</strong
-                >
-              </td>
-              <td>
-                {{ row.reason }} <span class="soft">{{ row.remedies }}</span>
-              </td>
-              <td>
-                @for (student of row.students; track student.id) {
-                  <div>
-                    <a [routerLink]="['/students', student.id]">{{ student.name }}</a>
-                    <span class="soft"> {{ student.touched }}</span>
-                  </div>
-                }
-              </td>
-            </tr>
-          } @empty {
-            <tr>
-              <td colspan="5">No rule says this. Try a condition, a part of the session or a name.</td>
-            </tr>
-          }
-        </tbody>
-      </table>
-    </div>
-  `,
-  styles: `
-    .page {
-      max-width: 78rem;
-    }
-    p {
-      margin-bottom: 1rem;
-    }
-    input {
-      font: inherit;
-      color: var(--ink);
-      background: var(--sheet);
-      border: 1px solid var(--edge);
-      border-radius: 3px;
-      padding: 0.375rem 0.5rem;
-      width: 16rem;
-    }
-    td {
-      font-size: 0.9375rem;
-    }
-    strong {
-      white-space: nowrap;
-    }
-    .no {
-      color: var(--no);
-    }
-    .clearance {
-      color: var(--clearance);
-    }
-    .change {
-      color: var(--change);
-    }
-    .care {
-      color: var(--care);
-    }
-    @media print {
-      .screen {
-        display: none;
-      }
-      tr {
-        break-inside: avoid;
-      }
-    }
-  `,
+  imports: [
+    LoadingNote,
+    MatButtonModule,
+    MatCheckboxModule,
+    MatFormFieldModule,
+    MatIconModule,
+    MatInputModule,
+    PageBar,
+    RouterLink,
+    SearchSelect,
+    SelectField,
+  ],
+  templateUrl: './rule-book-page.html',
+  styleUrls: ['../../ui/filters.scss', './rule-book-page.scss'],
 })
 export class RuleBookPage {
-  private readonly students = inject(Students);
+  readonly find = input<string>();
+  readonly fact = input<string>();
+  readonly level = input<string>();
+  readonly concerning = input<string>();
 
+  private readonly students = inject(Students);
+  private readonly router = inject(Router);
+
+  protected readonly words = shelfWords.rules;
+  protected readonly signs = LEVEL_SIGNS;
   protected readonly caution = CAUTION_LINE;
   protected readonly all = RULES.length;
   protected readonly book = askedOnce(() => this.students.ruleBook());
-  /** What is looked for, as it stands in the address. */
-  readonly find = input<string>();
-  protected readonly wanted = linkedSignal(() => this.find() ?? '');
+  protected readonly factWords: Readonly<Record<string, string>> = {
+    '': this.words.anyFact,
+    ...Object.fromEntries(
+      [...new Set(RULES.map(({ fact }) => fact))].map((fact) => [fact, FACT_NAMES[fact]]),
+    ),
+  };
+  protected readonly levelWords: Readonly<Record<string, string>> = {
+    '': this.words.anyLevel,
+    ...this.words.levels,
+  };
 
-  private readonly rows = computed(() => {
-    const book = this.book.value();
-    const touched = new Map(
-      (book?.touched ?? []).map(({ rule, studentId, sittings, last }) => [
-        `${rule} ${studentId}`,
-        `touched ${sittings === 1 ? 'one sitting' : `${sittings} sittings`}, last on ${dayInWords(last)}`,
-      ]),
+  protected readonly filter = computed((): RuleFilter => ({
+    find: this.find() ?? '',
+    fact: this.fact() ?? '',
+    level: this.level() ?? '',
+    concerning: this.concerning() === 'yes',
+  }));
+  protected readonly filtered = computed(() =>
+    Object.values(this.filter()).some((value) => value !== '' && value !== false),
+  );
+  private readonly every = computed(() => ruleGroups(this.book.value()));
+  protected readonly groups = computed(() => narrowed(this.every(), this.filter()));
+  protected readonly count = computed(() => this.groups().reduce((sum, { rules }) => sum + rules.length, 0));
+
+  protected set(change: Partial<Record<keyof RuleFilter, string>>): void {
+    const queryParams = Object.fromEntries(
+      Object.entries(change).map(([key, value]) => [key, value === '' ? null : value]),
     );
-    return RULES.map((rule) => {
-      const students = (book?.students ?? []).flatMap(({ id, name, facts }) => {
-        const was = touched.get(`${rule.id} ${id}`);
-        // What is true of everybody concerns everybody: there only those count whom it touched.
-        const concerned = rule.fact !== 'anyone' && facts.includes(rule.fact);
-        return concerned || was ? [{ id, name, touched: was ?? '' }] : [];
-      });
-      return { ...sayRule(rule), students };
-    });
-  });
+    void this.router.navigate([], { queryParams, queryParamsHandling: 'merge', replaceUrl: true });
+  }
 
-  protected readonly shown = computed(() => {
-    const words = plain(this.wanted()).split(/\s+/).filter(Boolean);
-    return this.rows().filter((row) => {
-      const text = plain(
-        [row.fact, row.feature, row.level.word, row.reason, ...row.students.map(({ name }) => name)].join(
-          ' ',
-        ),
-      );
-      return words.every((word) => text.includes(word));
-    });
-  });
+  protected clear(): void {
+    void this.router.navigate([]);
+  }
 
-  protected search(event: Event): void {
-    this.wanted.set((event.target as HTMLInputElement).value);
+  protected textOf(event: Event): string {
+    return (event.target as HTMLInputElement).value;
   }
 
   protected print(): void {
     window.print();
   }
-}
-
-/** Small letters without marks, so that Sol finds Sól. */
-const plain = (text: string): string => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
-
-function sayRule({ id, fact, feature, over, level, reason, remedies, unless }: Rule) {
-  const [name, unit] = MEASURE_NAMES[feature];
-  const measured = over === 0 ? name : `${name} over ${over} ${unit}`;
-  return {
-    id,
-    fact: FACT_NAMES[fact],
-    feature: unit === '' ? describeMeasure(feature, 1, 0) : measured,
-    level: LEVEL_SIGNS[level],
-    reason: unless === null ? reason : `${reason} (Not where your conventions allow it.)`,
-    remedies: remedies.map((kind) => REMEDY_WORDS[kind]).join(', '),
-  };
 }

@@ -11,6 +11,9 @@ import { ScoreStaff } from '../../shared/score/score-staff';
 import { oneRound } from '../../shared/score/one-round';
 import { NO_FILTER, passes, type ShelfEntry, type ShelfFilter } from './shelf-entries';
 import { MatCheckboxModule } from '@angular/material/checkbox';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { shelfWords } from '../../words/shelf-words';
 import { PageBar } from '../../shared/page/page-bar';
 
 /** Width of a small picture, in units of the score. */
@@ -20,56 +23,67 @@ const PICTURE = 290;
 @Component({
   selector: 'nv-shelf-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PageBar, MatCheckboxModule, SelectField, LoadingNote, MatButtonModule, RouterLink, ScoreStaff],
+  imports: [
+    LoadingNote,
+    MatButtonModule,
+    MatCheckboxModule,
+    MatFormFieldModule,
+    MatInputModule,
+    PageBar,
+    RouterLink,
+    ScoreStaff,
+    SelectField,
+  ],
   template: `
-    <div class="page">
-      <nv-page-bar>
-        <h1>Shelf</h1>
-        <span class="soft">{{ found().length }} of {{ entries().length }} techniques</span>
-        <a matButton="outlined" routerLink="/shelf/rules">Rule book</a>
-        <a matButton="outlined" routerLink="/shelf/conventions">Where schools differ</a>
-      </nv-page-bar>
+    <nv-page-bar>
+      <h1>{{ words.title }}</h1>
+      <span class="soft" role="status">{{ words.shown(found().length, entries().length) }}</span>
+      <a matButton="outlined" routerLink="/shelf/rules">{{ words.ruleBook }}</a>
+      <a matButton="outlined" routerLink="/shelf/conventions">{{ words.conventions }}</a>
+    </nv-page-bar>
+    <div class="page wide">
       <nv-loading-note [state]="page.state()" (retry)="page.again()" />
-      <div class="filters" role="search">
-        <label>
-          <span>name or spelling</span>
+      <form class="filters" role="search" (submit)="$event.preventDefault()">
+        <mat-form-field>
+          <mat-label>{{ words.find }}</mat-label>
           <input
+            matInput
             #search
             type="search"
-            aria-label="name or spelling"
             autocomplete="off"
+            [attr.aria-label]="words.find"
             [value]="filter().text"
             (input)="set({ text: search.value })"
           />
-        </label>
+        </mat-form-field>
         <nv-select
-          label="goal"
+          [label]="words.goal"
           [value]="filter().goal"
           [words]="goals"
           (valueChange)="set({ goal: $event })"
         />
         <nv-select
-          label="feature"
+          [label]="words.feature"
           [value]="filter().feature"
           [words]="features"
           (valueChange)="set({ feature: $event })"
         />
         <nv-select
-          label="seat"
+          [label]="words.seat"
           [value]="filter().seat"
           [words]="seats"
           (valueChange)="set({ seat: $event })"
         />
-        <mat-checkbox [checked]="filter().silent" (change)="set({ silent: $event.checked })"
-          >silent</mat-checkbox
-        >
+        <mat-checkbox [checked]="filter().silent" (change)="set({ silent: $event.checked })">
+          {{ words.silent }}
+        </mat-checkbox>
         <mat-checkbox [checked]="filter().handsFree" (change)="set({ handsFree: $event.checked })">
-          hands free
+          {{ words.handsFree }}
         </mat-checkbox>
         @if (filtered()) {
-          <button matButton type="button" (click)="clear()">Show all</button>
+          <button matButton type="button" (click)="clear()">{{ words.clear }}</button>
         }
-      </div>
+      </form>
       <ul>
         @for (row of rows(); track row.key) {
           <li [hidden]="!row.shown">
@@ -88,39 +102,12 @@ const PICTURE = 290;
         }
       </ul>
       @if (found().length === 0) {
-        <p>
-          Nothing on the Shelf answers to all of that.
-          <button matButton type="button" (click)="clear()">Show all</button>
-        </p>
+        <p class="notice">{{ words.none }}</p>
       }
     </div>
   `,
+  styleUrl: '../../ui/filters.scss',
   styles: `
-    .grow {
-      flex: 1;
-    }
-    .filters {
-      display: flex;
-      flex-wrap: wrap;
-      align-items: end;
-      gap: 0.5rem 0.75rem;
-      margin-bottom: 1.25rem;
-    }
-    label span {
-      display: block;
-      color: var(--soft-ink);
-      font-size: 0.9375rem;
-    }
-    input[type='search'] {
-      font: inherit;
-      color: var(--ink);
-      background: var(--sheet);
-      border: 1px solid var(--edge);
-      border-radius: 3px;
-      padding: 0.375rem 0.5rem;
-      min-height: 2.25rem;
-      width: 14rem;
-    }
     ul {
       list-style: none;
       margin: 0;
@@ -155,15 +142,16 @@ export class ShelfPage {
   private readonly account = inject(AccountStore);
   private readonly variants = inject(Variants);
 
+  protected readonly words = shelfWords.list;
   protected readonly picture = PICTURE;
   protected readonly page = askedOnce(() => this.variants.load());
-  protected readonly goals = { '': 'any', ...GOALS };
+  protected readonly goals = { '': this.words.any, ...GOALS };
   protected readonly seats = {
-    '': 'any',
+    '': this.words.any,
     ...Object.fromEntries(Object.entries(SEATS).map(([id, { name }]) => [id, name])),
   } as Record<ShelfFilter['seat'], string>;
   protected readonly features = {
-    '': 'any',
+    '': this.words.any,
     ...Object.fromEntries(
       [...new Set(TECHNIQUES.flatMap(({ features }) => features))]
         .sort()
@@ -197,8 +185,8 @@ export class ShelfPage {
         entry,
         name: names[naming],
         also: entry.variant
-          ? `your variant of ${base?.names[naming] ?? id}`
-          : `${other} · ${FAMILIES[family]}`,
+          ? this.words.variantOf(base?.names[naming] ?? id)
+          : this.words.beside(other, FAMILIES[family]),
         round: oneRound(entry.technique, 'right', conventions),
       };
     });

@@ -1,6 +1,6 @@
 import { newSession } from '@nuvrah/core';
 import { ids, storedSession } from '../../testing/fixtures';
-import { answersTo, inOrder, type SessionFilter } from './session-order';
+import { passesFilter, inOrder, type SessionFilter } from './session-order';
 
 const ALL: SessionFilter = { find: '', owner: '', tag: '', archived: false };
 const names = new Map([[ids.student, 'Hesper Vane']]);
@@ -18,7 +18,7 @@ describe('the list of sessions', () => {
   });
   const narrowed = (change: Partial<SessionFilter>): string[] =>
     [evening, morning]
-      .filter((one) => answersTo(one, { ...ALL, ...change }, names))
+      .filter((one) => passesFilter(one, { ...ALL, ...change }, names))
       .map(({ document }) => document.title);
 
   const rows: readonly (readonly [string, Partial<SessionFilter>, readonly string[]])[] = [

@@ -1,5 +1,5 @@
 import type { StoredSession } from '@nuvrah/contract';
-import { foldSpelling, TECHNIQUES } from '@nuvrah/core';
+import { answersTo, foldSpelling, techniqueOf } from '@nuvrah/core';
 import { ownerId } from '../../api/sessions';
 
 export const SESSION_SORTS = ['changed', 'title', 'owner'] as const;
@@ -21,10 +21,6 @@ export interface SessionFilter {
   readonly archived: boolean;
 }
 
-/** Every name of a technique, as {@link foldSpelling} folds it. */
-const SPELLINGS: ReadonlyMap<string, readonly string[]> = new Map(
-  TECHNIQUES.map(({ id, names, aliases }) => [id, [...Object.values(names), ...aliases].map(foldSpelling)]),
-);
 const COLLATOR = new Intl.Collator(undefined, { sensitivity: 'base', numeric: true });
 
 /** Sessions in an order; what is equal by it stands by its title. */
@@ -45,7 +41,7 @@ export function inOrder(
 }
 
 /** Whether a session answers to a filter: by its title, its tags, whose it is, or what is breathed in it in any spelling. */
-export function answersTo(
+export function passesFilter(
   session: StoredSession,
   { find, owner, tag, archived }: SessionFilter,
   names: ReadonlyMap<string, string>,
@@ -59,6 +55,6 @@ export function answersTo(
   const said = [title, ...session.tags, names.get(ownerId(session.owner)) ?? ''];
   return (
     said.some((one) => foldSpelling(one).includes(sought)) ||
-    passages.some(({ technique }) => SPELLINGS.get(technique)?.some((name) => name.includes(sought)) ?? false)
+    passages.some(({ technique }) => answersTo(techniqueOf(technique), find))
   );
 }
