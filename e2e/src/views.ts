@@ -110,7 +110,9 @@ export const VIEWS: readonly { readonly name: string; readonly open: (page: Page
     name: 'today, before leading',
     open: async (page) => {
       await page.getByRole('link', { name: 'Lead', exact: true }).click();
-      await page.getByRole('link', { name: 'Lead After the furnace' }).click();
+      await page
+        .getByRole('link', { name: /^(Lead|Resolve what is in the way of) After the furnace$/ })
+        .click();
       await page.getByRole('button', { name: 'two-breath test' }).click();
       await page.getByRole('button', { name: 'Done', exact: true }).waitFor();
     },
@@ -250,7 +252,7 @@ export const VIEWS: readonly { readonly name: string; readonly open: (page: Page
     name: 'ready to lead',
     open: async (page) => {
       await page.getByRole('link', { name: 'Lead', exact: true }).click();
-      await page.getByRole('link', { name: 'Lead Slow hands' }).click();
+      await page.getByRole('link', { name: /^(Lead|Resolve what is in the way of) Slow hands$/ }).click();
       await readyToLead(page);
     },
   },
@@ -258,7 +260,7 @@ export const VIEWS: readonly { readonly name: string; readonly open: (page: Page
     name: 'leading and closing',
     open: async (page) => {
       await page.getByRole('link', { name: 'Lead', exact: true }).click();
-      await page.getByRole('link', { name: 'Lead Slow hands' }).click();
+      await page.getByRole('link', { name: /^(Lead|Resolve what is in the way of) Slow hands$/ }).click();
       await startLeading(page);
       await page.getByRole('button', { name: 'Pause' }).waitFor();
     },
@@ -267,7 +269,7 @@ export const VIEWS: readonly { readonly name: string; readonly open: (page: Page
     name: 'after a stop',
     open: async (page) => {
       await page.getByRole('link', { name: 'Lead', exact: true }).click();
-      await page.getByRole('link', { name: 'Lead Slow hands' }).click();
+      await page.getByRole('link', { name: /^(Lead|Resolve what is in the way of) Slow hands$/ }).click();
       await startLeading(page);
       // At once: a stop counts from the press of Start on.
       await page.keyboard.press('Escape');
@@ -278,7 +280,7 @@ export const VIEWS: readonly { readonly name: string; readonly open: (page: Page
     name: 'an interrupted leading',
     open: async (page) => {
       await page.getByRole('link', { name: 'Lead', exact: true }).click();
-      await page.getByRole('link', { name: 'Lead Two ropes' }).click();
+      await page.getByRole('link', { name: /^(Lead|Resolve what is in the way of) Two ropes$/ }).click();
       await startLeading(page);
       await page.getByRole('button', { name: 'Pause' }).waitFor();
       page.on('dialog', (dialog) => void dialog.accept());
