@@ -1,6 +1,6 @@
 import { conventionsSchema, oneOf, sessionSchema, type Naming } from '@nuvrah/core';
 import { Type, type Static } from '@sinclair/typebox';
-import { leadRecordSchema } from './schemas.js';
+import { leadRecordSchema } from './sitting-schemas.js';
 import {
   day,
   filledText,

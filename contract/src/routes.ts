@@ -3,29 +3,31 @@ import { route } from './route.js';
 import { fileOf, listOf, moment, nothing, object, uuid } from './schema-parts.js';
 import {
   accountSchema,
+  auditEventSchema,
+  classChangeSchema,
+  classSchema,
+  newClassSchema,
+  newVariantSchema,
+  passwordChangeSchema,
+  preferencesSchema,
+  ruleBookSchema,
+  signInSchema,
+  storedVariantSchema,
+  variantChangeSchema,
+  workplaceSchema,
+} from './schemas.js';
+import {
   ledgerFilterSchema,
   ledgerPageSchema,
   ledgerQuerySchema,
   loggedSittingsSchema,
   sittingCorrectionSchema,
   trendPointSchema,
-  auditEventSchema,
-  classChangeSchema,
-  classSchema,
-  newClassSchema,
   newSittingSchema,
-  newVariantSchema,
-  passwordChangeSchema,
-  preferencesSchema,
-  ruleBookSchema,
-  signInSchema,
   sittingRecordSchema,
   signBackSchema,
   sittingSchema,
-  storedVariantSchema,
-  variantChangeSchema,
-  workplaceSchema,
-} from './schemas.js';
+} from './sitting-schemas.js';
 import { homeReportSchema, homeSchema, linkSchema, newLinkSchema, reportedSchema } from './home-schemas.js';
 import {
   calendarQuerySchema,

@@ -1,4 +1,5 @@
 import { cycleCounts } from '../ratio/index.js';
+import { LONGEST_SESSION_HOURS } from '../session/index.js';
 import { countsToSeconds, millis, secondsToMillis, type Millis, type Seconds } from '../units/index.js';
 import { isComplete, recordOfRounds, type LeadRecord, type PassageRecord } from './record.js';
 import type { LeadSetup } from './run.js';
@@ -11,7 +12,7 @@ export const amountDone = (passage: PassageRecord): number =>
   passage.kind === 'natural' ? passage.secondsDone : passage.cyclesDone / passage.cyclesPerRound;
 
 /** Seconds of natural breathing that can be told. */
-const LONGEST_NATURAL = 4 * 3600;
+const LONGEST_NATURAL = LONGEST_SESSION_HOURS * 3600;
 
 /** The most that can be told of a passage, in the unit of {@link amountDone}: what was planned, or what was led beyond that. */
 export const mostDone = (passage: PassageRecord): number =>

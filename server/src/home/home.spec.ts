@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import ICAL from 'ical.js';
 import { routes, type Home, type HomeLink, type HomePractice, type HomeReport } from '@nuvrah/contract';
 import { DEFAULT_CONVENTIONS, type SignId, day } from '@nuvrah/core';
-import { addClimber, finishedRecord } from '../testing/documents.js';
+import { addClimber, addStudentWithSession, finishedRecord } from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
 
 const DAY = 86_400_000;
@@ -140,6 +140,27 @@ describe('practice at home', () => {
     expect(sitting?.startedAt).toEqual(body.startedAt);
     expect(sitting?.reportedAt).toEqual(server.now.toISOString());
     expect((await client.must(routes.getLadder, { params: { id: ladder.id } })).waits).toBeTrue();
+  });
+
+  it('is told though the link ran out and the session was deleted meanwhile, and stays on record when that is gone for good', async () => {
+    const { token, ladder, student, session } = await given(day('2026-03-11'));
+    const practice = await practiceOf(token);
+    const { rungs, at, gate, plan, wished, version } = ladder;
+    await client.must(routes.changeLadder, {
+      params: { id: ladder.id },
+      body: { version, rungs, at, gate, plan, wished, ended: true },
+    });
+    const startedAt = new Date(start.getTime() + 1_800_000).toISOString();
+    later(3);
+    await client.must(routes.deleteSession, { params: { id: session.id } });
+    const body = reportOf(practice, { startedAt });
+    expect((await report(token, body)).status).toBe(201);
+
+    later(40);
+    const other = await addStudentWithSession(client);
+    await client.must(routes.deleteSession, { params: { id: other.session.id } });
+    const [told] = await client.must(routes.listSittings, { query: { student: student.id } });
+    expect(told?.reportedAt).toBe(new Date(start.getTime() + 3 * DAY).toISOString());
   });
 
   it('says of a moment that cannot be why, and of numbers that were not given', async () => {

@@ -26,7 +26,7 @@ import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
 import { idTaken, invalidRequest, notFound, RequestProblem, sameMoment } from '../http/problem.js';
 import { calendarFile, calendarOf } from '../ladders/calendar.js';
-import { getStoredSession, refuseImpossible } from '../sessions/sessions.js';
+import { getStoredSession, getStoredSessionDeletedToo, refuseImpossible } from '../sessions/sessions.js';
 import { leadingOf } from '../sittings/leading.js';
 import { passageToRow } from '../sittings/sitting-rows.js';
 import { getStudent } from '../students/students.js';
@@ -144,7 +144,7 @@ async function putOnRecord(
   { at, now, student }: { readonly at: Date; readonly now: Date; readonly student: Student },
 ): Promise<boolean> {
   const { id, record, effort, note } = report;
-  const stored = await getStoredSession(store, link.sessionId);
+  const stored = await getStoredSessionDeletedToo(store, link.sessionId);
   const session: StoredSession = {
     ...stored,
     document: { ...practice.session, title: stored.document.title },

@@ -5,7 +5,7 @@ import type { Implement } from '../http/implement.js';
 import { inUse, notFound } from '../http/problem.js';
 import { getSession, getStoredSession } from './sessions.js';
 
-/** So long a deleted session can be restored. */
+/** So long a deleted session can be restored at least. */
 const RESTORABLE_MS = 30 * 86_400_000;
 
 /** What uses a session (`$2`) on a day (`$3`) and would be left without it. */
@@ -30,7 +30,10 @@ const describeUses = ({ ladders, links, begun }: Uses): readonly string[] => [
   ...(begun > 0 ? ['A leading of it is not finished: close it in Today first.'] : []),
 ];
 
-const PURGE_SQL = 'DELETE FROM session WHERE instructor_id = $1 AND deleted_at < $2';
+/** What was given to practise at home stays: what was told of it hangs on its link. */
+const PURGE_SQL = `
+DELETE FROM session WHERE instructor_id = $1 AND deleted_at < $2
+   AND NOT EXISTS (SELECT 1 FROM share_link WHERE share_link.session_id = session.id)`;
 
 /** Tags, the archive, and deleting with a way back. */
 export function implementSessionFiling(implement: Implement, source: DataSource, now: () => Date): void {

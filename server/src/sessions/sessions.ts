@@ -51,6 +51,16 @@ export async function getStoredSession(store: InstructorStore, id: string): Prom
   return toStored(row, (await overrulingsOf(store, [id])).get(id) ?? []);
 }
 
+/**
+ * The stored session, also one that was deleted meanwhile: what was practised of it before is told all the same.
+ * @throws RequestProblem (404).
+ */
+export async function getStoredSessionDeletedToo(store: InstructorStore, id: string): Promise<StoredSession> {
+  const row = await store.sessions.getDeletedToo(id);
+  if (!row) throw notFound('session');
+  return toStored(row, (await overrulingsOf(store, [id])).get(id) ?? []);
+}
+
 /** Some stored sessions with what was decided about their findings; one that is not there is left out. */
 export async function storedSessionsIn(
   store: InstructorStore,

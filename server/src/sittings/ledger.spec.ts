@@ -84,6 +84,10 @@ describe('the Ledger', () => {
     const efforts = (await page({ sort: 'effort', size: '100' })).lines.map(({ effort }) => effort);
     expect(efforts).toEqual([...efforts].sort((a, b) => (b ?? -1) - (a ?? -1)));
     expect((await page({ sort: 'led', up: 'yes' })).lines[0]?.note).toBe('day 1');
+    // What was not told stands last in either direction.
+    await server.source.query(`UPDATE sitting SET effort = NULL WHERE note = 'copy 7'`);
+    for (const up of [{}, { up: 'yes' as const }])
+      expect((await page({ sort: 'effort', size: '100', ...up })).lines.at(-1)?.note).toBe('copy 7');
     for (const query of [{ part: '-1' }, { size: '7' }, { sort: 'mood' }]) {
       const refused = await client.call(routes.ledger, { query: query as never });
       expect(refused.status).withContext(JSON.stringify(query)).toBe(422);

@@ -39,7 +39,7 @@ const COLUMN_OF: Readonly<Record<LedgerSort, string>> = {
 /** Ids of the sittings that answer, in an order; `$9` of them after the first `$10`. */
 const idsSql = (sort: LedgerSort, up: boolean): string => `
 SELECT sitting.id ${FILTERED_SQL}
- ORDER BY ${COLUMN_OF[sort]} ${up ? 'ASC NULLS FIRST' : 'DESC NULLS LAST'}, started_at DESC, sitting.id DESC LIMIT $9 OFFSET $10`;
+ ORDER BY ${COLUMN_OF[sort]} ${up ? 'ASC' : 'DESC'} NULLS LAST, started_at DESC, sitting.id DESC LIMIT $9 OFFSET $10`;
 
 /** Sittings (`$2`) without what was led. */
 const LINES_SQL = `
