@@ -1,14 +1,12 @@
-import { TestKey, type HarnessLoader } from '@angular/cdk/testing';
+import type { HarnessLoader } from '@angular/cdk/testing';
 import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
 import type { TemplateRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, inject, signal, viewChild } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
-import { MatAutocompleteHarness } from '@angular/material/autocomplete/testing';
 import { MatButtonHarness } from '@angular/material/button/testing';
 import { MatButtonToggleHarness } from '@angular/material/button-toggle/testing';
 import { MatCheckboxHarness } from '@angular/material/checkbox/testing';
-import { MatChipGridHarness, MatChipInputHarness } from '@angular/material/chips/testing';
 import { MatDatepickerInputHarness } from '@angular/material/datepicker/testing';
 import { MatDialogHarness } from '@angular/material/dialog/testing';
 import { MatExpansionPanelHarness } from '@angular/material/expansion/testing';
@@ -29,11 +27,9 @@ import { KitForm } from './kit-form';
 import { NumberField } from './number-field';
 import { countsForm } from './number-forms';
 import { Questions } from './questions';
-import { SearchSelect } from './search-select';
 import { SelectField } from './select-field';
 import { SideSheet } from './side-sheet';
 import { SideSheets } from './side-sheets';
-import { TagsField } from './tags-field';
 import { TimeField } from './time-field';
 import { Tip } from './tip';
 import { asksWhileUnsaved } from './unsaved';
@@ -47,18 +43,14 @@ import { asksWhileUnsaved } from './unsaved';
     Fold,
     NumberField,
     ReactiveFormsModule,
-    SearchSelect,
     SelectField,
     SideSheet,
-    TagsField,
     TimeField,
     Tip,
   ],
   template: `
     <form [formGroup]="form">
       <nv-select label="Seat" [words]="words" formControlName="seat" />
-      <nv-search-select label="Who" [words]="people" formControlName="who" />
-      <nv-tags label="Tags" [known]="['calm', 'evening']" formControlName="tags" />
       <nv-choice legend="Side" [words]="words" formControlName="side" />
       <nv-checks legend="Goals" [words]="words" formControlName="goals" />
       <nv-date-field label="Day" [min]="first" [max]="last" formControlName="day" />
@@ -76,14 +68,11 @@ import { asksWhileUnsaved } from './unsaved';
 })
 class Everything {
   readonly words = { a: 'first', b: 'second', c: 'third' };
-  readonly people = { '': 'anybody', v: 'Hesper Vane', a: 'Ana Ávila', b: 'Ana Reed' };
   readonly first = day('2026-01-01');
   readonly last = day('2026-12-31');
   readonly counts = countsForm;
   readonly form = new FormGroup({
     seat: new FormControl<string | null>('a'),
-    who: new FormControl<string | null>('v'),
-    tags: new FormControl<readonly string[]>(['quiet']),
     side: new FormControl<string | null>(null),
     goals: new FormControl<string[]>(['b']),
     day: new FormControl<Day | null>(day('2026-03-10')),
@@ -144,69 +133,6 @@ describe('the kit', () => {
     shown = new Shown(Everything);
     loader = TestbedHarnessEnvironment.loader(shown.fixture);
     everywhere = TestbedHarnessEnvironment.documentRootLoader(shown.fixture);
-  });
-
-  it('finds one of many by a part of the name in any spelling', async () => {
-    const who = await loader.getHarness(MatAutocompleteHarness.with({ selector: '[aria-label=Who]' }));
-    expect(await who.getValue()).toBe('Hesper Vane');
-    await who.clear();
-    await who.enterText('ana a');
-    const options = await who.getOptions();
-    expect(await Promise.all(options.map((option) => option.getText()))).toEqual(['Ana Ávila']);
-    await options[0]?.click();
-    expect([await who.getValue(), form().value.who]).toEqual(['Ana Ávila', 'a']);
-  });
-
-  it('keeps what is offered while it is pressed: the field is left a moment before the choice', async () => {
-    const who = await loader.getHarness(MatAutocompleteHarness.with({ selector: '[aria-label=Who]' }));
-    await who.clear();
-    await who.enterText('ana r');
-    const [option] = await who.getOptions();
-    await who.blur();
-    expect(await Promise.all((await who.getOptions()).map((one) => one.getText()))).toEqual(['Ana Reed']);
-    await option?.click();
-    expect(form().value.who).toBe('b');
-  });
-
-  const left: readonly (readonly [string, string, string])[] = [
-    ['ana reed', 'Ana Reed', 'b'],
-    ['ana', 'Hesper Vane', 'v'],
-    ['', 'anybody', ''],
-  ];
-  for (const [typed, shownThen, value] of left)
-    it(`takes “${typed}” for ${shownThen} where it is left without choosing`, async () => {
-      const who = await loader.getHarness(MatAutocompleteHarness.with({ selector: '[aria-label=Who]' }));
-      await who.clear();
-      if (typed !== '') await who.enterText(typed);
-      await (await who.host()).sendKeys(TestKey.TAB);
-      await who.blur();
-      expect([await who.getValue(), form().value.who]).toEqual([shownThen, value]);
-    });
-
-  it('keeps tags, each once, as chips that can be removed', async () => {
-    const grid = await loader.getHarness(MatChipGridHarness);
-    const box = await loader.getHarness(MatChipInputHarness);
-    for (const tag of ['calm', ' calm ', 'quiet', ' ']) {
-      await box.setValue(tag);
-      await box.sendSeparatorKey(TestKey.ENTER);
-    }
-    expect(form().value.tags).toEqual(['quiet', 'calm']);
-    const [first] = await grid.getRows();
-    await first?.remove();
-    expect(form().value.tags).toEqual(['calm']);
-  });
-
-  it('takes a tag that is chosen, not what was typed to find it; and what was typed where none is', async () => {
-    const field = await loader.getHarness(MatAutocompleteHarness.with({ selector: '[aria-label=Tags]' }));
-    await field.enterText('eve');
-    await field.blur();
-    const [evening] = await field.getOptions();
-    await evening?.click();
-    expect(form().value.tags).toEqual(['quiet', 'evening']);
-    await field.enterText('cal');
-    await (await field.host()).sendKeys(TestKey.TAB);
-    await field.blur();
-    expect(form().value.tags).toEqual(['quiet', 'evening', 'cal']);
   });
 
   it('has a list that shows the value of a form, tells what is chosen, and can be disabled', async () => {

@@ -25,6 +25,7 @@ const MOST_OFFERED = 50;
         [matAutocomplete]="choices"
         (focus)="select($event)"
         (input)="typed.set(textOf($event))"
+        (keydown.escape)="typed.set(null)"
         (blur)="leave(choices.isOpen)"
       />
       <mat-autocomplete

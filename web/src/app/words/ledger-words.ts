@@ -20,7 +20,6 @@ export const ledgerWords = inLanguage({
     anyEffort: 'any',
     clear: 'Clear filters',
     trends: 'Trends and days practised',
-    again: 'Try again',
     none: 'No sitting answers to these filters.',
     empty: 'No sitting on record yet. Lead a session, and it stands here.',
   },
@@ -28,7 +27,6 @@ export const ledgerWords = inLanguage({
     columns: {
       day: 'Day',
       student: 'Student',
-      session: 'Session',
       done: 'What was done',
       led: 'Time',
       effort: 'Effort',

@@ -17,6 +17,7 @@ export const sessionWords = inLanguage({
     archived: (count: number) => `Show archived (${count})`,
     clear: 'Clear filters',
     none: 'No session answers to these filters.',
+    emptyToLead: 'No session of a student yet. Write one on the Bench first.',
     empty: 'No session yet. Choose “New session” to write the first one.',
     interrupted: (title: string) => `Leading “${title}” was interrupted.`,
     goOn: 'Go on with it, or end it there',

@@ -4,6 +4,7 @@ import { API_ROOT, type BodyOf, type routes } from '@nuvrah/contract';
 import { LedScreen } from '../../testing/led-screen';
 import { session, sittingOf, student } from '../../testing/fixtures';
 import { Shown } from '../../testing/shown';
+import { Unsaved } from '../../ui/unsaved';
 import { LeadClosing } from './lead-closing';
 
 type Sent = BodyOf<typeof routes.recordSitting>;
@@ -32,6 +33,31 @@ describe('closing a sitting', () => {
     second.flush({ ...sitting, version: 3, record });
     page.fixture.detectChanges();
     expect(page.text('header [role=status]')).toBe('What was done is on record.');
+    led.close();
+  });
+
+  it('asks before effort and note are left that were typed and not kept', async () => {
+    const led = await LedScreen.of(session);
+    await led.at(20);
+    led.store.stop();
+    const http = TestBed.inject(HttpTestingController);
+    const page = new Shown(LeadClosing, { student });
+    const sitting = sittingOf(session);
+    const answer = (version: number): Sent => {
+      const request = http.expectOne(`${API_ROOT}/sittings/${sitting.id}`);
+      const sent = request.request.body as Sent;
+      request.flush({ ...sitting, ...sent, version });
+      page.fixture.detectChanges();
+      return sent;
+    };
+    answer(2);
+    const unsaved = TestBed.inject(Unsaved);
+    expect(unsaved.any()).toBeFalse();
+    page.tick('4');
+    expect(unsaved.any()).toBeTrue();
+    page.submit();
+    expect(answer(3).effort).toBe(4);
+    expect(unsaved.any()).toBeFalse();
     led.close();
   });
 });

@@ -10,6 +10,8 @@ import { NOT_KEPT } from '../../shared/offline-queue/words';
 import { OfflineQueue } from '../../shared/offline-queue/offline-queue';
 import { LeadStore } from '../../shared/playback/lead-store';
 import { LadderStart } from '../../shared/ladder/ladder-start';
+import { markOf } from '../../api/mark-of';
+import { asksWhileUnsaved } from '../../ui/unsaved';
 import { SignPanel } from '../../shared/sitting-record/sign-panel';
 
 /** After leading: the sign and what to do first, then what was done, effort and a note. */
@@ -120,7 +122,12 @@ export class LeadClosing {
     return this.store.sitting()?.record ? 'What was done is on record.' : 'Not on record yet.';
   });
 
+  private readonly typed = computed(() => markOf([this.effort(), this.note().trim()]));
+  /** What of it is on record, or kept. */
+  private readonly told = signal(markOf([null, '']));
+
   constructor() {
+    asksWhileUnsaved(() => this.typed() !== this.told());
     // What was done goes on record at once, before anything is asked: closing the page loses nothing.
     this.keep(null);
   }
@@ -145,8 +152,10 @@ export class LeadClosing {
     }
     this.busy.set(true);
     this.problem.set(null);
+    const sent = this.typed();
     this.store.save(this.effort(), this.note().trim()).subscribe((delivery) => {
       const { again } = this;
+      if (delivery.kind === 'there' || (delivery.kind === 'waiting' && delivery.kept)) this.told.set(sent);
       this.again = null;
       this.busy.set(false);
       if (delivery.kind === 'refused') this.problem.set(delivery.problem.message);

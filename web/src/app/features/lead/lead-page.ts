@@ -32,6 +32,7 @@ import { DayCheckForm } from '../../shared/day-check/day-check-form';
 import { isDayChecked } from '@nuvrah/core';
 import type { Observable } from 'rxjs';
 import { Questions, type Question } from '../../ui/questions';
+import { LEAVE_UNSAVED, Unsaved } from '../../ui/unsaved';
 
 /** A leading begins on record: without the server none does. */
 const NOT_BEGUN =
@@ -122,6 +123,7 @@ export class LeadPage implements AsksBeforeLeaving {
   private readonly store = inject(LeadStore);
   private readonly queue = inject(OfflineQueue);
   private readonly questions = inject(Questions);
+  private readonly unsaved = inject(Unsaved);
   private readonly injector = inject(Injector);
   private readonly tab = inject(LeadingTab);
 
@@ -251,7 +253,8 @@ export class LeadPage implements AsksBeforeLeaving {
 
   mayLeave(): true | Observable<boolean> {
     if (this.phase() === 'leading') return this.questions.ask(LEAVE_LEADING);
-    return this.phase() !== 'closing' || this.safe() || this.questions.ask(LEAVE_UNRECORDED);
+    if (this.phase() === 'closing' && !this.safe()) return this.questions.ask(LEAVE_UNRECORDED);
+    return !this.unsaved.any() || this.questions.ask(LEAVE_UNSAVED);
   }
 
   protected unload(event: BeforeUnloadEvent): void {

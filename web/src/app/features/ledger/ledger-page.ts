@@ -24,6 +24,7 @@ import { Students } from '../../api/students';
 import { LoadingNote } from '../../shared/loading-note';
 import { OfflineQueue } from '../../shared/offline-queue/offline-queue';
 import { WAITS_HERE } from '../../shared/offline-queue/words';
+import { addressFilters } from '../../shared/page/address-filters';
 import { PageBar } from '../../shared/page/page-bar';
 import { describePassageRecord, describePlace } from '../../shared/sitting-record/describe-record';
 import { Trends } from '../../shared/trends/trends';
@@ -80,6 +81,7 @@ export class LedgerPage {
   private readonly studentsApi = inject(Students);
   private readonly account = inject(AccountStore);
   private readonly router = inject(Router);
+  private readonly address = addressFilters(false);
 
   protected readonly words = ledgerWords.list;
   protected readonly table = ledgerWords.table;
@@ -190,10 +192,7 @@ export class LedgerPage {
 
   /** What is asked for otherwise begins with its first page. */
   protected set(change: Readonly<Record<string, string>>): void {
-    const queryParams = Object.fromEntries(
-      Object.entries({ part: '', ...change }).map(([key, value]) => [key, value === '' ? null : value]),
-    );
-    void this.router.navigate([], { queryParams, queryParamsHandling: 'merge' });
+    this.address.set({ part: '', ...change });
   }
 
   protected sortBy({ active, direction }: Sort): void {

@@ -11,16 +11,15 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatIconModule } from '@angular/material/icon';
-import { MatInputModule } from '@angular/material/input';
-import { Router, RouterLink } from '@angular/router';
+import { RouterLink } from '@angular/router';
 import { combineLatest } from 'rxjs';
 import { Classes } from '../../api/classes';
 import { askedOnce } from '../../api/loaded';
 import { ownerId, Sessions } from '../../api/sessions';
 import { Students } from '../../api/students';
 import { LoadingNote } from '../../shared/loading-note';
+import { addressFilters, isNarrowed } from '../../shared/page/address-filters';
 import { PageBar } from '../../shared/page/page-bar';
 import { LeadKeeper } from '../../shared/playback/lead-keeper';
 import {
@@ -29,9 +28,10 @@ import {
   SESSION_SORTS,
   type SessionFilter,
   type SessionOrder,
-} from '../../shared/sessions/session-order';
+} from '../../shared/sessions/session-filter';
 import { SessionTable } from '../../shared/sessions/session-table';
 import { SearchSelect } from '../../ui/search-select';
+import { FindField } from '../../ui/find-field';
 import { SelectField } from '../../ui/select-field';
 import { SideSheet } from '../../ui/side-sheet';
 import { SideSheets } from '../../ui/side-sheets';
@@ -43,12 +43,11 @@ import { NewSession } from './new-session';
   selector: 'nv-session-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    FindField,
     LoadingNote,
     MatButtonModule,
     MatCheckboxModule,
-    MatFormFieldModule,
     MatIconModule,
-    MatInputModule,
     NewSession,
     PageBar,
     RouterLink,
@@ -75,7 +74,7 @@ export class SessionList {
   private readonly studentsApi = inject(Students);
   private readonly classesApi = inject(Classes);
   private readonly sessionsApi = inject(Sessions);
-  private readonly router = inject(Router);
+  protected readonly filters = addressFilters();
   private readonly sheets = inject(SideSheets);
   private readonly adding = viewChild.required<TemplateRef<unknown>>('adding');
 
@@ -108,9 +107,7 @@ export class SessionList {
     tag: this.tag() ?? '',
     archived: this.archived() === 'yes',
   }));
-  protected readonly filtered = computed(() =>
-    Object.values(this.filter()).some((value) => value !== '' && value !== false),
-  );
+  protected readonly filtered = computed(() => isNarrowed(this.filter()));
   protected readonly order = computed((): SessionOrder => {
     const sort = SESSION_SORTS.find((one) => one === this.sort());
     return sort ? { sort, down: this.down() === 'yes' } : DEFAULT_ORDER;
@@ -123,6 +120,10 @@ export class SessionList {
   protected readonly count = computed(() =>
     this.words.shown(this.shown().length, this.all().filter(({ archived }) => !archived).length),
   );
+  protected readonly emptyWords = computed(() => {
+    if (this.all().length > 0) return this.words.none;
+    return this.purpose() === 'lead' ? this.words.emptyToLead : this.words.empty;
+  });
   protected readonly tags = computed(() => [...new Set(this.all().flatMap(({ tags }) => tags))].sort());
 
   /** Everybody for whom a session can be written. */
@@ -145,7 +146,7 @@ export class SessionList {
   constructor() {
     afterNextRender(() => {
       if (this.new() === undefined) return;
-      this.set({ new: '' });
+      this.filters.set({ new: '' });
       this.openNew();
     });
   }
@@ -155,21 +156,6 @@ export class SessionList {
   }
 
   protected orderBy({ sort, down }: SessionOrder): void {
-    this.set({ sort, down: down ? 'yes' : '' });
-  }
-
-  protected set(change: Readonly<Record<string, string>>): void {
-    const queryParams = Object.fromEntries(
-      Object.entries(change).map(([key, value]) => [key, value === '' ? null : value]),
-    );
-    void this.router.navigate([], { queryParams, queryParamsHandling: 'merge', replaceUrl: true });
-  }
-
-  protected clear(): void {
-    void this.router.navigate([]);
-  }
-
-  protected textOf(event: Event): string {
-    return (event.target as HTMLInputElement).value;
+    this.filters.set({ sort, down: down ? 'yes' : '' });
   }
 }

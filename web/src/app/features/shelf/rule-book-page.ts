@@ -1,17 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatIconModule } from '@angular/material/icon';
-import { MatInputModule } from '@angular/material/input';
-import { Router, RouterLink } from '@angular/router';
+import { RouterLink } from '@angular/router';
 import { CAUTION_LINE, FACT_NAMES, RULES } from '@nuvrah/core';
 import { askedOnce } from '../../api/loaded';
 import { Students } from '../../api/students';
 import { LEVEL_SIGNS } from '../../shared/findings/levels';
 import { LoadingNote } from '../../shared/loading-note';
+import { addressFilters, isNarrowed } from '../../shared/page/address-filters';
 import { PageBar } from '../../shared/page/page-bar';
 import { SearchSelect } from '../../ui/search-select';
+import { FindField } from '../../ui/find-field';
 import { SelectField } from '../../ui/select-field';
 import { shelfWords } from '../../words/shelf-words';
 import { narrowed, ruleGroups, type RuleFilter } from './rule-groups';
@@ -21,12 +21,11 @@ import { narrowed, ruleGroups, type RuleFilter } from './rule-groups';
   selector: 'nv-rule-book-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    FindField,
     LoadingNote,
     MatButtonModule,
     MatCheckboxModule,
-    MatFormFieldModule,
     MatIconModule,
-    MatInputModule,
     PageBar,
     RouterLink,
     SearchSelect,
@@ -42,7 +41,7 @@ export class RuleBookPage {
   readonly concerning = input<string>();
 
   private readonly students = inject(Students);
-  private readonly router = inject(Router);
+  protected readonly filters = addressFilters();
 
   protected readonly words = shelfWords.rules;
   protected readonly signs = LEVEL_SIGNS;
@@ -66,27 +65,10 @@ export class RuleBookPage {
     level: this.level() ?? '',
     concerning: this.concerning() === 'yes',
   }));
-  protected readonly filtered = computed(() =>
-    Object.values(this.filter()).some((value) => value !== '' && value !== false),
-  );
+  protected readonly filtered = computed(() => isNarrowed(this.filter()));
   private readonly every = computed(() => ruleGroups(this.book.value()));
   protected readonly groups = computed(() => narrowed(this.every(), this.filter()));
   protected readonly count = computed(() => this.groups().reduce((sum, { rules }) => sum + rules.length, 0));
-
-  protected set(change: Partial<Record<keyof RuleFilter, string>>): void {
-    const queryParams = Object.fromEntries(
-      Object.entries(change).map(([key, value]) => [key, value === '' ? null : value]),
-    );
-    void this.router.navigate([], { queryParams, queryParamsHandling: 'merge', replaceUrl: true });
-  }
-
-  protected clear(): void {
-    void this.router.navigate([]);
-  }
-
-  protected textOf(event: Event): string {
-    return (event.target as HTMLInputElement).value;
-  }
 
   protected print(): void {
     window.print();

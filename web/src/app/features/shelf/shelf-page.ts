@@ -6,13 +6,12 @@ import { AccountStore } from '../../api/account';
 import { askedOnce } from '../../api/loaded';
 import { LoadingNote } from '../../shared/loading-note';
 import { Variants } from '../../api/variants';
+import { FindField } from '../../ui/find-field';
 import { SelectField } from '../../ui/select-field';
 import { ScoreStaff } from '../../shared/score/score-staff';
 import { oneRound } from '../../shared/score/one-round';
 import { NO_FILTER, passes, type ShelfEntry, type ShelfFilter } from './shelf-entries';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
 import { shelfWords } from '../../words/shelf-words';
 import { PageBar } from '../../shared/page/page-bar';
 
@@ -24,11 +23,10 @@ const PICTURE = 290;
   selector: 'nv-shelf-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    FindField,
     LoadingNote,
     MatButtonModule,
     MatCheckboxModule,
-    MatFormFieldModule,
-    MatInputModule,
     PageBar,
     RouterLink,
     ScoreStaff,
@@ -44,18 +42,7 @@ const PICTURE = 290;
     <div class="page wide">
       <nv-loading-note [state]="page.state()" (retry)="page.again()" />
       <form class="filters" role="search" (submit)="$event.preventDefault()">
-        <mat-form-field>
-          <mat-label>{{ words.find }}</mat-label>
-          <input
-            matInput
-            #search
-            type="search"
-            autocomplete="off"
-            [attr.aria-label]="words.find"
-            [value]="filter().text"
-            (input)="set({ text: search.value })"
-          />
-        </mat-form-field>
+        <nv-find-field [label]="words.find" [value]="filter().text" (valueChange)="set({ text: $event })" />
         <nv-select
           [label]="words.goal"
           [value]="filter().goal"

@@ -2,9 +2,7 @@ import { ScrollingModule } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, computed, DOCUMENT, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatIconModule } from '@angular/material/icon';
-import { MatInputModule } from '@angular/material/input';
 import { MatSortModule, type Sort as SortChange } from '@angular/material/sort';
 import { Router, RouterLink } from '@angular/router';
 import type { StudentLine } from '@nuvrah/contract';
@@ -16,8 +14,10 @@ import { ScreeningClock } from '../../api/screening-clock';
 import { Students } from '../../api/students';
 import { FactChip } from '../../shared/fact-chip';
 import { LoadingNote } from '../../shared/loading-note';
+import { addressFilters, isNarrowed } from '../../shared/page/address-filters';
 import { PageBar } from '../../shared/page/page-bar';
 import type { IconName } from '../../ui/icons';
+import { FindField } from '../../ui/find-field';
 import { SelectField } from '../../ui/select-field';
 import { studentWords } from '../../words/student-words';
 import { CapacityLine } from './capacity-line';
@@ -39,14 +39,13 @@ const ICON_OF: Readonly<Record<Need | 'ready', IconName>> = {
   selector: 'nv-student-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    FindField,
     CapacityLine,
     FactChip,
     LoadingNote,
     MatButtonModule,
     MatCheckboxModule,
-    MatFormFieldModule,
     MatIconModule,
-    MatInputModule,
     MatSortModule,
     PageBar,
     RouterLink,
@@ -68,6 +67,7 @@ export class StudentList {
   private readonly students = inject(Students);
   private readonly groupsApi = inject(Classes);
   private readonly router = inject(Router);
+  protected readonly filters = addressFilters();
   private readonly today = inject(ScreeningClock).today;
 
   protected readonly words = studentWords.list;
@@ -88,7 +88,7 @@ export class StudentList {
   }));
   protected readonly filtered = computed(() => {
     const { sort: _, down: __, ...narrow } = this.filter();
-    return Object.values(narrow).some((value) => value !== '' && value !== false);
+    return isNarrowed(narrow);
   });
   protected readonly rows = computed(() =>
     listed(this.all(), this.groups(), this.filter(), this.today()).map((student) => this.rowOf(student)),
@@ -136,25 +136,10 @@ export class StudentList {
 
   protected readonly idOf = (_: number, { id }: { readonly id: string }): string => id;
 
-  protected set(change: Partial<Record<keyof ListFilter, string>>): void {
-    const queryParams = Object.fromEntries(
-      Object.entries(change).map(([key, value]) => [key, value === '' ? null : value]),
-    );
-    void this.router.navigate([], { queryParams, queryParamsHandling: 'merge', replaceUrl: true });
-  }
-
   protected sortBy({ active, direction }: SortChange): void {
-    this.set({
+    this.filters.set({
       sort: direction === '' || active === 'name' ? '' : active,
       down: direction === 'desc' ? 'yes' : '',
     });
-  }
-
-  protected clear(): void {
-    void this.router.navigate([]);
-  }
-
-  protected textOf(event: Event): string {
-    return (event.target as HTMLInputElement).value;
   }
 }

@@ -83,11 +83,11 @@ export const findSessions = (
   sessions: readonly StoredSession[],
   names: ReadonlyMap<string, string>,
 ): readonly Findable[] =>
-  sessions.map(({ id, owner, document }) => ({
+  sessions.map(({ id, owner, document, archived }) => ({
     id: `session ${id}`,
     kind: 'session',
     name: document.title,
-    note: names.get(ownerId(owner)) ?? search.forNobody,
+    note: [names.get(ownerId(owner)) ?? search.forNobody, ...(archived ? [search.archived] : [])].join(' · '),
     also: [],
     link: ['/bench', id],
   }));

@@ -13,12 +13,9 @@ export class SessionActions {
   private readonly sessions = inject(Sessions);
   private readonly notices = inject(Notices);
   private readonly done = new Subject<void>();
-  private readonly failed = new Subject<ApiProblem>();
 
   /** Tells when sessions are others than before: done, or undone. */
   readonly changed = this.done.asObservable();
-  /** Tells what could not be undone, and why. */
-  readonly problems = this.failed.asObservable();
 
   copy({ owner, document }: StoredSession): Observable<null> {
     const session = sessionFromChecked(document);
@@ -53,7 +50,8 @@ export class SessionActions {
           const run = (): void => {
             back(done).subscribe({
               next: () => this.done.next(),
-              error: (problem: ApiProblem) => this.failed.next(problem),
+              // The page where it was done may be left by now.
+              error: (problem: ApiProblem) => this.notices.say(problem.message),
             });
           };
           this.notices.say(text, { label: sessionWords.undo, run });

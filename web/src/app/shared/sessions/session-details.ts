@@ -1,10 +1,18 @@
-import { ChangeDetectionStrategy, Component, effect, inject, input, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  effect,
+  inject,
+  input,
+  linkedSignal,
+  output,
+} from '@angular/core';
 import { FormControl, FormGroup, ReactiveFormsModule, Validators } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { StoredSession } from '@nuvrah/contract';
-import { concat, toArray } from 'rxjs';
+import { concat, tap, toArray } from 'rxjs';
 import { markOf } from '../../api/mark-of';
 import { sending } from '../../api/sending';
 import { Sessions } from '../../api/sessions';
@@ -52,6 +60,7 @@ export class SessionDetails {
     }),
     tags: new FormControl<readonly string[]>([], { nonNullable: true }),
   });
+  private readonly stored = linkedSignal(() => this.session());
   private shown = '';
 
   constructor() {
@@ -65,7 +74,7 @@ export class SessionDetails {
 
   protected save(): void {
     if (this.form.invalid || this.saving.busy()) return this.form.markAllAsTouched();
-    const { id, version, document, archived, tags: before } = this.session();
+    const { id, version, document, archived, tags: before } = this.stored();
     const tags = [...this.form.getRawValue().tags];
     const title = this.form.getRawValue().title.trim();
     // The title is a part of the document, which somebody else may have changed meanwhile: it goes first.
@@ -73,7 +82,12 @@ export class SessionDetails {
       ...(title === document.title ? [] : [this.sessions.save(id, version, { ...document, title })]),
       ...(markOf(tags) === markOf(before) ? [] : [this.sessions.file(id, { tags, archived })]),
     ];
-    this.saving.send(concat(...steps).pipe(toArray()), () => {
+    // Of two steps the first may be done and the second not: what is sent again is based on what is stored by then.
+    const done = concat(...steps).pipe(
+      tap((stored) => this.stored.set(stored)),
+      toArray(),
+    );
+    this.saving.send(done, () => {
       this.shown = markOf(this.form.getRawValue());
       this.saved.emit();
     });

@@ -129,6 +129,35 @@ describe('the table of sessions', () => {
     expect(said.map(({ text }) => text)).toEqual(['“Copy of Evening” was added.']);
   });
 
+  it('sends the tags alone once more where the title was saved and they were not', () => {
+    show([led]);
+    inMenu('Evening', 'Name and tags');
+    const sheet = document.querySelector('nv-session-details') as HTMLElement;
+    const title = sheet.querySelector('input[formcontrolname=title]') as HTMLInputElement;
+    const tags = sheet.querySelector('nv-tags input') as HTMLInputElement;
+    title.value = 'Late evening';
+    title.dispatchEvent(new Event('input'));
+    tags.value = 'calm';
+    tags.dispatchEvent(new Event('blur'));
+    const submit = (): void => {
+      sheet.querySelector<HTMLElement>('button[type=submit]')?.click();
+      table.fixture.detectChanges();
+    };
+    submit();
+    const renamed = { ...led, version: 2, document: { ...led.document, title: 'Late evening' } };
+    http.expectOne(`${API_ROOT}/sessions/${led.id}`).flush(renamed);
+    const filing = () => http.expectOne(`${API_ROOT}/sessions/${led.id}/filing`);
+    filing().flush(
+      { type: '', title: '', status: 422, code: 'invalid', detail: 'Not so.' },
+      { status: 422, statusText: 'no' },
+    );
+    table.fixture.detectChanges();
+    expect(changes).toBe(0);
+    submit();
+    filing().flush({ ...renamed, tags: ['calm'] });
+    expect(changes).toBe(1);
+  });
+
   it('renames over the version that was shown, and tags', () => {
     show([led]);
     inMenu('Evening', 'Name and tags');

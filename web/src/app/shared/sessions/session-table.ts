@@ -23,14 +23,15 @@ import { dayAt, dayInShort, sessionFromChecked } from '@nuvrah/core';
 import type { Observable } from 'rxjs';
 import { AccountStore } from '../../api/account';
 import { asked } from '../../api/loaded';
-import { saidOf, sending } from '../../api/sending';
+import { markOf } from '../../api/mark-of';
+import { sending } from '../../api/sending';
 import { ownerId, Sessions } from '../../api/sessions';
 import { SideSheet } from '../../ui/side-sheet';
 import { SideSheets } from '../../ui/side-sheets';
 import { sessionWords } from '../../words/session-words';
 import { SessionActions } from './session-actions';
 import { SessionDetails } from './session-details';
-import { DEFAULT_ORDER, inOrder, type SessionOrder } from './session-order';
+import { DEFAULT_ORDER, inOrder, type SessionOrder } from './session-filter';
 import { summarise } from './summarise';
 
 const PAGE_SIZES = [25, 50, 100] as const;
@@ -104,13 +105,11 @@ export class SessionTable {
     return inOrder(this.sessions(), this.chosenOrder(), this.names()).slice(from, from + this.size());
   });
   /** Asked anew when another page is shown, or one of its sessions is another. */
-  private readonly reviewed = computed(() =>
-    this.shown()
-      .map(({ id, version }) => `${id}/${version}`)
-      .join(','),
-  );
-  private readonly reviews = asked(this.reviewed, (key) =>
-    this.api.reviews(key === '' ? [] : key.split(',').map((one) => one.slice(0, one.indexOf('/')))),
+  private readonly reviewed = computed(() => this.shown().map(({ id, version }) => ({ id, version })), {
+    equal: (a, b) => markOf(a) === markOf(b),
+  });
+  private readonly reviews = asked(this.reviewed, (sessions) =>
+    this.api.reviews(sessions.map(({ id }) => id)),
   );
 
   protected readonly rows = computed(() => {
@@ -133,7 +132,6 @@ export class SessionTable {
 
   constructor() {
     this.actions.changed.pipe(takeUntilDestroyed()).subscribe(() => this.changed.emit());
-    this.actions.problems.pipe(takeUntilDestroyed()).subscribe((problem) => this.doing.say(saidOf(problem)));
   }
 
   protected sortBy({ active, direction }: Sort): void {

@@ -1,6 +1,6 @@
 import { newSession } from '@nuvrah/core';
 import { ids, storedSession } from '../../testing/fixtures';
-import { passesFilter, inOrder, type SessionFilter } from './session-order';
+import { passesFilter, inOrder, type SessionFilter } from './session-filter';
 
 const ALL: SessionFilter = { find: '', owner: '', tag: '', archived: false };
 const names = new Map([[ids.student, 'Hesper Vane']]);
