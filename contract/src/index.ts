@@ -1,3 +1,5 @@
+export * from './addresses.js';
+export * from './limits.js';
 export * from './schema-parts.js';
 export * from './student-schemas.js';
 export * from './names.js';

@@ -1,9 +1,6 @@
 import { Type, type Static, type TSchema } from '@sinclair/typebox';
 import { nothing } from './schema-parts.js';
 
-/** Every address is below this. */
-export const API_ROOT = '/api/v1';
-
 type ParamNames<Path extends string> = Path extends `${string}:${infer Name}/${infer Rest}`
   ? Name | ParamNames<Rest>
   : Path extends `${string}:${infer Name}`
@@ -53,8 +50,7 @@ export function route<
   Body extends TSchema = typeof nothing,
   Query extends TSchema = typeof noQuery,
 >(
-  method: Route['method'],
-  path: Path,
+  { method, path }: { readonly method: Route['method']; readonly path: Path },
   choices: RouteChoices<Body, Query, Answer>,
 ): Route<Path, Body, Query, Answer> {
   return {

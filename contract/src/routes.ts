@@ -1,4 +1,5 @@
 import { Type } from '@sinclair/typebox';
+import { addresses } from './addresses.js';
 import { route } from './route.js';
 import { fileOf, listOf, moment, nothing, object, uuid } from './schema-parts.js';
 import {
@@ -63,253 +64,253 @@ const ofStudent = Type.Object({ student: Type.Optional(uuid) }, { additionalProp
 
 /** All requests of the application. */
 export const routes = {
-  signIn: route('post', '/auth/sign-in', {
+  signIn: route(addresses.signIn, {
     summary: 'Sign in with e-mail and password',
     body: signInSchema,
     answer: accountSchema,
     access: 'public',
   }),
-  signOut: route('post', '/auth/sign-out', { summary: 'Sign out here', answer: nothing, status: 204 }),
-  signOutEverywhere: route('post', '/auth/sign-out-everywhere', {
+  signOut: route(addresses.signOut, { summary: 'Sign out here', answer: nothing, status: 204 }),
+  signOutEverywhere: route(addresses.signOutEverywhere, {
     summary: 'End every web session of this account, this one too',
     answer: nothing,
     status: 204,
   }),
-  changePassword: route('put', '/auth/password', {
+  changePassword: route(addresses.changePassword, {
     summary: 'Change the password; every other web session ends',
     body: passwordChangeSchema,
     answer: nothing,
     status: 204,
   }),
-  account: route('get', '/auth/account', { summary: 'Who is signed in', answer: accountSchema }),
+  account: route(addresses.account, { summary: 'Who is signed in', answer: accountSchema }),
 
-  changePreferences: route('put', '/auth/preferences', {
+  changePreferences: route(addresses.changePreferences, {
     summary: 'How names are written, and where the instructor stands where schools differ',
     body: preferencesSchema,
     answer: accountSchema,
   }),
 
-  changeWorkplace: route('put', '/auth/workplace', {
+  changeWorkplace: route(addresses.changeWorkplace, {
     summary: 'Where the instructor works: time zone, place on the earth, local emergency number',
     body: workplaceSchema,
     answer: accountSchema,
   }),
 
-  listVariants: route('get', '/variants', {
+  listVariants: route(addresses.listVariants, {
     summary: "The instructor's own variants of techniques, by name",
     answer: listOf(storedVariantSchema),
   }),
-  addVariant: route('post', '/variants', {
+  addVariant: route(addresses.addVariant, {
     summary: 'Add a variant; the same id again answers what is there',
     body: newVariantSchema,
     answer: storedVariantSchema,
     status: 201,
   }),
-  changeVariant: route('put', '/variants/:id', {
+  changeVariant: route(addresses.changeVariant, {
     summary: 'Change or archive a variant; a stale save is refused with what is stored now',
     body: variantChangeSchema,
     answer: storedVariantSchema,
   }),
 
-  listClasses: route('get', '/classes', {
+  listClasses: route(addresses.listClasses, {
     summary: 'All classes, by name, with who comes to them',
     answer: listOf(classSchema),
   }),
-  addClass: route('post', '/classes', {
+  addClass: route(addresses.addClass, {
     summary: 'Add a class; the same id again answers what is there',
     body: newClassSchema,
     answer: classSchema,
     status: 201,
   }),
-  getClass: route('get', '/classes/:id', { summary: 'One class', answer: classSchema }),
-  changeClass: route('put', '/classes/:id', {
+  getClass: route(addresses.getClass, { summary: 'One class', answer: classSchema }),
+  changeClass: route(addresses.changeClass, {
     summary: 'Change or archive a class; a stale save is refused with what is stored now',
     body: classChangeSchema,
     answer: classSchema,
   }),
 
-  ledger: route('get', '/ledger', {
+  ledger: route(addresses.ledger, {
     summary: 'Sittings, the newest first, filtered and a page at a time',
     query: ledgerQuerySchema,
     answer: ledgerPageSchema,
   }),
-  ledgerFile: route('get', '/ledger.csv', {
+  ledgerFile: route(addresses.ledgerFile, {
     summary: 'Sittings with their passages as CSV, filtered, the newest first',
     query: ledgerFilterSchema,
     answer: fileOf('text/csv'),
   }),
-  knownSittings: route('get', '/ledger/known', {
+  knownSittings: route(addresses.knownSittings, {
     summary: 'Which sittings are on record, and when they began: what a log from outside is read against',
     answer: listOf(object({ id: uuid, studentId: uuid, startedAt: moment })),
   }),
-  addLogged: route('post', '/ledger/logged', {
+  addLogged: route(addresses.addLogged, {
     summary: 'Put sittings of a log from outside on record; what is there already is not added again',
     body: loggedSittingsSchema,
     answer: object({ added: Type.Integer(), there: Type.Integer() }),
     status: 201,
   }),
-  listCorrections: route('get', '/sittings/:id/corrections', {
+  listCorrections: route(addresses.listCorrections, {
     summary: 'How a sitting stood before each correction, the newest first',
     answer: listOf(sittingCorrectionSchema),
   }),
-  trends: route('get', '/students/:id/trends', {
+  trends: route(addresses.trends, {
     summary: "What is drawn of a student's practice, the oldest first",
     answer: listOf(trendPointSchema),
   }),
 
-  listLadders: route('get', '/ladders', {
+  listLadders: route(addresses.listLadders, {
     summary: 'Ladders of a student, or of all: the newest first',
     query: ofStudent,
     answer: listOf(ladderSchema),
   }),
-  getLadder: route('get', '/ladders/:id', { summary: 'One ladder', answer: ladderSchema }),
-  addLadder: route('post', '/ladders', {
+  getLadder: route(addresses.getLadder, { summary: 'One ladder', answer: ladderSchema }),
+  addLadder: route(addresses.addLadder, {
     summary: "Build a ladder from a session's passage to a target; the same id again answers what is there",
     body: newLadderSchema,
     answer: ladderSchema,
     status: 201,
   }),
-  changeLadder: route('put', '/ladders/:id', {
+  changeLadder: route(addresses.changeLadder, {
     summary: 'Edit the rungs, gate or plan of a ladder, or end it; a stale save is refused',
     body: ladderChangeSchema,
     answer: ladderSchema,
   }),
-  decideRung: route('post', '/ladders/:id/decisions', {
+  decideRung: route(addresses.decideRung, {
     summary:
       'Accept what the rules say, or do otherwise with a reason; the next session has the numbers of the rung',
     body: newRungDecisionSchema,
     answer: ladderSchema,
     status: 201,
   }),
-  ladderCalendar: route('get', '/ladders/:id/calendar', {
+  ladderCalendar: route(addresses.ladderCalendar, {
     summary: 'The dated sittings of the weeks to come, with the numbers of each day',
     query: calendarQuerySchema,
     answer: listOf(calendarSittingSchema),
   }),
-  ladderCalendarFile: route('get', '/ladders/:id/calendar.ics', {
+  ladderCalendarFile: route(addresses.ladderCalendarFile, {
     summary: 'The dated sittings of the weeks to come as iCalendar',
     query: calendarQuerySchema,
     answer: fileOf('text/calendar'),
   }),
-  today: route('get', '/today', {
+  today: route(addresses.today, {
     summary: 'Who comes, whose decision waits, what runs out, who is away: what needs most first',
     answer: todaySchema,
   }),
 
-  listLinks: route('get', '/students/:id/links', {
+  listLinks: route(addresses.listLinks, {
     summary: 'Private links of a student for practice at home, the newest first',
     answer: listOf(linkSchema),
   }),
-  addLink: route('post', '/students/:id/links', {
+  addLink: route(addresses.addLink, {
     summary: 'Give a private link to a session of the student; the same id again answers what is there',
     body: newLinkSchema,
     answer: linkSchema,
     status: 201,
   }),
-  revokeLink: route('post', '/links/:id/revocation', {
+  revokeLink: route(addresses.revokeLink, {
     summary: 'End a private link at once; ending twice is ending once',
     answer: linkSchema,
   }),
-  home: route('get', '/home/:token', {
+  home: route(addresses.home, {
     summary: 'What a private link opens: what the practice needs, and nothing else',
     answer: homeSchema,
     access: 'public',
   }),
-  reportHome: route('post', '/home/:token/reports', {
+  reportHome: route(addresses.reportHome, {
     summary: 'Report a practice at home; the same id again changes nothing',
     body: homeReportSchema,
     answer: reportedSchema,
     access: 'public',
     status: 201,
   }),
-  homeCalendarFile: route('get', '/home/:token/calendar.ics', {
+  homeCalendarFile: route(addresses.homeCalendarFile, {
     summary: 'The planned sittings of a private link as iCalendar, to be subscribed to',
     answer: fileOf('text/calendar'),
     access: 'public',
   }),
 
-  listStudents: route('get', '/students', {
+  listStudents: route(addresses.listStudents, {
     summary: 'All students, by name',
     answer: listOf(studentLineSchema),
   }),
-  addStudent: route('post', '/students', {
+  addStudent: route(addresses.addStudent, {
     summary: 'Add a student',
     body: newStudentSchema,
     answer: studentSchema,
     status: 201,
   }),
-  getStudent: route('get', '/students/:id', { summary: 'One student', answer: studentSchema }),
-  changeStudent: route('put', '/students/:id', {
+  getStudent: route(addresses.getStudent, { summary: 'One student', answer: studentSchema }),
+  changeStudent: route(addresses.changeStudent, {
     summary: 'Change or archive a student',
     body: studentChangeSchema,
     answer: studentSchema,
   }),
-  studentArchive: route('get', '/students/:id/archive.zip', {
+  studentArchive: route(addresses.studentArchive, {
     summary: 'Everything that is kept of a student, as one archive of open files',
     answer: fileOf('application/zip'),
   }),
-  eraseStudent: route('post', '/students/:id/erasure', {
+  eraseStudent: route(addresses.eraseStudent, {
     summary: 'Erase a student and everything of theirs; only anonymous entries of the audit trail stay',
     body: erasureSchema,
     answer: object({ sittings: Type.Integer(), sessions: Type.Integer() }),
   }),
-  addCapacityCheck: route('post', '/students/:id/capacity-checks', {
+  addCapacityCheck: route(addresses.addCapacityCheck, {
     summary: 'Record a comfortable capacity',
     body: newCapacityCheckSchema,
     answer: capacityCheckSchema,
     status: 201,
   }),
-  listCapacityChecks: route('get', '/students/:id/capacity-checks', {
+  listCapacityChecks: route(addresses.listCapacityChecks, {
     summary: 'Every comfortable capacity of a student that was recorded, the oldest first',
     answer: listOf(capacityCheckSchema),
   }),
-  addDayCheck: route('post', '/students/:id/day-checks', {
+  addDayCheck: route(addresses.addDayCheck, {
     summary: 'Record what is true of a student today; the same id again answers what is there',
     body: newDayCheckSchema,
     answer: dayCheckSchema,
     status: 201,
   }),
-  addClearance: route('post', '/students/:id/clearances', {
+  addClearance: route(addresses.addClearance, {
     summary: "Put a clinician's clearance on file; the same id again answers what is there",
     body: newClearanceSchema,
     answer: clearanceSchema,
     status: 201,
   }),
-  changeClearance: route('put', '/clearances/:id', {
+  changeClearance: route(addresses.changeClearance, {
     summary: 'Change or end a clearance; a stale save is refused with what is stored now',
     body: clearanceChangeSchema,
     answer: clearanceSchema,
   }),
 
-  addApproval: route('post', '/students/:id/approvals', {
+  addApproval: route(addresses.addApproval, {
     summary: "Record a teacher's approval; the same id again answers what is there",
     body: newApprovalSchema,
     answer: approvalSchema,
     status: 201,
   }),
-  withdrawApproval: route('post', '/approvals/:id/withdrawal', {
+  withdrawApproval: route(addresses.withdrawApproval, {
     summary: "Withdraw a teacher's approval",
     answer: nothing,
     status: 204,
   }),
-  confirmLogged: route('post', '/students/:id/logged-sittings/confirmation', {
+  confirmLogged: route(addresses.confirmLogged, {
     summary: 'Confirm that the sittings from a log outside were led: from then on they count',
     answer: object({ confirmed: Type.Integer() }),
   }),
 
-  addFact: route('post', '/students/:id/facts', {
+  addFact: route(addresses.addFact, {
     summary: 'Put a fact about a student on record; the same id again answers what is there',
     body: newFactSchema,
     answer: studentFactSchema,
     status: 201,
   }),
-  changeFact: route('put', '/student-facts/:id', {
+  changeFact: route(addresses.changeFact, {
     summary: 'Change or end a fact; what was true on a past day stays',
     body: factChangeSchema,
     answer: studentFactSchema,
   }),
 
-  removeFact: route('post', '/student-facts/:id/removal', {
+  removeFact: route(addresses.removeFact, {
     summary: 'Take a fact off the record that was put there today by mistake; an older one is ended instead',
     answer: nothing,
     status: 204,
@@ -317,37 +318,37 @@ export const routes = {
 
   ...sessionRoutes,
 
-  listSittings: route('get', '/sittings', {
+  listSittings: route(addresses.listSittings, {
     summary: 'Sittings, newest first',
     query: ofStudent,
     answer: listOf(sittingSchema),
   }),
-  beginSitting: route('post', '/sittings', {
+  beginSitting: route(addresses.beginSitting, {
     summary: 'Begin leading a session, if it may be led; the same id again answers what was begun',
     body: newSittingSchema,
     answer: sittingSchema,
     status: 201,
   }),
-  getSitting: route('get', '/sittings/:id', { summary: 'One sitting', answer: sittingSchema }),
-  recordSitting: route('put', '/sittings/:id', {
+  getSitting: route(addresses.getSitting, { summary: 'One sitting', answer: sittingSchema }),
+  recordSitting: route(addresses.recordSitting, {
     summary: 'Put what was really done on record',
     body: sittingRecordSchema,
     answer: sittingSchema,
   }),
 
-  takeSignBack: route('post', '/sittings/:id/signs-taken-back', {
+  takeSignBack: route(addresses.takeSignBack, {
     summary:
       'Take a sign back: within ten minutes as pressed by mistake, later with a reason, and then it counts all the same',
     body: signBackSchema,
     answer: sittingSchema,
   }),
 
-  listAuditEvents: route('get', '/audit-events', {
+  listAuditEvents: route(addresses.listAuditEvents, {
     summary: 'What was decided against a rule, and on whose word, newest first',
     query: ofStudent,
     answer: listOf(auditEventSchema),
   }),
-  ruleBook: route('get', '/rule-book', {
+  ruleBook: route(addresses.ruleBook, {
     summary: 'Whom the rules concern today, and whom they touched when they were led',
     answer: ruleBookSchema,
   }),

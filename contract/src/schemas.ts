@@ -10,6 +10,7 @@ import {
 } from '@nuvrah/core';
 import { Type, type Static } from '@sinclair/typebox';
 import { day, filledText, listOf, moment, nullable, object, text, uuid, version } from './schema-parts.js';
+import { SHORTEST_PASSWORD } from './limits.js';
 
 // Accounts
 
@@ -17,9 +18,6 @@ export const signInSchema = object({
   email: Type.String({ format: 'email', maxLength: 200 }),
   password: text(200),
 });
-
-/** Shortest password that is accepted for an account. */
-export const SHORTEST_PASSWORD = 10;
 
 export const passwordChangeSchema = object({
   current: text(200),

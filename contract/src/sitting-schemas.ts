@@ -29,6 +29,7 @@ import {
   version,
 } from './schema-parts.js';
 import { dayCheckSchema } from './student-schemas.js';
+import { LEDGER_SIZES, LEDGER_SORTS, MOST_LOGGED, type LedgerSort } from './limits.js';
 
 // Sittings, the Ledger, and a log from outside
 
@@ -199,11 +200,6 @@ const ledgerFilters = {
 /** What the Ledger is filtered by; dates are the instructor's, both inclusive. */
 export const ledgerFilterSchema = Type.Object(ledgerFilters, { additionalProperties: false });
 
-export const LEDGER_SORTS = ['day', 'student', 'effort', 'led'] as const;
-export type LedgerSort = (typeof LEDGER_SORTS)[number];
-/** Rows on a page of the Ledger. */
-export const LEDGER_SIZES = [25, 50, 100] as const;
-
 /** A page of the Ledger: by the day, the newest first, unless another order is asked for. */
 export const ledgerQuerySchema = Type.Object(
   {
@@ -232,8 +228,6 @@ export const loggedSittingSchema = object({
 });
 export type NewLoggedSitting = Static<typeof loggedSittingSchema>;
 
-/** Sittings that are put on record in one go. */
-export const MOST_LOGGED = 50;
 export const loggedSittingsSchema = object({
   sittings: Type.Array(loggedSittingSchema, { minItems: 1, maxItems: MOST_LOGGED }),
 });

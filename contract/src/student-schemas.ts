@@ -22,6 +22,7 @@ import {
 } from '@nuvrah/core';
 import { Type, type Static } from '@sinclair/typebox';
 import { day, filledText, hand, moment, nullable, object, text, uuid, version } from './schema-parts.js';
+import { LONGEST_WAIT } from './limits.js';
 
 /** Share of what was measured. */
 const comfortShare = Type.Number({ minimum: 0.3, maximum: 1 });
@@ -104,8 +105,6 @@ const dayFields = {
   pulse: nullable(Type.Integer({ minimum: 25, maximum: 220 })),
   note: text(500),
 };
-/** How long ago today may have been asked, in milliseconds: what waited longer counts as asked then. */
-export const LONGEST_WAIT = 366 * 86_400_000;
 
 export const newDayCheckSchema = object({
   id: uuid,
