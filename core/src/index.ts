@@ -1,4 +1,6 @@
+// Only `export *`: one named export here, and every page of the application loads all of core.
 export * from './result.js';
+export * from './language.js';
 export * from './units/index.js';
 export * from './ratio/index.js';
 export * from './technique/index.js';
@@ -13,5 +15,5 @@ export * from './compose/index.js';
 export * from './ladder/index.js';
 export * from './leading/index.js';
 export * from './waiting/index.js';
-export * from './words/index.js';
+export * from './words/side-words.js';
 export * from './formats/index.js';

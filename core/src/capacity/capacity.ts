@@ -1,6 +1,7 @@
 import { failure, success, type Result } from '../result.js';
 import type { Sustainable } from '../ratio/index.js';
 import { seconds, type Seconds } from '../units/index.js';
+import { capacityWords } from '../words/index.js';
 
 /** What was measured or typed in as easy, in seconds; a hold that was not measured is null. */
 export interface MeasuredCapacity {
@@ -32,14 +33,14 @@ const PHASE_WORDS: Readonly<Record<CapacityPhase, string>> = {
   inhale: 'inhale',
   exhale: 'exhale',
   hold: 'hold',
-  emptyHold: 'empty hold',
+  emptyHold: capacityWords.capacity.emptyHold,
 };
 
 export function describeCapacityProblem({ code, phase }: CapacityProblem): string {
   const { from, to } = CAPACITY_RANGES[phase];
   return code === 'capacity-missing'
-    ? `The comfortable ${PHASE_WORDS[phase]} is needed, in seconds.`
-    : `A comfortable ${PHASE_WORDS[phase]} lies between ${from} and ${to} s.`;
+    ? capacityWords.capacity.theComfortableIsNeeded(PHASE_WORDS[phase])
+    : capacityWords.capacity.aComfortableLiesBetween(PHASE_WORDS[phase], from, to);
 }
 
 /** Checks typed-in seconds; a hold may be left out. @returns the capacity, or every problem at once. */

@@ -13,6 +13,7 @@ import { failure, success, type Result } from '../result.js';
 import { withFittedParts, type CountedPassage } from '../session/index.js';
 import { techniqueOf } from '../technique/index.js';
 import { counts, type Counts } from '../units/index.js';
+import { capacityWords } from '../words/index.js';
 
 /** A fit of a passage, and what kept it below what the phases alone would allow. */
 export interface PassageFit extends Fit {
@@ -62,6 +63,6 @@ function breathsFit(passage: CountedPassage, sustainable: Sustainable, conventio
 export function describeHeldBack({ heldBack }: PassageFit): string | null {
   if (!heldBack) return null;
   return heldBack.by === 'technique'
-    ? `The technique is practised up to a base of ${heldBack.base}.`
-    : 'The pauses inside the breath are counted in.';
+    ? capacityWords.fitPassage.theTechniqueIsPractised(heldBack.base)
+    : capacityWords.fitPassage.thePausesInsideThe;
 }

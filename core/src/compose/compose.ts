@@ -3,7 +3,14 @@ import { checkOrder } from '../ordering/index.js';
 import { failure, success, type Result } from '../result.js';
 import { applySafeFixes, blocksLeading, rescreener, sustainableIn } from '../screening/index.js';
 import { newPassage, type Passage, type Session } from '../session/index.js';
-import { GOALS, SLOTS, techniqueName, techniqueOf, type TechniqueId } from '../technique/index.js';
+import {
+  GOALS,
+  SLOTS,
+  techniqueName,
+  techniqueOf,
+  type TechniqueId,
+  SLOT_NAMES,
+} from '../technique/index.js';
 import { compileSession, holdTotals, type Timeline } from '../timeline/index.js';
 import { seconds, type Seconds } from '../units/index.js';
 import {
@@ -19,6 +26,7 @@ import { SERVED_BY_DAY } from './day-part.js';
 import { checkRequest, seatsOf, type ComposeProblem, type ComposeRequest } from './request.js';
 import { smallestRelaxation } from './relax.js';
 import { searchPlan, type Plan } from './search.js';
+import { composeWords } from '../words/index.js';
 
 /** One session that was composed, with its reasons and what it is compared by. */
 export interface Proposal {
@@ -46,19 +54,18 @@ export interface ProposalNumbers {
 }
 
 const TITLES: Readonly<Record<ProposalKind, string>> = {
-  goal: 'Closest to the goal',
-  'carry-on': 'Carrying on',
-  varied: 'More variety',
-  gentle: 'Gentle',
+  goal: composeWords.compose.closestToTheGoal,
+  'carry-on': composeWords.compose.carryingOn,
+  varied: composeWords.compose.moreVariety,
+  gentle: composeWords.compose.gentle,
 };
-const ORDER =
-  'Settle in, prepare, stir up while there is time to settle again, balance, deepen, soften, and end in stillness.';
+const ORDER = composeWords.compose.settleInPrepareStir;
 
 /** How the session is ordered, and what the time of day has to do with it. */
 function orderOf({ goals, dayPart }: ComposeRequest): string {
   const late = dayPart === 'evening' ? goals.filter((goal) => SERVED_BY_DAY.includes(goal)) : [];
   const said = late.map((goal) => GOALS[goal]).join(' and ');
-  return late.length === 0 ? ORDER : `${ORDER} For ${said}, earlier in the day serves better.`;
+  return late.length === 0 ? ORDER : composeWords.compose.forEarlierInThe(ORDER, said);
 }
 
 /** Stillness at the end: at least this share of the session, between these seconds, and so many more to fill the time. */
@@ -118,7 +125,7 @@ function propose(
     const twin = before.find((other) => sameTechniques(other.session, session));
     const [longest] = [...(plan?.choices ?? [])].sort((a, b) => lengthOf(b) - lengthOf(a));
     if (twin && longest) {
-      banned.set(longest.option.technique, `It leads the proposal "${twin.title}".`);
+      banned.set(longest.option.technique, composeWords.compose.itLeadsTheProposal(twin.title));
       continue;
     }
     if (twin) return null;
@@ -182,7 +189,7 @@ function brokenBy(
   const passage =
     session.passages.find((one) => one.id === id) ?? session.passages.find((one) => one.id === longest?.id);
   return passage
-    ? { technique: passage.technique, reason: 'Together with the others it breaks a rule.' }
+    ? { technique: passage.technique, reason: composeWords.compose.togetherWithTheOthers }
     : null;
 }
 
@@ -196,7 +203,7 @@ function unused(options: readonly Option[], plan: Plan | null): LeftOut[] {
     .filter(({ technique }) => !chosen.has(technique))
     .map(({ technique, slot }) => ({
       technique,
-      reason: `In the time there is, others serve more: ${slot} has what it needs.`,
+      reason: composeWords.compose.inTheTimeThere(SLOT_NAMES[slot]),
     }));
 }
 
@@ -212,7 +219,7 @@ function explain(
   const why = new Map(
     (plan?.choices ?? []).map(({ option }) => [option.passage.id, reasonFor(option, goals)] as const),
   );
-  why.set('closing-stillness', 'Every session ends in stillness; it takes what whole rounds left over.');
+  why.set('closing-stillness', composeWords.compose.everySessionEndsIn);
   return {
     kind,
     title: TITLES[kind],
@@ -234,18 +241,18 @@ function explain(
 const slotOf = ({ technique }: LeftOut): number => SLOTS.indexOf(techniqueOf(technique).slot);
 
 const SLOT_WORDS: Readonly<Record<string, string>> = {
-  arrive: 'It lets the student arrive.',
-  prepare: 'It prepares the breath for what follows.',
-  stoke: 'It stirs up early, with time to settle again.',
-  balance: 'It balances both sides.',
-  deepen: 'It deepens what was prepared.',
-  soften: 'It softens before the end.',
+  arrive: composeWords.compose.itLetsTheStudent,
+  prepare: composeWords.compose.itPreparesTheBreath,
+  stoke: composeWords.compose.itStirsUpEarly,
+  balance: composeWords.compose.itBalancesBothSides,
+  deepen: composeWords.compose.itDeepensWhatWas,
+  soften: composeWords.compose.itSoftensBeforeThe,
 };
 
 function reasonFor({ technique, slot, fit, continued }: Option, goals: string): string {
   const name = techniqueName(technique, 'english');
-  const serves = fit >= 0.5 ? ` ${name} is said to serve ${goals}.` : '';
-  const goesOn = continued ? ' It goes on with the numbers of the last time.' : '';
+  const serves = fit >= 0.5 ? composeWords.compose.isSaidToServe(name, goals) : '';
+  const goesOn = continued ? composeWords.compose.itGoesOnWith : '';
   return `${SLOT_WORDS[slot] ?? ''}${serves}${goesOn}`;
 }
 
@@ -267,6 +274,6 @@ function servedShare({ goals }: ComposeRequest, { passages }: Session, timeline:
 
 const nothingFits = (request: ComposeRequest): ComposeProblem => ({
   code: 'nothing-fits',
-  message: 'Nothing can be put together: even stillness is not for now.',
+  message: composeWords.compose.nothingCanBePut,
   relax: smallestRelaxation(request, (relaxed) => settling(relaxed) !== null),
 });

@@ -1,12 +1,13 @@
 import { hourAt } from '../units/index.js';
 import { techniqueOf, type Feature, type Goal, type TechniqueId } from '../technique/index.js';
+import { inLanguage } from '../language.js';
 
 export type DayPart = 'morning' | 'daytime' | 'evening';
-export const DAY_PARTS: Readonly<Record<DayPart, string>> = {
+export const DAY_PARTS: Readonly<Record<DayPart, string>> = inLanguage({
   morning: 'morning',
   daytime: 'daytime',
   evening: 'evening',
-};
+});
 
 /** Hours at which a part of the day begins; the night before the morning still is evening. */
 const BEGINS = { morning: 4, daytime: 11, evening: 17 } as const;

@@ -32,6 +32,7 @@ import { seconds } from '../units/index.js';
 import { shapedForGoals } from './goal-ratio.js';
 import { fitAtTime } from './day-part.js';
 import { seatsOf, type ComposeRequest } from './request.js';
+import { composeWords } from '../words/index.js';
 
 /** What a proposal is after; each kind weighs differently. */
 export type ProposalKind = 'goal' | 'carry-on' | 'varied' | 'gentle';
@@ -138,7 +139,7 @@ function oneCooling(options: readonly Option[]): {
 } {
   const forms = options.filter(({ technique }) => techniqueOf(technique).family === 'cooling');
   const [best] = [...forms].sort((a, b) => b.fit - a.fit);
-  const reason = best ? `${techniqueName(best.technique, 'english')} does the same.` : '';
+  const reason = best ? composeWords.options.doesTheSame(techniqueName(best.technique, 'english')) : '';
   return {
     kept: options.filter((option) => option === best || !forms.includes(option)),
     others: forms.flatMap(({ technique }) => (technique === best?.technique ? [] : [{ technique, reason }])),
@@ -151,7 +152,7 @@ function makeOption(request: ComposeRequest, technique: TechniqueId, kind: Propo
   const vigorous = isVigorous(technique);
   const wakes = vigorous ? whyNotVigorous(technique, request) : null;
   if (wakes !== null) return no(wakes);
-  if (vigorous && kind === 'gentle') return no('This proposal is a gentle one.');
+  if (vigorous && kind === 'gentle') return no(composeWords.options.thisProposalIsA);
   const entry = techniqueOf(technique);
   const missing = missingPractice(request, entry.after);
   if (missing !== null) return no(missing);
@@ -162,30 +163,32 @@ function makeOption(request: ComposeRequest, technique: TechniqueId, kind: Propo
     entry.pattern.inhaleThrough[0] === 'rolled-tongue'
   )
     return no(
-      tongueRolls === null ? 'Whether the tongue rolls was not asked.' : 'This tongue does not roll.',
+      tongueRolls === null
+        ? composeWords.options.whetherTheTongueRolls
+        : composeWords.options.thisTongueDoesNot,
     );
   if (seats.length > 0 && !seats.some((seat) => entry.seats.includes(seat)))
-    return no('It is practised in no seat that is possible.');
+    return no(composeWords.options.itIsPractisedIn);
   const wanted = startingPassage(request, technique, kind);
-  if (!wanted) return no('No breath is short enough for what can be sustained.');
+  if (!wanted) return no(composeWords.options.noBreathIsShort);
   const of: ScreeningCase = { ...request, session: draftOf(request, [wanted]) };
   const { session, left } = applySafeFixes(of, (remedy) => remedy !== 'replace' && remedy !== 'remove');
   const [passage] = session.passages;
   const [against] = left;
   if (against) return no(describeFinding(against));
-  if (!passage) return no('Nothing of it is left.');
+  if (!passage) return no(composeWords.options.nothingOfItIs);
   return (
-    sized(request, passage, kind, fit, vigorous, rescreener(of)) ?? no('There is too little time for it.')
+    sized(request, passage, kind, fit, vigorous, rescreener(of)) ?? no(composeWords.options.thereIsTooLittle)
   );
 }
 
 /** Why nothing vigorous goes with what the session is for or with the time of day; null where it does. Domain 10, goal fit. */
 function whyNotVigorous(technique: TechniqueId, { goals, dayPart }: ComposeRequest): string | null {
-  if (goals.includes('sleep')) return 'It wakes, and the goal is sleep.';
+  if (goals.includes('sleep')) return composeWords.options.itWakesAndThe;
   // To tense and let go is vigorous too, and what agitation asks for first.
   if (goals.includes('agitation'))
-    return beginsWell(technique, goals) ? null : 'It stirs up, and the goal is to settle agitation.';
-  return dayPart === 'evening' ? 'It stirs up, and it is evening: it serves earlier in the day.' : null;
+    return beginsWell(technique, goals) ? null : composeWords.options.itStirsUpAnd;
+  return dayPart === 'evening' ? composeWords.options.itStirsUpAndIt : null;
 }
 
 /** Why a technique is not for somebody yet: none of those that come before it is on record; null where it is. */
@@ -193,7 +196,7 @@ function missingPractice({ practised, student }: ComposeRequest, after: readonly
   if (after.length === 0 || student.experienced) return null;
   if (after.some((before) => (practised as readonly string[]).includes(before))) return null;
   const names = after.map((before) => techniqueName(before as TechniqueId, 'english').toLowerCase());
-  return `Before it comes ${names.join(' or ')}, which is not on record as easy yet.`;
+  return composeWords.options.beforeItComesWhich(names.join(' or '));
 }
 
 /**

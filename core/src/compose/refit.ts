@@ -10,6 +10,7 @@ import {
 } from '../screening/index.js';
 import { seatFor, type Passage, type Session } from '../session/index.js';
 import { SEATS, techniqueName, techniqueOf, type SeatId } from '../technique/index.js';
+import { composeWords } from '../words/index.js';
 
 /** Something that was changed for the other student, and why. */
 export interface RefitChange {
@@ -57,7 +58,7 @@ function inPossibleSeat(passage: Passage, seats: readonly SeatId[], changes: Ref
   if (seats.length === 0 || seats.includes(passage.seat)) return passage;
   const seat = seatFor(techniqueOf(passage.technique), seats);
   if (!seats.includes(seat)) return passage;
-  const reason = `${SEATS[passage.seat].name} is not among the seats that are possible.`;
+  const reason = composeWords.refit.isNotAmongThe(SEATS[passage.seat].name);
   changes.push({ passageId: passage.id, said: `seat: ${SEATS[seat].name}`, reason });
   return { ...passage, seat };
 }
@@ -72,10 +73,10 @@ function fitted(passage: Passage, of: ScreeningCase, changes: RefitChange[]): Pa
   const unknown = over.find((phase) => of.student.capacity[phase].kind === 'assumed');
   changes.push({
     passageId: passage.id,
-    said: to.kind === 'counted' ? formatBreath(countsOf(to)) : 'a shorter deep breath after the strokes',
+    said: to.kind === 'counted' ? formatBreath(countsOf(to)) : composeWords.refit.aShorterDeepBreath,
     reason: unknown
-      ? `The ${PHASE_NAMES[unknown]} was never measured for this student.`
-      : `${techniqueName(passage.technique, 'english')} would ask for more than can be sustained.`,
+      ? composeWords.refit.theWasNeverMeasured(PHASE_NAMES[unknown])
+      : composeWords.refit.wouldAskForMore(techniqueName(passage.technique, 'english')),
   });
   return to;
 }

@@ -3,6 +3,7 @@ import { newPassage } from '../session/index.js';
 import { SEATS } from '../technique/index.js';
 import { draftOf } from './options.js';
 import type { ComposeRequest } from './request.js';
+import { composeWords } from '../words/index.js';
 
 /** Something that narrows what can be composed, and the request without it. */
 interface Constraint {
@@ -45,14 +46,16 @@ function constraintsOf(request: ComposeRequest, facts: readonly string[]): reado
       ? []
       : [
           {
-            said: `Another seat: only ${request.student.seats.map((seat) => SEATS[seat].name).join(', ')} is possible so far.`,
+            said: composeWords.relax.anotherSeatOnlyIs(
+              request.student.seats.map((seat) => SEATS[seat].name).join(', '),
+            ),
             without: (now) => ({ ...now, student: { ...now.student, seats: [] } }),
           },
         ];
   const ofFacts = request.student.facts
     .filter((fact) => facts.includes(fact))
     .map((fact): Constraint => ({
-      said: `Another time: today ${FACT_NAMES[fact]} is true.`,
+      said: composeWords.relax.anotherTimeTodayIs(FACT_NAMES[fact]),
       without: (now) => ({
         ...now,
         student: { ...now.student, facts: now.student.facts.filter((other) => other !== fact) },

@@ -5,6 +5,7 @@ import type { Passage } from '../session/index.js';
 import { GOALS, type Goal, type SeatId, type TechniqueId } from '../technique/index.js';
 import type { DayPart } from './day-part.js';
 import { seatsForGoals } from './goal-ratio.js';
+import { composeWords } from '../words/index.js';
 
 /** What a session is composed from. */
 export interface ComposeRequest extends Omit<ScreeningCase, 'session'> {
@@ -47,13 +48,13 @@ export function checkRequest({ goals, minutes, emergency }: ComposeRequest): Com
   if (emergency) return { code: 'suspended', message: describeEmergency(emergency) };
   const { from, to } = COMPOSE_MINUTES;
   if (!(minutes >= from && minutes <= to))
-    return { code: 'minutes', message: `A session takes ${from} to ${to} minutes.` };
-  if (goals.length === 0) return { code: 'no-goal', message: 'Say what the session is for: choose a goal.' };
+    return { code: 'minutes', message: composeWords.request.aSessionTakesTo(from, to) };
+  if (goals.length === 0) return { code: 'no-goal', message: composeWords.request.sayWhatTheSession };
   const pair = OPPOSITES.find((two) => two.every((goal) => goals.includes(goal)));
   return pair
     ? {
         code: 'opposite-goals',
-        message: `${pair.map((goal) => GOALS[goal]).join(' and ')} pull apart: keep one of them.`,
+        message: composeWords.request.pullApartKeepOne(pair.map((goal) => GOALS[goal]).join(' and ')),
       }
     : null;
 }

@@ -1,3 +1,5 @@
+import { textsInLanguage } from '../language.js';
+
 /** Where schools differ (domain: section "where schools differ"). Some bear on the timeline, the others on fitting, screening and growth. */
 export interface Conventions {
   readonly round: 'both-sides' | 'one-side';
@@ -31,144 +33,149 @@ export interface ConventionQuestion<K extends ConventionKey> {
 }
 
 /** Each question with its choices, the default and one line of reason. */
-export const CONVENTION_QUESTIONS: { readonly [K in ConventionKey]: ConventionQuestion<K> } = {
-  round: {
-    question: 'A round of alternate-nostril is',
-    choices: { 'both-sides': 'both sides', 'one-side': 'one side' },
-    preset: 'both-sides',
-    why: 'A round of both sides ends where it began.',
-  },
-  startingSide: {
-    question: 'Starting side',
-    choices: { left: 'left', right: 'right', 'by-goal': 'by goal' },
-    preset: 'by-goal',
-    why: 'Left to calm, right to energise, left when unsure.',
-  },
-  begins: {
-    question: 'A passage begins with',
-    choices: {
-      'empty-through-start': 'emptying through the starting nostril',
-      'out-through-both': 'breathing out through both',
-      'free-breath': 'one free breath through both',
+export const CONVENTION_QUESTIONS: { readonly [K in ConventionKey]: ConventionQuestion<K> } = textsInLanguage(
+  {
+    round: {
+      question: 'A round of alternate-nostril is',
+      choices: { 'both-sides': 'both sides', 'one-side': 'one side' },
+      preset: 'both-sides',
+      why: 'A round of both sides ends where it began.',
     },
-    preset: 'empty-through-start',
-    why: 'The first inhale then follows the rule: in through the nostril you last exhaled through.',
-  },
-  endsOn: {
-    question: 'A passage ends on',
-    choices: { 'side-it-began': 'the side it began', 'exhale-right': 'an exhale on the right' },
-    preset: 'side-it-began',
-    why: 'Whole rounds; ending on the right may need half a round more.',
-  },
-  closingHand: {
-    question: 'Closing hand',
-    choices: { dominant: 'the dominant hand', right: 'always the right' },
-    preset: 'dominant',
-    why: 'Less effort for the arm; the fingers are mirrored for the left hand.',
-  },
-  fingerPosition: {
-    question: 'Index and middle finger',
-    choices: {
-      folded: 'folded to the palm',
-      'between-brows': 'resting between the brows',
-      temple: 'at the temple',
-      free: 'free',
-      'thumb-and-index': 'thumb and index close',
+    startingSide: {
+      question: 'Starting side',
+      choices: { left: 'left', right: 'right', 'by-goal': 'by goal' },
+      preset: 'by-goal',
+      why: 'Left to calm, right to energise, left when unsure.',
     },
-    preset: 'folded',
-    why: 'The hand stays light and out of the way of the face.',
-  },
-  leftClosedBy: {
-    question: 'Left nostril closed by (right hand)',
-    choices: { 'ring-and-little': 'ring and little finger', ring: 'ring finger', middle: 'middle finger' },
-    preset: 'ring-and-little',
-    why: 'Two fingers together stay steady longer.',
-  },
-  holdsComeIn: {
-    question: 'Holds come in',
-    choices: {
-      'from-the-start': 'from the start, short',
-      'after-1-1': 'after 1:1 is easy',
-      'after-1-2': 'after 1:2 is easy',
-      'after-10-20': 'after 10:20 is easy for 5 minutes',
+    begins: {
+      question: 'A passage begins with',
+      choices: {
+        'empty-through-start': 'emptying through the starting nostril',
+        'out-through-both': 'breathing out through both',
+        'free-breath': 'one free breath through both',
+      },
+      preset: 'empty-through-start',
+      why: 'The first inhale then follows the rule: in through the nostril you last exhaled through.',
     },
-    preset: 'after-1-2',
-    why: 'A long easy exhale shows that there is room for a hold; each school of growth brings its own.',
-  },
-  growthOrder: {
-    question: 'What grows first',
-    choices: {
-      'count-first': 'the count, then the ratio',
-      'ratio-first': 'the ratio at one base',
-      'full-ratio': 'the full ratio, small base',
-      'even-four-part': 'four even parts',
-      'exhale-led': 'the exhale; holds last',
+    endsOn: {
+      question: 'A passage ends on',
+      choices: { 'side-it-began': 'the side it began', 'exhale-right': 'an exhale on the right' },
+      preset: 'side-it-began',
+      why: 'Whole rounds; ending on the right may need half a round more.',
     },
-    preset: 'count-first',
-    why: 'Length without holds is the gentlest way to more.',
-  },
-  externalHold: {
-    question: 'Empty hold in alternate-nostril',
-    choices: { none: 'none', 'turning-pause': 'a turning pause', equal: 'as long as the full hold' },
-    preset: 'none',
-    why: 'Empty holds ask most of the breath; they come last if at all.',
-  },
-  hum: {
-    question: 'The hum is on',
-    choices: { exhale: 'the exhale', both: 'exhale and inhale' },
-    preset: 'exhale',
-    why: 'Humming on the inhale is an effort for most.',
-  },
-  counting: {
-    question: 'Counts are called',
-    choices: { up: 'upwards', down: 'downwards', 'silent-later': 'silent after the first rounds' },
-    preset: 'up',
-    why: 'Counting up tells where one is without knowing the end.',
-  },
-  mealGap: {
-    question: 'Gap after a meal',
-    choices: {
-      'by-technique': '4 h forceful, 3 h general, 2 h hold-free alternate-nostril, none for what is gentle',
-      'half-hour-alternating': 'the same, but half an hour for hold-free alternate-nostril',
+    closingHand: {
+      question: 'Closing hand',
+      choices: { dominant: 'the dominant hand', right: 'always the right' },
+      preset: 'dominant',
+      why: 'Less effort for the arm; the fingers are mirrored for the left hand.',
     },
-    preset: 'by-technique',
-    why: 'A full stomach presses on the breath.',
-  },
-  longExhaleInLowMood: {
-    question: 'Long exhale in low mood',
-    choices: { avoid: 'avoid beyond 1:1', allow: 'allow' },
-    preset: 'avoid',
-    why: 'Even or inhale-led breathing lifts more.',
-  },
-  lockOrder: {
-    question: 'Locks are set',
-    choices: { 'chin-first': 'chin, abdomen, root', 'root-first': 'root first' },
-    preset: 'chin-first',
-    why: 'The chin keeps the throat quiet before the rest follows; released in reverse.',
-  },
-  restAfterStrokes: {
-    question: 'Rest after strokes',
-    choices: { 'until-quiet': 'until the breath is quiet', fixed: 'fixed seconds' },
-    preset: 'until-quiet',
-    why: 'Planned as 45 s (60 s before holds), at least 30, at most 120.',
-  },
-  bothEntriesInADay: {
-    question: 'Left- and right-entry on one day',
-    choices: { avoid: 'avoid', allow: 'allow' },
-    preset: 'avoid',
-    why: 'They are said to pull in opposite directions.',
-  },
-  approvals: {
-    question: "A teacher's approval is asked for",
-    choices: {
-      usual: 'bellows, all three locks, holds over 20 s',
-      strict: 'these, skull-brightening and right-entry',
-      none: 'nothing',
+    fingerPosition: {
+      question: 'Index and middle finger',
+      choices: {
+        folded: 'folded to the palm',
+        'between-brows': 'resting between the brows',
+        temple: 'at the temple',
+        free: 'free',
+        'thumb-and-index': 'thumb and index close',
+      },
+      preset: 'folded',
+      why: 'The hand stays light and out of the way of the face.',
     },
-    preset: 'usual',
-    why: 'What can do most harm is taught first by somebody who watches.',
+    leftClosedBy: {
+      question: 'Left nostril closed by (right hand)',
+      choices: { 'ring-and-little': 'ring and little finger', ring: 'ring finger', middle: 'middle finger' },
+      preset: 'ring-and-little',
+      why: 'Two fingers together stay steady longer.',
+    },
+    holdsComeIn: {
+      question: 'Holds come in',
+      choices: {
+        'from-the-start': 'from the start, short',
+        'after-1-1': 'after 1:1 is easy',
+        'after-1-2': 'after 1:2 is easy',
+        'after-10-20': 'after 10:20 is easy for 5 minutes',
+      },
+      preset: 'after-1-2',
+      why: 'A long easy exhale shows that there is room for a hold; each school of growth brings its own.',
+    },
+    growthOrder: {
+      question: 'What grows first',
+      choices: {
+        'count-first': 'the count, then the ratio',
+        'ratio-first': 'the ratio at one base',
+        'full-ratio': 'the full ratio, small base',
+        'even-four-part': 'four even parts',
+        'exhale-led': 'the exhale; holds last',
+      },
+      preset: 'count-first',
+      why: 'Length without holds is the gentlest way to more.',
+    },
+    externalHold: {
+      question: 'Empty hold in alternate-nostril',
+      choices: { none: 'none', 'turning-pause': 'a turning pause', equal: 'as long as the full hold' },
+      preset: 'none',
+      why: 'Empty holds ask most of the breath; they come last if at all.',
+    },
+    hum: {
+      question: 'The hum is on',
+      choices: { exhale: 'the exhale', both: 'exhale and inhale' },
+      preset: 'exhale',
+      why: 'Humming on the inhale is an effort for most.',
+    },
+    counting: {
+      question: 'Counts are called',
+      choices: { up: 'upwards', down: 'downwards', 'silent-later': 'silent after the first rounds' },
+      preset: 'up',
+      why: 'Counting up tells where one is without knowing the end.',
+    },
+    mealGap: {
+      question: 'Gap after a meal',
+      choices: {
+        'by-technique': '4 h forceful, 3 h general, 2 h hold-free alternate-nostril, none for what is gentle',
+        'half-hour-alternating': 'the same, but half an hour for hold-free alternate-nostril',
+      },
+      preset: 'by-technique',
+      why: 'A full stomach presses on the breath.',
+    },
+    longExhaleInLowMood: {
+      question: 'Long exhale in low mood',
+      choices: { avoid: 'avoid beyond 1:1', allow: 'allow' },
+      preset: 'avoid',
+      why: 'Even or inhale-led breathing lifts more.',
+    },
+    lockOrder: {
+      question: 'Locks are set',
+      choices: { 'chin-first': 'chin, abdomen, root', 'root-first': 'root first' },
+      preset: 'chin-first',
+      why: 'The chin keeps the throat quiet before the rest follows; released in reverse.',
+    },
+    restAfterStrokes: {
+      question: 'Rest after strokes',
+      choices: { 'until-quiet': 'until the breath is quiet', fixed: 'fixed seconds' },
+      preset: 'until-quiet',
+      why: 'Planned as 45 s (60 s before holds), at least 30, at most 120.',
+    },
+    bothEntriesInADay: {
+      question: 'Left- and right-entry on one day',
+      choices: { avoid: 'avoid', allow: 'allow' },
+      preset: 'avoid',
+      why: 'They are said to pull in opposite directions.',
+    },
+    approvals: {
+      question: "A teacher's approval is asked for",
+      choices: {
+        usual: 'bellows, all three locks, holds over 20 s',
+        strict: 'these, skull-brightening and right-entry',
+        none: 'nothing',
+      },
+      preset: 'usual',
+      why: 'What can do most harm is taught first by somebody who watches.',
+    },
   },
-};
+  'question',
+  'choices',
+  'why',
+);
 
 export const CONVENTION_KEYS = Object.keys(CONVENTION_QUESTIONS) as readonly ConventionKey[];
 

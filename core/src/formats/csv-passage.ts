@@ -11,6 +11,7 @@ import {
 } from '../technique/index.js';
 import { DEFAULT_PACE, type Pace, type Seconds } from '../units/index.js';
 import type { CsvColumn } from './sittings-csv.js';
+import { formatsWords } from '../words/index.js';
 
 /** Reads the cells of one row, and says what is wrong with them. */
 export interface CellReader {
@@ -42,8 +43,8 @@ export function readPassage(
     cells.say(
       'technique',
       told === ''
-        ? 'The technique is missing.'
-        : `There is no technique "${told}": use a name from the Shelf, like nadi-shodhana.`,
+        ? formatsWords.csvPassage.theTechniqueIsMissing
+        : formatsWords.csvPassage.thereIsNoTechnique(told),
     );
     return null;
   }
@@ -51,7 +52,7 @@ export function readPassage(
   const { kind } = techniqueOf(technique).pattern;
   const kindTold = cells.text('kind').toLowerCase();
   if (kindTold !== '' && kindTold !== kind)
-    cells.say('kind', `"${kindTold}" does not go with this technique: it is ${kind}.`);
+    cells.say('kind', formatsWords.csvPassage.doesNotGoWith(kindTold, kind));
   if (kind === 'natural') return { kind, passageId, technique, ...secondsOf(cells) };
   for (const column of ['breaths_planned', 'breaths_done'] as const) saysWhenMissing(cells, column);
   const breaths = { from: 0, to: 5000, or: 0, whole: true };
@@ -74,7 +75,7 @@ export function readPassage(
     pace: cells.number('pace_ms', { from: 500, to: 3000, or: DEFAULT_PACE, whole: true }) as Pace,
     easings: easingsOf(cells, 'easings'),
     ...(countsLed.length > 0 && { countsLed }),
-    openHolds: listOf(cells, 'open_holds_s', /^\d+(\.\d+)?$/, 'seconds like 12.5; 14').map(
+    openHolds: listOf(cells, 'open_holds_s', /^\d+(\.\d+)?$/, formatsWords.csvPassage.secondsLike125).map(
       (one) => Number(one) as Seconds,
     ),
     ...secondsOf(cells),
@@ -82,10 +83,10 @@ export function readPassage(
 }
 
 const MISSING = {
-  breaths_planned: 'How many breaths were planned is missing.',
-  breaths_done: 'How many breaths were done is missing.',
-  inhale: 'The counts of the inhale are missing.',
-  exhale: 'The counts of the exhale are missing.',
+  breaths_planned: formatsWords.csvPassage.howManyBreathsWere,
+  breaths_done: formatsWords.csvPassage.howManyBreathsWereDone,
+  inhale: formatsWords.csvPassage.theCountsOfThe,
+  exhale: formatsWords.csvPassage.theCountsOfTheExhale,
 } as const;
 
 function saysWhenMissing(cells: CellReader, column: keyof typeof MISSING): void {
@@ -117,7 +118,8 @@ function secondsOf(cells: CellReader): { readonly secondsPlanned: Seconds; reado
 function countsOf(cells: CellReader): PhaseCounts {
   const count = (column: CsvColumn, from: number, or: number): number => {
     const value = cells.number(column, { from, to: 100, or });
-    if (value * 2 !== Math.round(value * 2)) cells.say(column, `Counts go by halves: ${value} is none.`);
+    if (value * 2 !== Math.round(value * 2))
+      cells.say(column, formatsWords.csvPassage.countsGoByHalves(value));
     return value;
   };
   for (const column of ['inhale', 'exhale'] as const) saysWhenMissing(cells, column);
@@ -147,10 +149,9 @@ function listOf(
     (one) =>
       !shape.test(one) || (one.match(/\d+(\.\d+)?/g) ?? []).some((part) => Number(part) > LARGEST[column]),
   );
-  if (wrong)
-    cells.say(column, `"${wrong}" cannot be read: write ${wanted}, no number above ${LARGEST[column]}.`);
+  if (wrong) cells.say(column, formatsWords.csvPassage.cannotBeReadWrite(wrong, wanted, LARGEST[column]));
   const tooMany = all.length > MOST_IN_CELL[column];
-  if (tooMany) cells.say(column, `At most ${MOST_IN_CELL[column]} stand here; these are ${all.length}.`);
+  if (tooMany) cells.say(column, formatsWords.csvPassage.atMostStandHere(MOST_IN_CELL[column], all.length));
   return wrong || tooMany ? [] : all;
 }
 
@@ -158,7 +159,7 @@ const NUMBER = String.raw`(\d+(?:\.5)?)`;
 const EASING = new RegExp(`^(\\d+):${NUMBER}/${NUMBER}/${NUMBER}/${NUMBER}$`);
 
 const easingsOf = (cells: CellReader, column: 'easings' | 'counts_led'): readonly EasingRecord[] =>
-  listOf(cells, column, EASING, 'the round and its counts, like 3:4/0/8/0').map((one) => {
+  listOf(cells, column, EASING, formatsWords.csvPassage.theRoundAndIts).map((one) => {
     const [, fromRound, inhale, internalHold, exhale, externalHold] = (EASING.exec(one) ?? []).map(Number);
     return {
       fromRound: fromRound ?? 1,
@@ -169,7 +170,7 @@ const easingsOf = (cells: CellReader, column: 'easings' | 'counts_led'): readonl
 const TURN = /^(\d+):(left|right|both):(\d+):(\d+)\/(\d+)$/;
 
 const turnsOf = (cells: CellReader): readonly TurnRecord[] =>
-  listOf(cells, 'strokes', TURN, 'set, side, rate, done of planned, like 1:left:60:28/30').map((one) => {
+  listOf(cells, 'strokes', TURN, formatsWords.csvPassage.setSideRateDone).map((one) => {
     const [, set, airway, rate, done, planned] = TURN.exec(one) ?? [];
     return {
       set: Number(set),

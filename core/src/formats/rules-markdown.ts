@@ -1,16 +1,21 @@
 import { FACT_NAMES, LEVELS, MEASURE_NAMES, RULES, type Rule } from '../screening/index.js';
+import { formatsWords } from '../words/index.js';
 
 const LIMITS: Readonly<Record<NonNullable<Rule['limit']>, string>> = {
-  sustainable: 'over what is sustainable',
-  measured: 'over what was measured',
-  'far-over': 'over one and a half times what was measured',
-  unmeasured: 'over what may be assumed',
+  sustainable: formatsWords.rulesMarkdown.overWhatIsSustainable,
+  measured: formatsWords.rulesMarkdown.overWhatWasMeasured,
+  'far-over': formatsWords.rulesMarkdown.overOneAndA,
+  unmeasured: formatsWords.rulesMarkdown.overWhatMayBe,
 };
 
 /** "hold over 2 s": the measure of a rule with its limit. */
 function limitOf({ feature, over, limit, unless }: Rule): string {
   const [name, unit] = MEASURE_NAMES[feature];
-  const above = limit ? ` ${LIMITS[limit]}` : over > 0 ? ` over ${over} ${unit}`.trimEnd() : '';
+  const above = limit
+    ? ` ${LIMITS[limit]}`
+    : over > 0
+      ? formatsWords.rulesMarkdown.over(over, unit).trimEnd()
+      : '';
   return `${name}${above}${unless ? ' (a convention)' : ''}`;
 }
 
@@ -26,5 +31,5 @@ export function rulesToMarkdown(): string {
     const reasons = [...new Set(rules.map(({ reason }) => reason))];
     return `| ${FACT_NAMES[fact]} | ${levels.join(' · ')} | ${reasons.join(' ')} |`;
   });
-  return ['| what is true | what speaks against it | why |', '| --- | --- | --- |', ...rows].join('\n');
+  return [formatsWords.rulesMarkdown.whatIsTrueWhat, '| --- | --- | --- |', ...rows].join('\n');
 }

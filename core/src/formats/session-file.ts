@@ -2,6 +2,7 @@ import { Validator, type OutputUnit, type Schema } from '@cfworker/json-schema';
 import { failure, success, type Result } from '../result.js';
 import type { Session } from '../session/index.js';
 import { sessionFromChecked, sessionSchema, type SessionJson } from './session-schema.js';
+import { formatsWords } from '../words/index.js';
 
 /** The open session format: a session as a file. `docs/formats.md` describes it. */
 export const SESSION_FORMAT = 'breath-session';
@@ -35,25 +36,23 @@ export function sessionToJson(session: Session): string {
 export function sessionFromJson(text: string): Result<Session, SessionFileProblem> {
   const no = (code: SessionFileProblem['code'], message: string, pointers: readonly FilePointer[] = []) =>
     failure({ code, message, pointers });
-  if (text.length > LARGEST_SESSION_FILE)
-    return no('too-large', 'This file is too large for a session: 1 MB is the most.');
+  if (text.length > LARGEST_SESSION_FILE) return no('too-large', formatsWords.sessionFile.thisFileIsToo);
   const parsed = parse(text);
-  if (!parsed.ok) return no('not-json', 'This file is no JSON: choose one that was saved as a session.');
+  if (!parsed.ok) return no('not-json', formatsWords.sessionFile.thisFileIsNo);
   const file = parsed.value as { format?: unknown; version?: unknown; session?: unknown } | null;
   if (typeof file !== 'object' || file === null || file.format !== SESSION_FORMAT)
-    return no('not-a-session', `This file is no session: its "format" is not "${SESSION_FORMAT}".`, [
-      { pointer: '/format', message: `"${SESSION_FORMAT}" is expected.` },
+    return no('not-a-session', formatsWords.sessionFile.thisFileIsNoSession(SESSION_FORMAT), [
+      { pointer: '/format', message: formatsWords.sessionFile.isExpected(SESSION_FORMAT) },
     ]);
   if (file.version !== 1 && file.version !== SESSION_FORMAT_VERSION)
     return no(
       'unknown-version',
-      `This file has version ${String(file.version)}; up to ${SESSION_FORMAT_VERSION} can be read here.`,
-      [{ pointer: '/version', message: `1 to ${SESSION_FORMAT_VERSION} is expected.` }],
+      formatsWords.sessionFile.thisFileHasVersion(String(file.version), SESSION_FORMAT_VERSION),
+      [{ pointer: '/version', message: formatsWords.sessionFile.n1ToIsExpected(SESSION_FORMAT_VERSION) }],
     );
   const session = file.version === 1 ? fromFirstVersion(file.session) : file.session;
   const wrong = problemsOf(session);
-  if (wrong.length > 0)
-    return no('invalid', 'This session cannot be read: nothing was taken from it.', wrong);
+  if (wrong.length > 0) return no('invalid', formatsWords.sessionFile.thisSessionCannotBe, wrong);
   return success(sessionFromChecked(session as SessionJson));
 }
 
@@ -97,7 +96,9 @@ function problemsOf(session: unknown): FilePointer[] {
     pointer: `/session${instanceLocation.slice(1)}`,
     message: error,
   }));
-  return pointers.length > 0 ? pointers : [{ pointer: '/session', message: 'A session is expected.' }];
+  return pointers.length > 0
+    ? pointers
+    : [{ pointer: '/session', message: formatsWords.sessionFile.aSessionIsExpected }];
 }
 
 /** Keywords that only say that something inside is wrong. */

@@ -7,6 +7,7 @@ import { checkSession, sessionOfRecord } from '../session/index.js';
 import { millis } from '../units/index.js';
 import { readPassage, type CellReader } from './csv-passage.js';
 import { CSV_COLUMNS, plainCell, type CsvColumn, type LoggedSitting } from './sittings-csv.js';
+import { formatsWords } from '../words/index.js';
 
 /** What a log is read against. */
 export interface CsvContext {
@@ -122,7 +123,7 @@ function readRows(whole: string): Rows {
         problems.push({
           line,
           column: null,
-          message: 'A quotation mark is not closed: write it twice inside a text.',
+          message: formatsWords.sittingsCsvRead.aQuotationMarkIs,
         });
       else if (data.length > 1 || data[0]?.trim() !== '') rows.push({ line, cells: data });
       // A text in quotation marks may have breaks in it: lines are counted, not rows.
@@ -134,17 +135,13 @@ function readRows(whole: string): Rows {
     },
   });
   if (tooMany)
-    return refused(
-      `The file has more than ${MOST_CSV_ROWS.toLocaleString('en')} rows: split it, by year for example, and read its parts one after the other.`,
-    );
+    return refused(formatsWords.sittingsCsvRead.theFileHasMore(MOST_CSV_ROWS.toLocaleString('en')));
   const header = (rows[0]?.cells ?? []).map((name) => name.trim().toLowerCase());
   const missing = NEEDED.filter((column) => !header.includes(column));
   if (missing.length > 0)
-    return refused(
-      `The first line has to name the columns, and ${missing.map((one) => `"${one}"`).join(', ')} ${missing.length === 1 ? 'is' : 'are'} not among them. A file that was taken from the Ledger has all of them.`,
-    );
+    return refused(formatsWords.sittingsCsvRead.theFirstLineHas(missing.map((one) => `"${one}"`)));
   const twice = header.find((name, index) => name !== '' && header.indexOf(name) !== index);
-  if (twice) return refused(`The column "${twice}" stands twice in the first line: leave one of them out.`);
+  if (twice) return refused(formatsWords.sittingsCsvRead.theColumnStandsTwice(twice));
   return { kind: 'read', header, rows: rows.slice(1), semicolons, problems };
 }
 
@@ -209,7 +206,7 @@ class LogReader {
     const startedAt = this.momentOf(first);
     const id = this.text(first, 'sitting');
     if (id !== '' && !UUID.test(id))
-      this.say(first, 'sitting', 'This is no identifier of a sitting: leave it empty, and one is made.');
+      this.say(first, 'sitting', formatsWords.sittingsCsvRead.thisIsNoIdentifier);
     if (id !== '' && this.knownIds.has(id)) {
       this.there += 1;
       return;
@@ -223,11 +220,7 @@ class LogReader {
       return;
     }
     if (there !== undefined || this.readMoments.has(key))
-      return this.say(
-        first,
-        'started_at',
-        'Another sitting of this student began at this very moment: leave one out, or mend its time.',
-      );
+      return this.say(first, 'started_at', formatsWords.sittingsCsvRead.anotherSittingOfThis);
     this.readMoments.add(key);
     const student = this.studentsById.get(studentId) ?? '';
     this.sittings.push({
@@ -245,13 +238,13 @@ class LogReader {
     problemsBefore: number,
   ): Omit<LoggedSitting, 'id' | 'studentId' | 'student' | 'startedAt'> {
     if (rows.length > MOST_PASSAGES)
-      this.say(first, null, `A sitting has at most ${MOST_PASSAGES} passages; this one has ${rows.length}.`);
+      this.say(first, null, formatsWords.sittingsCsvRead.aSittingHasAt(MOST_PASSAGES, rows.length));
     const passages = rows.flatMap(
       (row) => readPassage(this.reader(row), this.context.newId, this.context.profile) ?? [],
     );
     const complete = passages.every((one) => one.kind === 'natural' || one.cyclesDone >= one.cyclesPlanned);
     const outcome = this.choice(first, 'outcome', ['finished', 'stopped'], complete ? 'finished' : 'stopped');
-    const session = this.upTo(first, 'session', 120) || 'From a file';
+    const session = this.upTo(first, 'session', 120) || formatsWords.sittingsCsvRead.fromAFile;
     // Numbers that cannot be read are no session to be checked.
     if (this.problems.length === problemsBefore) this.checkPlanned(session, passages, rows);
     const record: LeadRecord = {
@@ -283,8 +276,7 @@ class LogReader {
     const { session, wrong } = sessionOfRecord(title, passages);
     for (const index of wrong) {
       const row = rows[index];
-      if (row)
-        this.say(row, 'kind', 'This technique is not practised in this way: mend the technique or the kind.');
+      if (row) this.say(row, 'kind', formatsWords.sittingsCsvRead.thisTechniqueIsNot);
     }
     if (wrong.length > 0) return;
     for (const { pointer, message } of checkSession(session, this.context.profile)) {
@@ -296,7 +288,7 @@ class LogReader {
   /** A text that is not too long: none is cut off unseen. */
   private upTo(row: Row, column: CsvColumn, longest: number): string {
     const text = this.text(row, column);
-    if (text.length > longest) this.say(row, column, `This is too long: ${longest} characters at most.`);
+    if (text.length > longest) this.say(row, column, formatsWords.sittingsCsvRead.thisIsTooLong(longest));
     return text;
   }
 
@@ -309,10 +301,10 @@ class LogReader {
       row,
       'student',
       named.length > 1
-        ? `More than one student is called "${name}": give the student_id, as a file from the Ledger has it.`
+        ? formatsWords.sittingsCsvRead.moreThanOneStudent(name)
         : name === ''
-          ? 'Whose sitting it is is missing: give the name of the student.'
-          : `There is no student "${name}": add the student first, or mend the name.`,
+          ? formatsWords.sittingsCsvRead.whoseSittingItIs
+          : formatsWords.sittingsCsvRead.thereIsNoStudent(name),
     );
     return null;
   }
@@ -323,12 +315,12 @@ class LogReader {
       zone: this.context.timeZone,
     });
     if (!moment.isValid || !/^\d{4}-\d{2}-\d{2}.+\d/.test(text)) {
-      this.say(row, 'started_at', `"${text}" is no day and time: write it as 2026-03-10 06:30.`);
+      this.say(row, 'started_at', formatsWords.sittingsCsvRead.isNoDayAnd(text));
       return null;
     }
     const at = moment.toUTC().toISO();
     if (moment.toMillis() <= DateTime.fromISO(this.context.now).toMillis()) return at;
-    this.say(row, 'started_at', `${text} lies in the future: what is on record has happened already.`);
+    this.say(row, 'started_at', formatsWords.sittingsCsvRead.liesInTheFuture(text));
     return null;
   }
 
@@ -338,14 +330,16 @@ class LogReader {
       .map((one) => one.trim())
       .filter((one) => one !== '');
     const strange = told.find((one) => !(SIGN_IDS as readonly string[]).includes(one));
-    if (strange) this.say(row, 'signs', `"${strange}" is no sign: use ${SIGN_IDS.join(', ')}.`);
+    if (strange)
+      this.say(row, 'signs', formatsWords.sittingsCsvRead.isNoSignUse(strange, SIGN_IDS.join(', ')));
     return strange ? [] : ([...new Set(told)] as SignId[]);
   }
 
   private choice<T extends string>(row: Row, column: CsvColumn, choices: readonly T[], or: T): T {
     const text = this.text(row, column);
     const found = choices.find((one) => one === text.toLowerCase());
-    if (text !== '' && !found) this.say(row, column, `"${text}" is none of ${choices.join(', ')}.`);
+    if (text !== '' && !found)
+      this.say(row, column, formatsWords.sittingsCsvRead.isNoneOf(text, choices.join(', ')));
     return found ?? or;
   }
 
@@ -359,7 +353,16 @@ class LogReader {
         const value = Number(this.semicolons ? text.replace(',', '.') : text);
         if (Number.isFinite(value) && value >= from && value <= to && (!whole || Number.isInteger(value)))
           return value;
-        this.say(row, column, `"${text}" is no ${whole ? 'whole number' : 'number'} from ${from} to ${to}.`);
+        this.say(
+          row,
+          column,
+          formatsWords.sittingsCsvRead.isNoFromTo(
+            text,
+            whole ? formatsWords.sittingsCsvRead.wholeNumber : 'number',
+            from,
+            to,
+          ),
+        );
         return or;
       },
     };

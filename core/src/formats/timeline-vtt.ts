@@ -1,5 +1,6 @@
 import type { Naming } from '../technique/index.js';
 import { beginsLastRound, type Timeline } from '../timeline/index.js';
+import { formatsWords } from '../words/index.js';
 
 /** "00:01:09.500". */
 function moment(millis: number): string {
@@ -22,8 +23,8 @@ export function timelineToVtt(timeline: Timeline, naming: Naming): string {
     const words = cue.spoken[naming];
     if (words === '' || to <= from) return [];
     const count = counts === null ? '' : `, ${counts}`;
-    const last = ownPace === null && beginsLastRound(timeline, event) ? ', the last' : '';
-    const where = round === null ? '' : `Round ${round}${last}: `;
+    const last = ownPace === null && beginsLastRound(timeline, event) ? formatsWords.timelineVtt.theLast : '';
+    const where = round === null ? '' : formatsWords.timelineVtt.round(round, last);
     return [`${moment(from)} --> ${moment(to)}\n${plain(`${where}${words}${count}`)}`];
   });
   return `WEBVTT\n\n${cues.map((cue, index) => `${index + 1}\n${cue}\n`).join('\n')}`;

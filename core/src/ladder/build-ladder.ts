@@ -15,6 +15,7 @@ import { techniqueName, techniqueOf, type Range, type TechniqueId } from '../tec
 import { withRungsBetween } from './growth.js';
 import { nearestInRange, schoolsFor } from './range-of-technique.js';
 import { countedPath, durationPath, SCHOOLS, strokesPath, type Gate, type SchoolId } from './schools.js';
+import { ladderWords } from '../words/index.js';
 
 /** How often somebody practises. */
 export interface PracticePlan {
@@ -63,7 +64,11 @@ export function buildLadder(request: LadderRequest): Result<readonly Rung[], Lad
   const { school, start, target, pace, sustainable } = request;
   const { of, name } = SCHOOLS[school];
   if (start.kind !== of || target.kind !== of) {
-    const message = `${name} grows in ${KIND_WORDS[of]}; these numbers are ${KIND_WORDS[start.kind === of ? target.kind : start.kind]}.`;
+    const message = ladderWords.buildLadder.growsInTheseNumbers(
+      name,
+      KIND_WORDS[of],
+      KIND_WORDS[start.kind === of ? target.kind : start.kind],
+    );
     return failure({ code: 'wrong-kind', message });
   }
   const far = beyondReach(target, pace);
@@ -75,7 +80,7 @@ export function buildLadder(request: LadderRequest): Result<readonly Rung[], Lad
   if (end < 0 || end >= MOST_RUNGS) return failure(notOfSchool(request, path));
   const begin = entryOf(path, start);
   if (begin >= end && !(begin === end && sameRung(start, target))) {
-    const message = `${describeRung(target)} is not above ${describeRung(start)}: choose a target that is further on.`;
+    const message = ladderWords.buildLadder.isNotAboveChoose(describeRung(target), describeRung(start));
     return failure({ code: 'target-below-start', message });
   }
   const rungs = fromStart(start, path.slice(begin, end + 1), pace);
@@ -86,12 +91,12 @@ function notOfTechnique({ technique, school, target }: LadderRequest): LadderPro
   const name = techniqueName(technique, 'english');
   if (!schoolsFor(technique).includes(school)) {
     const others = schoolsFor(technique).map((id) => SCHOOLS[id].name);
-    const message = `${name} does not grow by ${SCHOOLS[school].name}: choose ${others.join(' or ')}.`;
+    const message = ladderWords.buildLadder.doesNotGrowBy(name, SCHOOLS[school].name, others.join(' or '));
     return { code: 'not-of-technique', message, nearest: [] };
   }
   const near = nearestInRange(technique, target);
   if (sameRung(near, target)) return null;
-  const message = `${name} is not practised with ${describeRung(target)}. The nearest it is practised with: ${describeRung(near)}.`;
+  const message = ladderWords.buildLadder.isNotPractisedWith(name, describeRung(target), describeRung(near));
   return { code: 'not-of-technique', message, nearest: [near] };
 }
 
@@ -118,11 +123,11 @@ function beyondReach(target: RungNumbers, pace: Pace): string | null {
   );
   if (!phase) return null;
   const { to } = CAPACITY_RANGES[CAPACITY_OF[phase]];
-  return `${describeRung(target)} is out of anybody's reach: ${to} s is the longest here. Choose a nearer target.`;
+  return ladderWords.buildLadder.isOutOfAnybodys(describeRung(target), to);
 }
 
 const KIND_WORDS: Readonly<Record<RungNumbers['kind'], string>> = {
-  counts: 'counts of a breath',
+  counts: ladderWords.buildLadder.countsOfABreath,
   strokes: 'strokes',
   minutes: 'minutes',
 };
@@ -174,11 +179,11 @@ function notOfSchool(request: LadderRequest, path: readonly RungNumbers[]): Ladd
   const name = SCHOOLS[school].name;
   if (target.kind === 'strokes') {
     const met = nearestStrokes(request);
-    const message = `Strokes grow by 5 or 10, sets by 1 and the rate by 10, and none of them shrinks. Nearest on the way: ${met.map(describeRung).join('; ')}.`;
+    const message = ladderWords.buildLadder.strokesGrowBy5(met.map(describeRung).join('; '));
     return { code: 'not-of-school', message, nearest: met };
   }
   const words = nearest.map(describeRung).join('; ');
-  const message = `${name} does not come by ${describeRung(target)}. Nearest on its way: ${words}.`;
+  const message = ladderWords.buildLadder.doesNotComeBy(name, describeRung(target), words);
   return { code: 'not-of-school', message, nearest };
 }
 

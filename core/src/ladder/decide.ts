@@ -2,6 +2,7 @@ import { isEmergencySign, signById, type OpenEmergency, type SignId } from '../p
 import { describeEmergency } from '../screening/index.js';
 import { daysBetween, median, type Day } from '../units/index.js';
 import type { Gate } from './schools.js';
+import { ladderWords } from '../words/index.js';
 
 /** A sitting as a decision reads it. */
 export interface SittingOnRung {
@@ -156,35 +157,44 @@ export function describeReason(reason: DecisionReason): string {
     case 'emergency':
       return describeEmergency(reason);
     case 'stop-sign':
-      return `A stop sign in the last sitting: ${labelOf(reason.sign)}. One rung down.`;
+      return ladderWords.decide.aStopSignIn(labelOf(reason.sign));
     case 'hard-sittings':
-      return `${reason.hard} of the last ${some(reason.of, 'sitting')} with effort ${HARD.effort} or more, or less than ${HARD.done * 100} % done. One rung down.`;
+      return ladderWords.decide.ofTheLastWith(
+        reason.hard,
+        some(reason.of, 'sitting'),
+        HARD.effort,
+        HARD.done * 100,
+      );
     case 'gap':
-      return `${reason.days} days since the last sitting: ${gapWords(reason.days)}`;
+      return ladderWords.decide.daysSinceTheLast(reason.days, gapWords(reason.days));
     case 'no-sittings':
-      return 'No sitting on this rung yet.';
+      return ladderWords.decide.noSittingOnThis;
     case 'last-rung':
-      return 'This is the last rung: the target.';
+      return ladderWords.decide.thisIsTheLast;
     case 'days':
-      return `${some(reason.there, 'day')} on the rung, wanted ${reason.wanted}.`;
+      return ladderWords.decide.onTheRungWanted(some(reason.there, 'day'), reason.wanted);
     case 'sittings':
-      return `${reason.there} of ${some(reason.wanted, 'sitting')}.`;
+      return ladderWords.decide.of(reason.there, some(reason.wanted, 'sitting'));
     case 'complete':
-      return `${reason.there} of the last ${some(reason.wanted, 'sitting')} complete, wanted all.`;
+      return ladderWords.decide.ofTheLastComplete(reason.there, some(reason.wanted, 'sitting'));
     case 'median-effort':
-      return `Median effort ${reason.there}, wanted ${reason.wanted} or less.`;
+      return ladderWords.decide.medianEffortWantedOr(reason.there, reason.wanted);
     case 'effort':
-      return `Highest effort ${reason.there}, wanted ${reason.wanted} or less.`;
+      return ladderWords.decide.highestEffortWantedOr(reason.there, reason.wanted);
     case 'effort-untold':
-      return `Effort not told in ${reason.there} of the last ${some(reason.of, 'sitting')}.`;
+      return ladderWords.decide.effortNotToldIn(reason.there, some(reason.of, 'sitting'));
     case 'signs':
-      return `A stop sign in ${some(reason.there, 'sitting')} of the last, wanted none.`;
+      return ladderWords.decide.aStopSignInOf(some(reason.there, 'sitting'));
     case 'eased':
-      return `Eased on the way in ${some(reason.there, 'sitting')} of the last, wanted none.`;
+      return ladderWords.decide.easedOnTheWay(some(reason.there, 'sitting'));
     case 'fit':
-      return "Today's fit does not allow the next rung yet.";
+      return ladderWords.decide.todaysFitDoesNot;
   }
 }
 
 const gapWords = (days: number): string =>
-  days >= GAPS.check ? 'check the capacity anew.' : days >= GAPS.ease ? 'one rung down.' : 'repeat the rung.';
+  days >= GAPS.check
+    ? ladderWords.decide.checkTheCapacityAnew
+    : days >= GAPS.ease
+      ? ladderWords.decide.oneRungDown
+      : ladderWords.decide.repeatTheRung;

@@ -3,6 +3,7 @@ import { addDays, dayNumber, type Day } from '../units/index.js';
 import { GAPS, HARD } from './decide.js';
 import type { PracticePlan } from './build-ladder.js';
 import type { Gate } from './schools.js';
+import { ladderWords } from '../words/index.js';
 
 /** What the log says of somebody's practice. */
 export interface PracticeLog {
@@ -174,7 +175,7 @@ export function whatHelpsMost(
     ...(plan.daysAWeek < 7
       ? [
           {
-            said: 'a day more a week',
+            said: ladderWords.forecast.aDayMoreA,
             request: { ...request, plan: { ...plan, daysAWeek: plan.daysAWeek + 1 } },
           },
         ]
@@ -182,7 +183,7 @@ export function whatHelpsMost(
     ...(plan.sittingsADay < 2
       ? [
           {
-            said: 'a sitting more a day',
+            said: ladderWords.forecast.aSittingMoreA,
             request: { ...request, plan: { ...plan, sittingsADay: plan.sittingsADay + 1 } },
           },
         ]

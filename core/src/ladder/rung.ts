@@ -12,6 +12,7 @@ import {
 } from '../ratio/index.js';
 import { cyclesHalfMillis, type Passage } from '../session/index.js';
 import { countsToSeconds, type Pace, type Seconds } from '../units/index.js';
+import { ladderWords } from '../words/index.js';
 
 /** The numbers of one rung of a ladder. */
 export type RungNumbers =
@@ -33,10 +34,10 @@ export function describeRung(numbers: RungNumbers): string {
       return formatBreath(numbers.counts);
     case 'strokes': {
       const { strokes, sets, rate } = numbers;
-      return `${sets} ${sets === 1 ? 'set' : 'sets'} of ${strokes} strokes at ${rate} a minute`;
+      return ladderWords.rung.strokes(sets, strokes, rate);
     }
     case 'minutes':
-      return `${numbers.minutes} minutes`;
+      return ladderWords.rung.minutes(numbers.minutes);
   }
 }
 

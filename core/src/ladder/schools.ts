@@ -2,6 +2,7 @@ import { mapPhases, type PhaseCounts } from '../ratio/index.js';
 import { counts, type Counts, type Pace } from '../units/index.js';
 import { nextHold, withRungsBetween } from './growth.js';
 import type { RungNumbers } from './rung.js';
+import { textsInLanguage } from '../language.js';
 
 export const SCHOOL_IDS = [
   'count-first',
@@ -38,57 +39,61 @@ export interface School {
 }
 
 /** Every school of growth. Domain 12. */
-export const SCHOOLS: Readonly<Record<SchoolId, School>> = {
-  'count-first': {
-    id: 'count-first',
-    name: 'Count first',
-    rule: 'Even breaths grow to 10 by 1; then the exhale is twice the inhale, from 5 : 10 to 10 : 20; then a hold of 1, 2, 3 … counts at a base that keeps the cycle within capacity.',
-    of: 'counts',
-    gate: DEFAULT_GATE,
+export const SCHOOLS: Readonly<Record<SchoolId, School>> = textsInLanguage(
+  {
+    'count-first': {
+      id: 'count-first',
+      name: 'Count first',
+      rule: 'Even breaths grow to 10 by 1; then the exhale is twice the inhale, from 5 : 10 to 10 : 20; then a hold of 1, 2, 3 … counts at a base that keeps the cycle within capacity.',
+      of: 'counts',
+      gate: DEFAULT_GATE,
+    },
+    'ratio-first': {
+      id: 'ratio-first',
+      name: 'Ratio first',
+      rule: 'The base stays; the ratio grows: 1 : 0 : 1, 1 : 0 : 2, 1 : 1 : 2, 1 : 2 : 2, 1 : 4 : 2, with holds in between where one would grow by more than 2 s or a quarter. Only then the base grows by 1.',
+      of: 'counts',
+      gate: { ...DEFAULT_GATE, days: 15 },
+    },
+    'full-ratio': {
+      id: 'full-ratio',
+      name: 'Full ratio, small base',
+      rule: '1 : 4 : 2 at base 2, 3, 4 …; the hold comes in by 2 s, or a quarter, at a time.',
+      of: 'counts',
+      gate: DEFAULT_GATE,
+    },
+    'even-four-part': {
+      id: 'even-four-part',
+      name: 'Even four-part',
+      rule: 'Inhale, hold, exhale, and the empty hold where there is one, are equal: 3, 4, 6, 8, 10, with holds in between where one would grow by more than 2 s or a quarter.',
+      of: 'counts',
+      gate: DEFAULT_GATE,
+    },
+    'exhale-led': {
+      id: 'exhale-led',
+      name: 'Exhale-led, holds last',
+      rule: 'The exhale grows alone to twice the inhale; then the base grows to 10 : 20; only then a hold: 2 s, 3 s, and on by 1.',
+      of: 'counts',
+      gate: DEFAULT_GATE,
+    },
+    strokes: {
+      id: 'strokes',
+      name: 'Strokes',
+      rule: 'Strokes a set grow by 10, the last few by 5; then a set more; then the rate by 10 a minute.',
+      of: 'strokes',
+      gate: DEFAULT_GATE,
+    },
+    duration: {
+      id: 'duration',
+      name: 'Duration',
+      rule: 'The numbers stay; the minutes grow: 3, 5, 8, 10, 15.',
+      of: 'minutes',
+      gate: DEFAULT_GATE,
+    },
   },
-  'ratio-first': {
-    id: 'ratio-first',
-    name: 'Ratio first',
-    rule: 'The base stays; the ratio grows: 1 : 0 : 1, 1 : 0 : 2, 1 : 1 : 2, 1 : 2 : 2, 1 : 4 : 2, with holds in between where one would grow by more than 2 s or a quarter. Only then the base grows by 1.',
-    of: 'counts',
-    gate: { ...DEFAULT_GATE, days: 15 },
-  },
-  'full-ratio': {
-    id: 'full-ratio',
-    name: 'Full ratio, small base',
-    rule: '1 : 4 : 2 at base 2, 3, 4 …; the hold comes in by 2 s, or a quarter, at a time.',
-    of: 'counts',
-    gate: DEFAULT_GATE,
-  },
-  'even-four-part': {
-    id: 'even-four-part',
-    name: 'Even four-part',
-    rule: 'Inhale, hold, exhale, and the empty hold where there is one, are equal: 3, 4, 6, 8, 10, with holds in between where one would grow by more than 2 s or a quarter.',
-    of: 'counts',
-    gate: DEFAULT_GATE,
-  },
-  'exhale-led': {
-    id: 'exhale-led',
-    name: 'Exhale-led, holds last',
-    rule: 'The exhale grows alone to twice the inhale; then the base grows to 10 : 20; only then a hold: 2 s, 3 s, and on by 1.',
-    of: 'counts',
-    gate: DEFAULT_GATE,
-  },
-  strokes: {
-    id: 'strokes',
-    name: 'Strokes',
-    rule: 'Strokes a set grow by 10, the last few by 5; then a set more; then the rate by 10 a minute.',
-    of: 'strokes',
-    gate: DEFAULT_GATE,
-  },
-  duration: {
-    id: 'duration',
-    name: 'Duration',
-    rule: 'The numbers stay; the minutes grow: 3, 5, 8, 10, 15.',
-    of: 'minutes',
-    gate: DEFAULT_GATE,
-  },
-};
+  'name',
+  'rule',
+);
 
 /** Counts to which even breaths, and inhales of 1 : 2, grow before a hold comes in. */
 const FULL = 10;

@@ -24,6 +24,7 @@ import {
   type TimelineStudent,
 } from '../timeline/index.js';
 import { millis, type Millis } from '../units/index.js';
+import { leadingWords } from '../words/index.js';
 
 /** What is led: kept whole in the sitting, so that later changes of the session do not rewrite the past. */
 export interface LeadSetup {
@@ -77,21 +78,21 @@ export type LeadAnswer = Result<LeadRun, LeadRefusal>;
 export function describeRefusal(refusal: LeadRefusal): string {
   switch (refusal.code) {
     case 'not-leading':
-      return 'Nothing is being led now.';
+      return leadingWords.run.nothingIsBeingLed;
     case 'no-rounds-here':
-      return 'There are no counted rounds here.';
+      return leadingWords.run.thereAreNoCounted;
     case 'last-round-already':
-      return 'This is the last round already.';
+      return leadingWords.run.thisIsTheLast;
     case 'enough-rounds':
-      return `${refusal.planned} rounds were planned, and half as many again is the most, repeats included: ${refusal.most}.`;
+      return leadingWords.run.roundsWerePlannedAnd(refusal.planned, refusal.most);
     case 'forbidden':
       return refusal.message;
     case 'nothing-to-ease':
-      return 'These counts are as easy as they go. If it is still too much, stop and breathe naturally.';
+      return leadingWords.run.theseCountsAreAs;
     case 'nothing-to-tap':
-      return 'There is nothing here that a tap ends.';
+      return leadingWords.run.thereIsNothingHere;
     case 'too-early':
-      return `This rest lasts ${Math.ceil(refusal.left / 1000)} s more at the least.`;
+      return leadingWords.run.thisRestLastsS(Math.ceil(refusal.left / 1000));
   }
 }
 

@@ -4,6 +4,7 @@ import type { Passage, Session } from '../session/index.js';
 import { techniqueOf } from '../technique/index.js';
 import { seconds, type Millis, type Seconds } from '../units/index.js';
 import { mostRounds, roundsOf, roundsWord, withRounds } from './rounds.js';
+import { orderingWords } from '../words/index.js';
 
 /** A place where time that is left over could go. */
 export interface LeftOverPlace {
@@ -64,7 +65,10 @@ function restPlace(
   if (more <= 0) return [];
   const takes = seconds(more);
   const [minutes, rest] = [Math.floor(takes / 60), takes % 60];
-  const said = `${minutes > 0 ? `${minutes} min ` : ''}${rest > 0 ? `${rest} s ` : ''}longer`;
+  const said = orderingWords.leftOver.longer(
+    minutes > 0 ? orderingWords.leftOver.min(minutes) : '',
+    rest > 0 ? `${rest} s ` : '',
+  );
   const session = withPassage({ ...passage, length: seconds(passage.length + takes) });
   return [{ passageId: passage.id, said, takes, session }];
 }

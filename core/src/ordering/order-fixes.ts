@@ -16,6 +16,7 @@ import {
 import { leastStrokeRest, STROKE_REST } from '../policy/index.js';
 import { counts, floorToHalf, type Seconds } from '../units/index.js';
 import { checkOrder, type OrderingFinding, type OrderingRecord } from './ordering.js';
+import { orderingWords } from '../words/index.js';
 
 /** A session with one finding of ordering mended, and what was done, in words. */
 export interface OrderFix {
@@ -56,14 +57,14 @@ function candidates({ rule, passageId }: OrderingFinding, session: Session, ids:
   const at = session.passages.findIndex(({ id }) => id === passageId);
   const passage = session.passages[at];
   const leaveOut = (one: Passage): OrderFix => ({
-    said: 'leave it out',
+    said: orderingWords.orderFixes.leaveItOut,
     session: removePassage(session, one.id),
   });
   switch (rule) {
     case 'no-settling':
       return [
         {
-          said: 'end in stillness',
+          said: orderingWords.orderFixes.endInStillness,
           session: insertPassage(session, settling(session, ids()), session.passages.at(-1)?.id ?? null),
         },
       ];
@@ -100,9 +101,10 @@ function passageFixes(
     said,
     session: editPassage(session, to.id, () => to),
   });
-  const rested = (of: StrokePassage, quiet: Seconds): OrderFix => edited(`rest ${quiet} s`, { ...of, quiet });
+  const rested = (of: StrokePassage, quiet: Seconds): OrderFix =>
+    edited(orderingWords.orderFixes.restS(quiet), { ...of, quiet });
   const earlier = Array.from({ length: at }, (_, index) => index + 1).map((by): OrderFix => ({
-    said: by === 1 ? 'move it up' : `move it up by ${by}`,
+    said: by === 1 ? orderingWords.orderFixes.moveItUp : orderingWords.orderFixes.moveItUpBy(by),
     session: movePassage(session, passage.id, -by),
   }));
   switch (rule) {
@@ -117,7 +119,7 @@ function passageFixes(
       const before = session.passages.slice(0, at).findLast(({ kind }) => kind === 'strokes');
       return before?.kind === 'strokes'
         ? [
-            edited(`rest ${STROKE_REST.beforeHolds} s before it`, {
+            edited(orderingWords.orderFixes.restSBeforeIt(STROKE_REST.beforeHolds), {
               ...before,
               quiet: STROKE_REST.beforeHolds,
             }),
@@ -128,7 +130,7 @@ function passageFixes(
       return passage.kind === 'counted' ? prepared(passage, session, at, ids) : [];
     case 'arm-raised-long':
       return passage.kind === 'counted' && passage.route !== 'both'
-        ? [edited('by attention, hands down', { ...passage, byAttention: true })]
+        ? [edited(orderingWords.orderFixes.byAttentionHandsDown, { ...passage, byAttention: true })]
         : [];
     case 'same-numbers':
       return [leaveOut(passage)];
@@ -162,8 +164,8 @@ function prepared(
   });
   const double = withPhaseCounts(without, 'exhale', 2 * countsOf(without).inhale);
   return [
-    { said: 'the same without a hold before it', session: put(without) },
-    { said: 'without a hold, the exhale twice the inhale, before it', session: put(withFittedParts(double)) },
+    { said: orderingWords.orderFixes.theSameWithoutA, session: put(without) },
+    { said: orderingWords.orderFixes.withoutAHoldThe, session: put(withFittedParts(double)) },
   ];
 }
 
@@ -179,7 +181,9 @@ function heldLess(session: Session): OrderFix[] {
       externalHold: floorToHalf(now.externalHold / 2),
     };
     const to = withPossibleLocks({ ...passage, ...numbersFromCounts(half), ramps: [], openHold: null });
-    return [{ said: 'halve the holds', session: editPassage(session, passage.id, () => to) }];
+    return [
+      { said: orderingWords.orderFixes.halveTheHolds, session: editPassage(session, passage.id, () => to) },
+    ];
   });
 }
 

@@ -18,6 +18,7 @@ import {
 import { countsOf, sameCounts } from '../ratio/index.js';
 import type { CountedPassage, Passage, Session } from '../session/index.js';
 import { SLOTS, techniqueOf, type Slot, type TechniqueId } from '../technique/index.js';
+import { orderingWords } from '../words/index.js';
 
 /** How a session is ordered, as rules: each finds the passage that breaks it. Domain: section "ordering and composing". */
 export type OrderingRule =
@@ -45,21 +46,18 @@ export interface OrderingFinding {
 
 /** Why, and what to do. */
 export const ORDERING_WORDS: Readonly<Record<OrderingRule, string>> = {
-  'vigorous-late': 'Nothing vigorous in the last third: what stirs up needs time to settle. Move it earlier.',
-  'vigorous-after-quiet': 'Vigorous comes before quiet. Move it earlier.',
-  'rest-after-strokes':
-    'At least 30 s of natural breathing after each set of strokes, 10 s after five or fewer. Lengthen the rest.',
-  'rest-before-hold': 'At least 60 s of rest between strokes and a hold over 2 s. Lengthen the rest.',
-  'heating-after-cooling': 'Nothing heating after cooling. Move it before.',
-  'same-numbers':
-    'The same technique twice only with other numbers, rising or tapering. Change or leave out one.',
-  'hold-unprepared': 'A hold comes after the same pattern without one, here or on record. Put it in before.',
-  'arm-raised-long': 'The arm tires when it is up for more than 8 minutes. Break it, or go by attention.',
-  'too-much-hold':
-    'Too much of the session is held: a quarter for beginners, half otherwise. Shorten the holds.',
-  'both-entries': 'Left- and right-entry on one day are said to pull apart. Leave one out.',
-  'slot-order': 'It usually comes earlier in a session. Move it up, or keep it where you want it.',
-  'no-settling': 'Every session ends in stillness. Put it at the end.',
+  'vigorous-late': orderingWords.ordering.nothingVigorousInThe,
+  'vigorous-after-quiet': orderingWords.ordering.vigorousComesBeforeQuiet,
+  'rest-after-strokes': orderingWords.ordering.atLeast30S,
+  'rest-before-hold': orderingWords.ordering.atLeast60S,
+  'heating-after-cooling': orderingWords.ordering.nothingHeatingAfterCooling,
+  'same-numbers': orderingWords.ordering.theSameTechniqueTwice,
+  'hold-unprepared': orderingWords.ordering.aHoldComesAfter,
+  'arm-raised-long': orderingWords.ordering.theArmTiresWhen,
+  'too-much-hold': orderingWords.ordering.tooMuchOfThe,
+  'both-entries': orderingWords.ordering.leftAndRightEntry,
+  'slot-order': orderingWords.ordering.itUsuallyComesEarlier,
+  'no-settling': orderingWords.ordering.everySessionEndsIn,
 };
 
 /** Hold-free breathing that was easy, as it is on record. */

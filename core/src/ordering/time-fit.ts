@@ -5,6 +5,7 @@ import type { Passage, Session } from '../session/index.js';
 import { techniqueOf } from '../technique/index.js';
 import { seconds, type Seconds } from '../units/index.js';
 import { mostRounds, roundsOf, roundsWord, withRounds } from './rounds.js';
+import { orderingWords } from '../words/index.js';
 
 /** A passage that was made longer or shorter. */
 export interface TimeChange {
@@ -193,9 +194,9 @@ function describeChanges(before: Session, after: Session, conventions: Conventio
     if (was.kind === 'natural' && now.kind === 'natural')
       return was.length === now.length
         ? []
-        : [{ passageId: was.id, said: `${now.length} s instead of ${was.length} s` }];
+        : [{ passageId: was.id, said: orderingWords.timeFit.sInsteadOfS(now.length, was.length) }];
     const [old, fresh] = [roundsOf(was, conventions), roundsOf(now, conventions)];
-    const said = `${roundsWord(was, fresh)} instead of ${old}`;
+    const said = orderingWords.timeFit.insteadOf(roundsWord(was, fresh), old);
     return old === fresh ? [] : [{ passageId: was.id, said }];
   });
 }

@@ -1,5 +1,6 @@
 import { failure, success, type Result } from '../result.js';
 import { yearOf, type Day } from '../units/index.js';
+import { policyWords } from '../words/index.js';
 
 /** Youngest and oldest possible age on a day, in whole years: with a birth year alone they differ by one. */
 export interface AgeRange {
@@ -51,5 +52,5 @@ export function checkBirthYear(birthYear: number, today: Day): Result<null, Birt
 /** What is wrong with a year of birth, with what to do. */
 export const describeBirthYearProblem = ({ code }: BirthYearProblem): string =>
   code === 'in-the-future'
-    ? 'The year of birth is in the future: use a year up to now.'
-    : `Under ${AGES.least} years nothing is taught here: check the year of birth.`;
+    ? policyWords.ages.theYearOfBirth
+    : policyWords.ages.underYearsNothingIs(AGES.least);

@@ -1,3 +1,4 @@
+import { policyWords } from '../words/index.js';
 /** Letters that a reason has at the least, whatever its words. */
 const FEWEST_LETTERS = 4;
 const FEWEST_WORDS = 2;
@@ -18,6 +19,6 @@ export const isReason = (text: string): boolean =>
 export const isPersonName = (text: string): boolean => lettersOf(text) >= 2;
 
 /** What to do about a reason that says nothing. */
-export const REASON_WANTED = 'Say why, in two words at least: it is kept with the decision.';
+export const REASON_WANTED = policyWords.reasons.sayWhyInTwo;
 /** What to do about a name that says nothing. */
-export const NAME_WANTED = 'Say who it was, by name: a letter is not enough.';
+export const NAME_WANTED = policyWords.reasons.sayWhoItWas;

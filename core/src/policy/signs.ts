@@ -1,3 +1,6 @@
+import { textsInLanguage } from '../language.js';
+import { policyWords } from '../words/index.js';
+
 export type StopSignId =
   | 'dizzy'
   | 'tingling'
@@ -31,15 +34,13 @@ export interface Sign {
 }
 
 /** What is done for any stop sign, before anything else. */
-export const STOP_ACTION =
-  'Stop. Let the hand down and breathe naturally. Log it, and do no more of this technique today.';
+export const STOP_ACTION = policyWords.signs.stop;
 
 /** What is done for any emergency sign, before anything else. */
-export const EMERGENCY_ACTION = 'Stop and call emergency help as local rules say.';
+export const EMERGENCY_ACTION = policyWords.signs.emergency;
 
 /** Shown wherever findings or numbers are. */
-export const CAUTION_LINE =
-  'These are common teaching cautions, not medical advice. Local rules and a licensed clinician come first.';
+export const CAUTION_LINE = policyWords.signs.caution;
 
 const stop = (id: StopSignId, label: string): Sign => ({ id, kind: 'stop', label, act: STOP_ACTION });
 const emergency = (id: EmergencySignId, label: string, act: string): Sign => ({
@@ -54,43 +55,47 @@ const NOT_RESPONDING =
 const STROKE = 'These can be signs of a stroke: note the time they began and stay with them.';
 
 /** Signs at which a passage ends, emergencies first. */
-export const SIGNS: readonly Sign[] = [
-  emergency(
-    'chest-pain',
-    'Chest pain',
-    'Half-sitting, clothing loose. Not breathing normally: chest compressions, defibrillator.',
-  ),
-  emergency(
-    'faint',
-    'Faint',
-    `Lay them flat, legs raised (on the left side in later pregnancy). ${NOT_RESPONDING}`,
-  ),
-  emergency('sudden-headache', 'Sudden severe headache', STROKE),
-  emergency('sight-lost', 'Loss of sight', STROKE),
-  emergency('weak-side', 'Weakness on one side', STROKE),
-  emergency('trouble-speaking', 'Trouble speaking', STROKE),
-  emergency(
-    'breathlessness-stays',
-    'Breathlessness that does not settle',
-    'Half-sitting. Asthma: sit up, reliever. Not breathing normally: chest compressions, defibrillator.',
-  ),
-  {
-    id: 'seizure',
-    kind: 'emergency',
-    label: 'Seizure',
-    act: 'Protect the head, do not restrain, time it. Call if it is the first, lasts over 5 minutes, or there is injury or pregnancy.',
-  },
-  stop('dizzy', 'Dizzy'),
-  stop('tingling', 'Tingling'),
-  stop('breathless', 'Breathless'),
-  stop('jerky-breath', 'Jerky breath'),
-  stop('headache', 'Headache'),
-  stop('ears', 'Ringing or pressure in the ears'),
-  stop('pounding-heart', 'Heart pounds, stumbles or has not settled after 2 minutes'),
-  stop('anxiety', 'Anxiety'),
-  stop('nausea', 'Nausea'),
-  stop('vision-disturbed', 'Visual disturbance'),
-];
+export const SIGNS: readonly Sign[] = textsInLanguage(
+  [
+    emergency(
+      'chest-pain',
+      'Chest pain',
+      'Half-sitting, clothing loose. Not breathing normally: chest compressions, defibrillator.',
+    ),
+    emergency(
+      'faint',
+      'Faint',
+      `Lay them flat, legs raised (on the left side in later pregnancy). ${NOT_RESPONDING}`,
+    ),
+    emergency('sudden-headache', 'Sudden severe headache', STROKE),
+    emergency('sight-lost', 'Loss of sight', STROKE),
+    emergency('weak-side', 'Weakness on one side', STROKE),
+    emergency('trouble-speaking', 'Trouble speaking', STROKE),
+    emergency(
+      'breathlessness-stays',
+      'Breathlessness that does not settle',
+      'Half-sitting. Asthma: sit up, reliever. Not breathing normally: chest compressions, defibrillator.',
+    ),
+    {
+      id: 'seizure',
+      kind: 'emergency',
+      label: 'Seizure',
+      act: 'Protect the head, do not restrain, time it. Call if it is the first, lasts over 5 minutes, or there is injury or pregnancy.',
+    },
+    stop('dizzy', 'Dizzy'),
+    stop('tingling', 'Tingling'),
+    stop('breathless', 'Breathless'),
+    stop('jerky-breath', 'Jerky breath'),
+    stop('headache', 'Headache'),
+    stop('ears', 'Ringing or pressure in the ears'),
+    stop('pounding-heart', 'Heart pounds, stumbles or has not settled after 2 minutes'),
+    stop('anxiety', 'Anxiety'),
+    stop('nausea', 'Nausea'),
+    stop('vision-disturbed', 'Visual disturbance'),
+  ],
+  'label',
+  'act',
+);
 
 export const SIGN_IDS: readonly SignId[] = SIGNS.map((sign) => sign.id);
 

@@ -1,21 +1,12 @@
 import { formatCounts } from '../units/index.js';
 import { isHold, PHASE_KINDS, type PhaseCounts, type PhaseKind, type Ratio } from './ratio.js';
+import { ratioWords } from '../words/index.js';
 
 /** The short words that label the four phases on screen. */
-export const PHASE_LABELS: Readonly<Record<PhaseKind, string>> = {
-  inhale: 'in',
-  internalHold: 'hold',
-  exhale: 'out',
-  externalHold: 'empty',
-};
+export const PHASE_LABELS: Readonly<Record<PhaseKind, string>> = ratioWords.labels;
 
 /** The full names of the four phases. */
-export const PHASE_NAMES: Readonly<Record<PhaseKind, string>> = {
-  inhale: 'inhale',
-  internalHold: 'internal hold',
-  exhale: 'exhale',
-  externalHold: 'external hold',
-};
+export const PHASE_NAMES: Readonly<Record<PhaseKind, string>> = ratioWords.names;
 
 /**
  * A ratio or its counts in full with labels: "in 4 · hold 16 · out 8 · empty 0". This is how a ratio that is typed is

@@ -1,6 +1,7 @@
 import { failure, success, type Result } from '../result.js';
 import { counts } from '../units/index.js';
 import { mapPhases, reduceParts, type Numbers, type PhaseKind, type Ratio } from './ratio.js';
+import { ratioWords } from '../words/index.js';
 
 export type RatioProblem =
   | { readonly code: 'ratio-empty' }
@@ -71,22 +72,20 @@ function parsePart(part: string): Result<number, RatioProblem> {
 export function describeRatioProblem(problem: RatioProblem): string {
   switch (problem.code) {
     case 'ratio-empty':
-      return 'Type a ratio, for example 1:2 (in : out) or 1:4:2 (in : hold : out).';
+      return ratioWords.parse.typeARatioFor;
     case 'ratio-part-count':
-      return problem.found < 2
-        ? 'A ratio needs at least two parts, in : out, for example 1:2.'
-        : 'A ratio has at most four parts: in : hold : out : empty.';
+      return problem.found < 2 ? ratioWords.parse.aRatioNeedsAt : ratioWords.parse.aRatioHasAt;
     case 'ratio-part-missing':
-      return `Part ${problem.position} is missing: type 0 for a phase that is left out.`;
+      return ratioWords.parse.partIsMissingType(problem.position);
     case 'ratio-not-a-number':
-      return `“${problem.part}” is not a number: use figures, for example 1:4:2.`;
+      return ratioWords.parse.isNotANumber(problem.part);
     case 'ratio-too-fine':
-      return `“${problem.part}” is too fine: use at most two decimals.`;
+      return ratioWords.parse.isTooFineUse(problem.part);
     case 'ratio-negative':
-      return `“${problem.part}” is below zero: use 0 for a phase that is left out.`;
+      return ratioWords.parse.isBelowZeroUse(problem.part);
     case 'ratio-too-large':
-      return `“${problem.part}” is too large: parts go up to ${LARGEST_PART}.`;
+      return ratioWords.parse.isTooLargeParts(problem.part, LARGEST_PART);
     case 'ratio-no-breath':
-      return `The ${problem.phase} must be above zero.`;
+      return ratioWords.parse.theMustBeAbove(problem.phase);
   }
 }

@@ -13,6 +13,7 @@ import { FACT_NAMES, PERSON_FACTS, TODAY_FACTS, type PersonFact } from './facts.
 import { changesSession, remediesFor } from './remedies.js';
 import { blocksLeading, CLEARANCE_SCOPES, LIMITED_SCOPES, scopeFor } from './standing.js';
 import type { ClearanceScope, StandingFinding } from './standing.js';
+import { screeningWords } from '../words/index.js';
 
 /** One change, of the record or of the session, that lifts a finding. */
 export type AllowingChange =
@@ -170,9 +171,9 @@ export function describeApprovalOf(of: ApprovalOf): string {
     case 'technique':
       return techniqueName(of.technique, 'english').toLowerCase();
     case 'all-locks':
-      return 'all three locks';
+      return screeningWords.allow.allThreeLocks;
     case 'hold':
-      return `holds up to ${round(of.seconds)} s`;
+      return screeningWords.allow.holdsUpToS(round(of.seconds));
   }
 }
 
@@ -238,33 +239,37 @@ function changed(of: ScreeningCase, change: AllowingChange): ScreeningCase {
 export function describeAllowing(change: AllowingChange): string {
   switch (change.kind) {
     case 'clearance': {
-      const upTo = change.upTo === null ? '' : ` up to ${round(change.upTo)} s`;
-      return `A clinician's clearance for ${CLEARANCE_SCOPES[change.scope]}${upTo} (${FACT_NAMES[change.fact]}).`;
+      const upTo = change.upTo === null ? '' : screeningWords.allow.upToS(round(change.upTo));
+      return screeningWords.allow.aCliniciansClearanceFor(
+        CLEARANCE_SCOPES[change.scope],
+        upTo,
+        FACT_NAMES[change.fact],
+      );
     }
     case 'sittings':
-      return `${change.more} more ${change.more === 1 ? 'sitting' : 'sittings'} on record.`;
+      return screeningWords.allow.moreOnRecord(change.more);
     case 'experience':
-      return 'Earlier practice, if there was any, put on record.';
+      return screeningWords.allow.earlierPracticeIfThere;
     case 'capacity':
-      return `A capacity check with an easy ${PHASE_NAMES[change.phase]} of ${round(change.seconds)} s.`;
+      return screeningWords.allow.aCapacityCheckWith(PHASE_NAMES[change.phase], round(change.seconds));
     case 'approval':
-      return `A teacher's approval of ${describeApprovalOf(change.of)}, put on record.`;
+      return screeningWords.allow.aTeachersApprovalOf(describeApprovalOf(change.of));
     case 'tomorrow':
-      return 'Another day: for today it is over.';
+      return screeningWords.allow.anotherDayForToday;
     case 'longer-sitting':
-      return `A sitting of ${Math.ceil(change.minutes)} min on record first.`;
+      return screeningWords.allow.aSittingOfMin(Math.ceil(change.minutes));
     case 'wait':
-      return `${change.minutes} more minutes after the meal.`;
+      return screeningWords.allow.moreMinutesAfterThe(change.minutes);
     case 'age':
-      return `Being ${change.years} years old.`;
+      return screeningWords.allow.beingYearsOld(change.years);
     case 'fact-over': {
       const name = FACT_NAMES[change.fact as keyof typeof FACT_NAMES];
       return change.lastDay === null
-        ? `Once this is no longer true: ${name}.`
-        : `From the day after ${dayInWords(change.lastDay)}, when this is over: ${name}.`;
+        ? screeningWords.allow.onceThisIsNo(name)
+        : screeningWords.allow.fromTheDayAfter(dayInWords(change.lastDay), name);
     }
     case 'session':
-      return `In the session: ${change.said}.`;
+      return screeningWords.allow.inTheSession(change.said);
   }
 }
 

@@ -12,9 +12,10 @@ import {
   type UnmeasuredGroup,
 } from '../policy/index.js';
 import type { SeatId, TechniqueId } from '../technique/index.js';
+import { inLanguage, textsInLanguage } from '../language.js';
 
 /** What may be true of a person, in the words that are shown. Each has its dates in the record; here it is true on the day. */
-export const PERSON_FACTS = {
+export const PERSON_FACTS = inLanguage({
   pregnancy: 'pregnant',
   'pregnancy-guarded': 'pregnant, with bleeding, raised pressure or advised rest',
   'birth-recent': 'gave birth within 3 months',
@@ -49,7 +50,7 @@ export const PERSON_FACTS = {
   teeth: 'sensitive teeth',
   migraine: 'migraine',
   vertigo: 'vertigo',
-} as const;
+} as const);
 
 /** How long a fact lasts that ends by itself, counted from its first day, where that is known. */
 export const FACT_SPANS: Readonly<Partial<Record<PersonFact, { months: number } | { days: number }>>> = {
@@ -60,35 +61,42 @@ export const FACT_SPANS: Readonly<Partial<Record<PersonFact, { months: number } 
 };
 
 /** In the order in which they are asked: what decides most first. */
-export const FACT_GROUPS: readonly { readonly name: string; readonly facts: readonly PersonFact[] }[] = [
-  {
-    name: 'Heart, blood pressure, head',
-    facts: [
-      'pressure-high',
-      'pressure-controlled',
-      'pressure-low',
-      'heart',
-      'stroke',
-      'fainting',
-      'seizures',
+export const FACT_GROUPS: readonly { readonly name: string; readonly facts: readonly PersonFact[] }[] =
+  textsInLanguage(
+    [
+      {
+        name: 'Heart, blood pressure, head',
+        facts: [
+          'pressure-high',
+          'pressure-controlled',
+          'pressure-low',
+          'heart',
+          'stroke',
+          'fainting',
+          'seizures',
+        ],
+      },
+      { name: 'Pregnancy and birth', facts: ['pregnancy', 'pregnancy-guarded', 'birth-recent'] },
+      {
+        name: 'Breath and nose',
+        facts: ['asthma', 'lung-chronic', 'lung-collapsed', 'nose-narrow', 'nosebleed'],
+      },
+      {
+        name: 'Operations and injuries',
+        facts: ['healing-inside', 'eye-surgery', 'neck', 'shoulder', 'knees'],
+      },
+      { name: 'Eyes, ears, teeth', facts: ['eyes', 'ears', 'teeth', 'vertigo', 'migraine'] },
+      {
+        name: 'Belly and metabolism',
+        facts: ['hernia', 'reflux', 'diabetes', 'insulin', 'thyroid', 'thyroid-overactive'],
+      },
+      { name: 'Mood and mind', facts: ['panic', 'low-mood', 'psychosis'] },
     ],
-  },
-  { name: 'Pregnancy and birth', facts: ['pregnancy', 'pregnancy-guarded', 'birth-recent'] },
-  {
-    name: 'Breath and nose',
-    facts: ['asthma', 'lung-chronic', 'lung-collapsed', 'nose-narrow', 'nosebleed'],
-  },
-  { name: 'Operations and injuries', facts: ['healing-inside', 'eye-surgery', 'neck', 'shoulder', 'knees'] },
-  { name: 'Eyes, ears, teeth', facts: ['eyes', 'ears', 'teeth', 'vertigo', 'migraine'] },
-  {
-    name: 'Belly and metabolism',
-    facts: ['hernia', 'reflux', 'diabetes', 'insulin', 'thyroid', 'thyroid-overactive'],
-  },
-  { name: 'Mood and mind', facts: ['panic', 'low-mood', 'psychosis'] },
-];
+    'name',
+  );
 
 /** What may be true today. */
-export const TODAY_FACTS = {
+export const TODAY_FACTS = inLanguage({
   'nose-blocked': 'blocked nose today',
   fever: 'fever or acute illness today',
   intoxicated: 'alcohol, cannabis, other drugs or sedatives not prescribed, today',
@@ -101,13 +109,13 @@ export const TODAY_FACTS = {
   menstruation: 'menstruation',
   'bedtime-near': 'bedtime within 3 hours',
   'not-still': 'driving, machinery, water or heights while practising',
-} as const;
+} as const);
 
 export type PersonFact = keyof typeof PERSON_FACTS;
 export type TodayFact = keyof typeof TODAY_FACTS;
 
 /** Derived from what is on record, never typed. */
-export const DERIVED_FACTS = {
+export const DERIVED_FACTS = inLanguage({
   'under-8': 'under 8 years old',
   'age-8-11': '8 to 11 years old',
   'age-12-17': '12 to 17 years old',
@@ -123,7 +131,7 @@ export const DERIVED_FACTS = {
   'seats-recorded': 'seats that are possible',
   'stop-sign-today': 'a stop sign today',
   anyone: 'anyone',
-} as const;
+} as const);
 
 export type DerivedFact = keyof typeof DERIVED_FACTS;
 export type FactId = PersonFact | TodayFact | DerivedFact;

@@ -5,6 +5,7 @@ import { screenCase, type ScreeningCase } from './case.js';
 import { measureSession } from './measures.js';
 import { describeFinding } from './screen.js';
 import { blocksLeading, type StandingFinding } from './standing.js';
+import { screeningWords } from '../words/index.js';
 
 /** What must be known of a student before a session is led. */
 export interface Readiness {
@@ -21,7 +22,7 @@ export interface Readiness {
 
 /** What an open emergency sign means, in words, with what to do. Domain 12, suspend. */
 export const describeEmergency = ({ sign, day }: OpenEmergency): string =>
-  `An emergency sign on ${dayInWords(day)}: ${signById(sign).label.toLowerCase()}. Nothing is practised until a clearance for this sign is on file.`;
+  screeningWords.gate.anEmergencySignOn(dayInWords(day), signById(sign).label.toLowerCase());
 
 /** Something that is missing before a session can be led. */
 export type LeadNeed =
@@ -102,8 +103,8 @@ export function describeNeed(need: LeadNeed): string {
 }
 
 const NEED_WORDS = {
-  'birth-year': 'The year of birth is missing: put it on record.',
-  'health-not-asked': 'The intake is not finished: ask everything of it once.',
-  consent: "A guardian's consent is needed for anybody under 18: put it on file.",
-  'day-check': 'Today was not asked yet: make the day check.',
+  'birth-year': screeningWords.gate.theYearOfBirth,
+  'health-not-asked': screeningWords.gate.theIntakeIsNot,
+  consent: screeningWords.gate.aGuardiansConsentIs,
+  'day-check': screeningWords.gate.todayWasNotAsked,
 } as const;

@@ -8,6 +8,7 @@ import { type Rule } from './rule.js';
 import { rulesFor } from './rules.js';
 import type { Finding } from './screen.js';
 import { clears, type Clearance } from './standing.js';
+import { screeningWords } from '../words/index.js';
 
 /** Whether a hold may be measured, and when a try ends by itself. */
 export type HoldCheck =
@@ -46,7 +47,10 @@ export function holdCheck(
     } else if (rule.over > LONGEST_PAUSE) {
       caps.push(rule.over);
     } else {
-      const lacking = rule.level === 'clearance' ? 'A clearance for holds is missing' : 'Holds are left out';
+      const lacking =
+        rule.level === 'clearance'
+          ? screeningWords.holdCheck.aClearanceForHolds
+          : screeningWords.holdCheck.holdsAreLeftOut;
       return { offered: false, reason: `${lacking}: ${FACT_NAMES[rule.fact]}. ${rule.reason}` };
     }
   }

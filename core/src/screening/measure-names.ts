@@ -1,3 +1,5 @@
+import { inLanguage } from '../language.js';
+
 /**
  * What screening measures of a passage. A measure is a number: seconds, minutes, strokes a minute or a proportion; what
  * is only there or not is 1 or 0. A rule fires above its threshold.
@@ -75,7 +77,7 @@ export interface Measures {
 export type MeasureId = keyof Measures;
 
 /** What is measured, in words, with its unit; what is only there or not has none. */
-export const MEASURE_NAMES: Readonly<Record<MeasureId, readonly [name: string, unit: string]>> = {
+export const MEASURE_NAMES: Readonly<Record<MeasureId, readonly [name: string, unit: string]>> = inLanguage({
   internalHold: ['hold with full lungs', 's'],
   externalHold: ['hold with empty lungs', 's'],
   hold: ['hold', 's'],
@@ -128,7 +130,7 @@ export const MEASURE_NAMES: Readonly<Record<MeasureId, readonly [name: string, u
   mealShort: ['too soon after the meal, by', 'min'],
   exhaleOverCapacity: ['exhale above the measured one, by', 's'],
   overTwiceLongest: ['much longer than ever before, by', 'min'],
-};
+});
 
 /** Measures of a passage of which nothing is true. */
 export const NOTHING_MEASURED = Object.fromEntries(

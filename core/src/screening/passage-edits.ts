@@ -19,6 +19,7 @@ import type { MeasureId } from './measure-names.js';
 import { withHoldsUpTo } from './hold-edits.js';
 import type { RemedyKind } from './rule.js';
 import type { Finding } from './screen.js';
+import { screeningWords } from '../words/index.js';
 
 /** A passage as a remedy would have it, and what was changed, in words that follow the passage's name. */
 export interface EditedPassage {
@@ -50,7 +51,12 @@ export const PASSAGE_EDITS: Readonly<Partial<Record<RemedyKind, PassageEdit>>> =
   'shorten-exhale': shortenExhale,
   'even-exhale': (passage) =>
     passage.kind === 'counted'
-      ? [{ passage: withExhale(passage, countsOf(passage).inhale), said: 'exhale as long as the inhale' }]
+      ? [
+          {
+            passage: withExhale(passage, countsOf(passage).inhale),
+            said: screeningWords.passageEdits.exhaleAsLongAs,
+          },
+        ]
       : [],
   'slow-strokes': slowStrokes,
   seat: changeSeat,
@@ -75,19 +81,22 @@ function shortenHold(
         ? student.capacity[phase].sustainable
         : threshold;
   if (!isHoldLength(limit)) return [];
-  const said = `holds of ${formatSeconds(limit)} s at most`;
+  const said = screeningWords.passageEdits.holdsOfSAt(formatSeconds(limit));
   return [{ passage: withHoldsUpTo(passage, holdsOf(feature), limit), said }];
 }
 
 const WHICH_HOLD: Readonly<Record<HoldKind, string>> = {
-  internalHold: 'full hold',
-  externalHold: 'empty hold',
+  internalHold: screeningWords.passageEdits.fullHold,
+  externalHold: screeningWords.passageEdits.emptyHold,
 };
 
 function dropHold(passage: Passage, { feature }: Finding): readonly EditedPassage[] {
   const kinds = holdsOf(feature);
   const [only] = kinds;
-  const said = kinds.length === 1 && only ? `without the ${WHICH_HOLD[only]}` : 'without holds';
+  const said =
+    kinds.length === 1 && only
+      ? screeningWords.passageEdits.withoutThe(WHICH_HOLD[only])
+      : screeningWords.passageEdits.withoutHolds;
   return [{ passage: withHoldsUpTo(passage, kinds, 0), said }];
 }
 
@@ -102,19 +111,26 @@ function dropLocks(passage: Passage, { feature }: Finding): readonly EditedPassa
   const one =
     feature === 'chinLock' ? without('chin') : feature === 'abdominalLock' ? without('abdominal') : none;
   return [
-    { passage: { ...passage, locks: one }, said: one === none ? 'without locks' : 'without that lock' },
+    {
+      passage: { ...passage, locks: one },
+      said:
+        one === none ? screeningWords.passageEdits.withoutLocks : screeningWords.passageEdits.withoutThatLock,
+    },
   ];
 }
 
 function swapSide(passage: Passage): readonly EditedPassage[] {
   if (passage.kind === 'strokes' && passage.turns.length === 1 && passage.turns[0] !== 'both') {
     const side = passage.turns[0] === 'left' ? 'right' : 'left';
-    return [{ passage: { ...passage, turns: [side] }, said: `through the ${side}` }];
+    return [{ passage: { ...passage, turns: [side] }, said: screeningWords.passageEdits.throughThe(side) }];
   }
   if (passage.kind !== 'counted' || passage.route !== 'one-sided') return [];
   const sides =
     passage.startsOn === 'convention' ? (['left', 'right'] as const) : [otherSide(passage.startsOn)];
-  return sides.map((side) => ({ passage: { ...passage, startsOn: side }, said: `through the ${side}` }));
+  return sides.map((side) => ({
+    passage: { ...passage, startsOn: side },
+    said: screeningWords.passageEdits.throughThe(side),
+  }));
 }
 
 function changeVariant(passage: Passage): readonly EditedPassage[] {
@@ -124,7 +140,7 @@ function changeVariant(passage: Passage): readonly EditedPassage[] {
     .filter((way) => way !== passage.inhaleThrough)
     .map((inhaleThrough) => ({
       passage: { ...passage, inhaleThrough },
-      said: `in by ${BREATH_PATH_NAMES[inhaleThrough]}`,
+      said: screeningWords.passageEdits.inBy(BREATH_PATH_NAMES[inhaleThrough]),
     }));
 }
 
@@ -135,7 +151,7 @@ function dropThroatSound(passage: Passage): readonly EditedPassage[] {
   return [
     {
       passage: { ...passage, dressing: { ...passage.dressing, throatSound: false } },
-      said: 'without throat sound',
+      said: screeningWords.passageEdits.withoutThroatSound,
     },
   ];
 }
@@ -159,13 +175,18 @@ function shorten(passage: Passage, { value, threshold }: Finding): readonly Edit
   ];
   const fewer = [...new Set(tries)].filter((some) => some >= 1 && some <= has).sort((a, b) => b - a);
   if (passage.kind === 'strokes')
-    return fewer.map((strokes) => ({ passage: { ...passage, strokes }, said: `${strokes} strokes a turn` }));
+    return fewer.map((strokes) => ({
+      passage: { ...passage, strokes },
+      said: screeningWords.passageEdits.strokesATurn(strokes),
+    }));
   const own = { ...passage, ownPace: seconds(0) };
   const rounds = fewer.map((some) => ({
     passage: { ...own, cycles: some * step },
     said: `${some} ${some === 1 ? 'round' : 'rounds'}`,
   }));
-  return passage.ownPace > 0 ? [{ passage: own, said: 'without minutes at own pace' }, ...rounds] : rounds;
+  return passage.ownPace > 0
+    ? [{ passage: own, said: screeningWords.passageEdits.withoutMinutesAtOwn }, ...rounds]
+    : rounds;
 }
 
 /** The whole passage at the largest numbers that can be sustained. */
@@ -178,8 +199,11 @@ function fitBreath(
   if (!fitted || fitted === passage) return [];
   const said =
     fitted.kind === 'counted'
-      ? `in ${formatCounts(countsOf(fitted).inhale)} · out ${formatCounts(countsOf(fitted).exhale)}`
-      : 'with a shorter deep breath after the strokes';
+      ? screeningWords.passageEdits.inOut(
+          formatCounts(countsOf(fitted).inhale),
+          formatCounts(countsOf(fitted).exhale),
+        )
+      : screeningWords.passageEdits.withAShorterDeep;
   return [{ passage: fitted, said }];
 }
 
@@ -192,9 +216,12 @@ function dropParts(passage: Passage): readonly EditedPassage[] {
   return [
     {
       passage: { ...passage, parts: { inhale: unpaused(inhale), exhale: unpaused(exhale) } },
-      said: 'without pauses between the parts',
+      said: screeningWords.passageEdits.withoutPausesBetweenThe,
     },
-    { passage: { ...passage, parts: { inhale: null, exhale: null } }, said: 'in whole breaths' },
+    {
+      passage: { ...passage, parts: { inhale: null, exhale: null } },
+      said: screeningWords.passageEdits.inWholeBreaths,
+    },
   ];
 }
 
@@ -205,7 +232,9 @@ function slowBreath(passage: Passage, _: Finding, { conventions }: EditCase): re
   const base = floorToHalf(Math.ceil(((passage.base * 120_000) / RAPID_BREATHS / halfMillis) * 2) / 2);
   const slower = withFittedParts({ ...passage, base, ramps: [] });
   const { inhale, exhale } = scaleRatio(passage.ratio, base).counts;
-  return [{ passage: slower, said: `in ${formatCounts(inhale)} · out ${formatCounts(exhale)}` }];
+  return [
+    { passage: slower, said: screeningWords.passageEdits.inOut(formatCounts(inhale), formatCounts(exhale)) },
+  ];
 }
 
 function shortenExhale(
@@ -228,12 +257,12 @@ function shortenExhale(
   if (limit < 0.5) return [];
   const parts = passage.parts.exhale && { ...passage.parts.exhale, pause: floorToHalf(0) };
   return [
-    { passage: withExhale(passage, limit), said: `out ${formatCounts(limit)}` },
+    { passage: withExhale(passage, limit), said: screeningWords.passageEdits.out(formatCounts(limit)) },
     ...(parts
       ? [
           {
             passage: withExhale({ ...passage, parts: { ...passage.parts, exhale: parts } }, limit),
-            said: `out ${formatCounts(limit)}, without pauses`,
+            said: screeningWords.passageEdits.outWithoutPauses(formatCounts(limit)),
           },
         ]
       : []),
@@ -254,7 +283,9 @@ function slowStrokes(passage: Passage, { feature, threshold }: Finding): readonl
   const { rateRamp: ramp } = passage;
   const steps = ramp && ramp.by > 0 ? Math.floor((limit - rate) / ramp.by) : 0;
   const kept = ramp && rate === passage.rate && steps >= 1 ? { ...ramp, to: rate + steps * ramp.by } : null;
-  const said = kept ? `${rate} to ${kept.to} strokes a minute` : `${rate} strokes a minute`;
+  const said = kept
+    ? screeningWords.passageEdits.toStrokesAMinute(rate, kept.to)
+    : screeningWords.passageEdits.strokesAMinute(rate);
   return [{ passage: { ...passage, rate, rateRamp: kept }, said }];
 }
 
@@ -275,17 +306,33 @@ function freeHands(passage: Passage, { feature }: Finding): readonly EditedPassa
     passage: { ...passage, dressing: { ...passage.dressing, ears: hands } },
     said,
   });
-  if (feature === 'faceSeal') return [ears('flaps', 'thumbs on the ear flaps only'), ears(null, 'ears open')];
+  if (feature === 'faceSeal')
+    return [
+      ears('flaps', screeningWords.passageEdits.thumbsOnTheEar),
+      ears(null, screeningWords.passageEdits.earsOpen),
+    ];
   const attention: EditedPassage[] =
     passage.kind === 'counted' && passage.route !== 'both'
-      ? [{ passage: { ...passage, byAttention: true }, said: 'by attention, hands down' }]
+      ? [
+          {
+            passage: { ...passage, byAttention: true },
+            said: screeningWords.passageEdits.byAttentionHandsDown,
+          },
+        ]
       : [];
   const both: EditedPassage[] =
     passage.kind === 'strokes' && passage.turns.some((turn) => turn !== 'both')
-      ? [{ passage: { ...passage, turns: ['both'] }, said: 'through both nostrils, hands down' }]
+      ? [
+          {
+            passage: { ...passage, turns: ['both'] },
+            said: screeningWords.passageEdits.throughBothNostrilsHands,
+          },
+        ]
       : [];
   const down = [...attention, ...both];
-  return passage.dressing.ears ? [ears(null, 'ears open, hands resting'), ...down] : down;
+  return passage.dressing.ears
+    ? [ears(null, screeningWords.passageEdits.earsOpenHandsResting), ...down]
+    : down;
 }
 
 /** The passage with the eyes half open, which nothing forbids. */
@@ -295,10 +342,14 @@ export const withEyesOpen = <P extends Passage>(passage: P): P =>
     : { ...passage, dressing: { ...passage.dressing, gaze: 'half-open' } };
 
 function openSenses(passage: Passage): readonly EditedPassage[] {
-  if (passage.kind === 'natural') return [{ passage: withEyesOpen(passage), said: 'eyes half open' }];
+  if (passage.kind === 'natural')
+    return [{ passage: withEyesOpen(passage), said: screeningWords.passageEdits.eyesHalfOpen }];
   const dressing = { ...passage.dressing, gaze: 'half-open' as const };
   return [
-    { passage: { ...passage, dressing }, said: 'eyes half open' },
-    { passage: { ...passage, dressing: { ...dressing, ears: null } }, said: 'eyes half open, ears open' },
+    { passage: { ...passage, dressing }, said: screeningWords.passageEdits.eyesHalfOpen },
+    {
+      passage: { ...passage, dressing: { ...dressing, ears: null } },
+      said: screeningWords.passageEdits.eyesHalfOpenEars,
+    },
   ];
 }

@@ -5,6 +5,7 @@ import { sessionEdits } from './remedy-edits.js';
 import type { RemedyKind } from './rule.js';
 import { asStrict } from './screen.js';
 import { blocksLeading, type StandingFinding } from './standing.js';
+import { screeningWords } from '../words/index.js';
 
 /** A change that lifts a finding, proved by screening the changed session. */
 export type Remedy =
@@ -82,9 +83,9 @@ function waiting(
   const minutes = Math.ceil(finding.value);
   const later = { ...of, student: { ...of.student, mealMinutes: mealMinutes + minutes } };
   // On insulin nobody is told to wait fasting.
-  const snack = of.student.facts.includes('insulin') ? ', after a light snack' : '';
+  const snack = of.student.facts.includes('insulin') ? screeningWords.remedies.afterALightSnack : '';
   return helps(finding, before, screenCase(later))
-    ? { kind: 'wait', said: `in ${minutes} min${snack}`, minutes }
+    ? { kind: 'wait', said: screeningWords.remedies.inMin(minutes, snack), minutes }
     : null;
 }
 

@@ -24,6 +24,7 @@ import { PASSAGE_EDITS, withEyesOpen } from './passage-edits.js';
 import type { RemedyKind } from './rule.js';
 import type { Finding } from './screen.js';
 import { blocksLeading } from './standing.js';
+import { screeningWords } from '../words/index.js';
 
 /** A session as a remedy would have it. */
 export interface EditedSession {
@@ -57,11 +58,12 @@ export function* sessionEdits(
   }
   const edited = (to: Passage): Session => editPassage(session, passage.id, () => to);
   if (kind === 'remove') {
-    if (session.passages.length > 1) yield { session: removePassage(session, passage.id), said: 'left out' };
+    if (session.passages.length > 1)
+      yield { session: removePassage(session, passage.id), said: screeningWords.remedyEdits.leftOut };
   } else if (kind === 'replace') {
     const possible = possibleSeats(session, again);
     for (const technique of nearestTechniques(passage.technique, session)) {
-      const said = `replaced by ${techniqueName(technique, 'english').toLowerCase()}`;
+      const said = screeningWords.remedyEdits.replacedBy(techniqueName(technique, 'english').toLowerCase());
       const seat = seated(replacement(of, passage, technique, again), possible);
       const to = finding.feature === 'eyesOrEarsClosed' ? withEyesOpen(seat) : seat;
       yield { session: edited(to), said, probe: edited(oneRoundOf(to)) };
@@ -129,7 +131,7 @@ export function nearestTechniques(technique: TechniqueId, session: Session): rea
 
 function addRest({ session, student }: ScreeningCase, at: number, rest: Seconds): readonly EditedSession[] {
   const before = session.passages[at - 1];
-  const said = `after ${rest} s of rest`;
+  const said = screeningWords.remedyEdits.afterSOfRest(rest);
   const longer = (length: Seconds | 'convention'): Seconds =>
     seconds(Math.max(rest, length === 'convention' ? 0 : length));
   if (before?.kind === 'strokes') {

@@ -3,6 +3,7 @@ import { LONGEST_PAUSE, type PhaseLimit } from '../policy/index.js';
 import { PHASE_KINDS } from '../ratio/index.js';
 import type { FactId } from './facts.js';
 import type { MeasureId } from './measure-names.js';
+import { screeningWords } from '../words/index.js';
 
 /** Strictest first. */
 export const LEVELS = ['no', 'clearance', 'change', 'care'] as const;
@@ -33,26 +34,26 @@ export type RemedyKind =
 
 /** What to do, as it is said after "What to do:". */
 export const REMEDY_WORDS: Readonly<Record<RemedyKind, string>> = {
-  remove: 'leave the passage out',
-  replace: 'take another technique',
-  'drop-hold': 'leave the hold out',
-  'shorten-hold': 'shorten the hold',
-  'drop-lock': 'leave the lock out',
-  'swap-side': 'take the other side',
-  'change-variant': 'take another form of it',
-  'drop-throat-sound': 'leave the throat sound out',
-  shorten: 'make it shorter',
-  'fit-breath': 'shorten the breath to the fit',
-  'drop-parts': 'breathe without parts and pauses',
-  'slow-breath': 'breathe more slowly',
-  'shorten-exhale': 'shorten the exhale',
-  'even-exhale': 'make the exhale as long as the inhale',
-  'slow-strokes': 'slow the strokes',
-  seat: 'change the seat',
-  hands: 'take the hands down',
-  'open-eyes': 'leave eyes and ears open',
-  'add-rest': 'rest before it',
-  wait: 'wait after the meal',
+  remove: screeningWords.rule.leaveThePassageOut,
+  replace: screeningWords.rule.takeAnotherTechnique,
+  'drop-hold': screeningWords.rule.leaveTheHoldOut,
+  'shorten-hold': screeningWords.rule.shortenTheHold,
+  'drop-lock': screeningWords.rule.leaveTheLockOut,
+  'swap-side': screeningWords.rule.takeTheOtherSide,
+  'change-variant': screeningWords.rule.takeAnotherFormOf,
+  'drop-throat-sound': screeningWords.rule.leaveTheThroatSound,
+  shorten: screeningWords.rule.makeItShorter,
+  'fit-breath': screeningWords.rule.shortenTheBreathTo,
+  'drop-parts': screeningWords.rule.breatheWithoutPartsAnd,
+  'slow-breath': screeningWords.rule.breatheMoreSlowly,
+  'shorten-exhale': screeningWords.rule.shortenTheExhale,
+  'even-exhale': screeningWords.rule.makeTheExhaleAs,
+  'slow-strokes': screeningWords.rule.slowTheStrokes,
+  seat: screeningWords.rule.changeTheSeat,
+  hands: screeningWords.rule.takeTheHandsDown,
+  'open-eyes': screeningWords.rule.leaveEyesAndEars,
+  'add-rest': screeningWords.rule.restBeforeIt,
+  wait: screeningWords.rule.waitAfterTheMeal,
 };
 
 /** When a fact is true and a measure of a passage is above the threshold, the level applies. */

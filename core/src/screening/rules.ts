@@ -6,9 +6,13 @@ import type { MeasureId } from './measure-names.js';
 import type { Rule } from './rule.js';
 import { RULES_OF_CONDITIONS } from './rules-of-conditions.js';
 import { RULES_OF_EVERYBODY } from './rules-of-everybody.js';
+import { textsInLanguage } from '../language.js';
 
 /** Common teaching cautions, as data. They are not medical advice; local rules and a licensed clinician come first. */
-export const RULES: readonly Rule[] = [...RULES_OF_CONDITIONS, ...RULES_OF_EVERYBODY];
+export const RULES: readonly Rule[] = textsInLanguage(
+  [...RULES_OF_CONDITIONS, ...RULES_OF_EVERYBODY],
+  'reason',
+);
 
 /** The limit that a rule has for a student; null where it does not concern them. */
 function overFor(rule: Rule, student: ScreenedStudent): number | null {

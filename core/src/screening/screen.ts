@@ -5,6 +5,7 @@ import { MEASURE_NAMES, type MeasureId, type Measures } from './measure-names.js
 import { measureSession, SESSION_MEASURES } from './measures.js';
 import { LEVELS, REMEDY_WORDS, type FindingLevel, type RemedyKind, type Rule } from './rule.js';
 import { rulesFor } from './rules.js';
+import { screeningWords } from '../words/index.js';
 
 /** One rule that fires on one passage, with everything that explains it. */
 export interface Finding {
@@ -105,7 +106,7 @@ export function describeMeasure(feature: MeasureId, value: number, threshold: nu
   const [name, unit] = MEASURE_NAMES[feature];
   const number = (of: number): string => `${Number(of.toFixed(1))} ${unit}`;
   if (unit === '') return name;
-  return `${name} ${number(value)}${threshold === 0 ? '' : `, above ${number(threshold)}`}`;
+  return `${name} ${number(value)}${threshold === 0 ? '' : screeningWords.screen.above(number(threshold))}`;
 }
 
 /** More than so many are no advice any more: the software lists them all where they are applied. */
@@ -114,7 +115,10 @@ const MOST_REMEDIES_SAID = 3;
 /** "Shorten the hold, or leave the hold out.": what may be done about a finding, the mildest first. */
 export function describeRemedies({ remedies }: Pick<Finding, 'remedies'>): string {
   const words = remedies.slice(0, MOST_REMEDIES_SAID).map((kind) => REMEDY_WORDS[kind]);
-  const all = words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')}, or ${words.at(-1)}`;
+  const all =
+    words.length < 2
+      ? words.join('')
+      : screeningWords.screen.or(words.slice(0, -1).join(', '), words.at(-1) ?? '');
   return `${capital(all)}.`;
 }
 

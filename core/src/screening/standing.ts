@@ -3,15 +3,16 @@ import type { MeasureId } from './measure-names.js';
 import { isReason, type SignClearance, type SignId } from '../policy/index.js';
 import type { Day } from '../units/index.js';
 import type { Finding } from './screen.js';
+import { screeningWords } from '../words/index.js';
 
 /** What a clinician may clear, in the words that are shown. */
 export const CLEARANCE_SCOPES = {
   holds: 'holds',
-  force: 'forceful and rapid breathing',
+  force: screeningWords.standing.forcefulAndRapidBreathing,
   locks: 'locks',
-  tension: 'tensing the body',
-  exhales: 'long exhales',
-  everything: 'everything that is practised',
+  tension: screeningWords.standing.tensingTheBody,
+  exhales: screeningWords.standing.longExhales,
+  everything: screeningWords.standing.everythingThatIsPractised,
 } as const;
 export type ClearanceScope = keyof typeof CLEARANCE_SCOPES;
 

@@ -13,6 +13,7 @@ import { LONGEST_PHASE } from './edits.js';
 import { checkLocks, describeLockRefusal } from './locks.js';
 import type { SessionProblem } from './problem.js';
 import type { CountedPassage, HoldKind, Ramp } from './session.js';
+import { sessionWords } from '../words/index.js';
 
 export const HOLD_KINDS: readonly HoldKind[] = ['internalHold', 'externalHold'];
 /** The holds that a technique may have. */
@@ -28,7 +29,7 @@ export const LONGEST_OPEN_HOLD = 120;
 export function checkCounted(passage: CountedPassage, conventions: Conventions): readonly SessionProblem[] {
   const { pattern, names } = techniqueOf(passage.technique);
   if (pattern.kind !== 'counted') {
-    const message = `${names.english} has no counted phases: choose another technique or its own form.`;
+    const message = sessionWords.checkCounted.hasNoCountedPhases(names.english);
     return [{ code: 'wrong-kind', pointer: '/technique', message }];
   }
   const first = countsInCycle(passage, 1, conventions);
@@ -52,7 +53,11 @@ function checkPhases(first: PhaseCounts, limit: PhaseCounts): SessionProblem[] {
   return PHASE_KINDS.filter((kind) => Math.max(first[kind], limit[kind]) > LONGEST_PHASE).map((kind) => ({
     code: 'phase-too-long',
     pointer: '/base',
-    message: `The ${PHASE_NAMES[kind]} would be ${formatCounts(Math.max(first[kind], limit[kind]))} counts; ${LONGEST_PHASE} is the most. Lower the base or the ratio.`,
+    message: sessionWords.checkCounted.theWouldBeCounts(
+      PHASE_NAMES[kind],
+      formatCounts(Math.max(first[kind], limit[kind])),
+      LONGEST_PHASE,
+    ),
   }));
 }
 
@@ -64,23 +69,27 @@ function checkPattern(
 ): SessionProblem[] {
   const problems: SessionProblem[] = [];
   if (!pattern.routes.includes(passage.route)) {
-    const message = `${name} goes ${ROUTE_NAMES[pattern.routes[0]]}: choose that, or another technique.`;
+    const message = sessionWords.checkCounted.goesChooseThatOr(name, ROUTE_NAMES[pattern.routes[0]]);
     problems.push({ code: 'route-not-here', pointer: '/route', message });
   }
   for (const kind of HOLD_KINDS) {
     const used = limit[kind] > 0 || passage.openHold?.phase === kind;
     if (!used || holdsAllowedBy(pattern).includes(kind)) continue;
-    const message = `${name} has no ${PHASE_NAMES[kind]}: set it to 0, or choose a technique with a hold.`;
+    const message = sessionWords.checkCounted.hasNoSetIt(name, PHASE_NAMES[kind]);
     problems.push({ code: 'hold-not-here', pointer: passage.openHold ? '/openHold' : '/ratio', message });
   }
   if (!pattern.inhaleThrough.includes(passage.inhaleThrough)) {
     const ways = pattern.inhaleThrough.map((way) => BREATH_PATH_NAMES[way]).join(' or ');
-    const message = `${name} goes in through the ${ways}, not through the ${BREATH_PATH_NAMES[passage.inhaleThrough]}.`;
+    const message = sessionWords.checkCounted.goesInThroughThe(
+      name,
+      ways,
+      BREATH_PATH_NAMES[passage.inhaleThrough],
+    );
     problems.push({ code: 'mouth-form-not-here', pointer: '/inhaleThrough', message });
   }
   const { ears } = passage.dressing;
   if (ears && !pattern.dressings.ears.includes(ears)) {
-    const message = `${name} leaves the ears open: take the hands down.`;
+    const message = sessionWords.checkCounted.leavesTheEarsOpen(name);
     problems.push({ code: 'ears-not-here', pointer: '/dressing/ears', message });
   }
   return problems;
@@ -95,11 +104,22 @@ function checkParts(passage: CountedPassage, first: PhaseCounts): SessionProblem
     const most = first[kind] - (parts.lengths.length - 1) / 2;
     const pointer = `/parts/${kind}/lengths`;
     if (most < 0.5) {
-      const message = `An ${kind} of ${formatCounts(first[kind])} is too short for ${parts.lengths.length} parts of half a count: ${formatCounts(parts.lengths.length / 2)} is the least.`;
+      const message = sessionWords.checkCounted.anOfIsToo(
+        kind,
+        formatCounts(first[kind]),
+        parts.lengths.length,
+        formatCounts(parts.lengths.length / 2),
+      );
       return [{ code: 'part-too-long', pointer, message }];
     }
     if (longest > most || sum > first[kind]) {
-      const message = `The parts of the ${kind} sum to ${formatCounts(sum)} counts and it has ${formatCounts(first[kind])}: make the longest ${formatCounts(Math.max(0.5, Math.min(most, longest - (sum - first[kind]))))}, or the ${kind} longer.`;
+      const message = sessionWords.checkCounted.thePartsOfThe(
+        kind,
+        formatCounts(sum),
+        formatCounts(first[kind]),
+        formatCounts(Math.max(0.5, Math.min(most, longest - (sum - first[kind])))),
+        kind,
+      );
       return [{ code: 'part-too-long', pointer, message }];
     }
     return [];
@@ -111,8 +131,8 @@ function checkOpenHold({ openHold }: CountedPassage): SessionProblem[] {
   const { expected, cap } = openHold;
   const message =
     expected > cap
-      ? `The cap of an open hold is ${cap} s, shorter than the ${expected} s expected: use ${expected} s or more.`
-      : `An open hold is let go on for ${LONGEST_OPEN_HOLD} s at most: use ${LONGEST_OPEN_HOLD} s.`;
+      ? sessionWords.checkCounted.theCapOfAn(cap, expected, expected)
+      : sessionWords.checkCounted.anOpenHoldIs(LONGEST_OPEN_HOLD, LONGEST_OPEN_HOLD);
   return expected > cap || cap > LONGEST_OPEN_HOLD
     ? [{ code: 'open-hold-range', pointer: '/openHold/cap', message }]
     : [];
@@ -127,23 +147,33 @@ export function checkRamp(
   const rounds = ownRoundOf(passage, passage.cycles);
   if (ramp.kind === 'from') {
     if (ramp.round <= rounds) return [];
-    const message = `There are ${rounds} rounds, so a hold from round ${ramp.round} never comes: use round ${rounds} or an earlier one.`;
+    const message = sessionWords.checkCounted.thereAreRoundsSo(rounds, ramp.round, rounds);
     return [{ code: 'ramp-stands-still', pointer: '/round', message }];
   }
   const start = ramp.of === 'base' ? passage.base : first[ramp.of];
   const way = ramp.to - start;
   if (ramp.by === 0 || way === 0 || Math.sign(ramp.by) !== Math.sign(way)) {
-    const message = `This ramp never moves from ${formatCounts(start)} towards ${formatCounts(ramp.to)}: use steps of ${way < 0 ? '−1' : '1'} and another limit than ${formatCounts(start)}.`;
+    const message = sessionWords.checkCounted.thisRampNeverMoves(
+      formatCounts(start),
+      formatCounts(ramp.to),
+      way < 0 ? '−1' : '1',
+      formatCounts(start),
+    );
     return [{ code: 'ramp-stands-still', pointer: '/by', message }];
   }
   if (ramp.every >= rounds) {
-    const message = `A step every ${ramp.every} rounds never comes in ${rounds} rounds: use ${Math.max(1, rounds - 1)} or fewer.`;
+    const message = sessionWords.checkCounted.aStepEveryRounds(ramp.every, rounds, Math.max(1, rounds - 1));
     return [{ code: 'ramp-stands-still', pointer: '/every', message }];
   }
   const steps = way / ramp.by;
   if (Number.isInteger(Math.round(steps * 1000) / 1000)) return [];
   const nearest = start + ramp.by * Math.floor(steps);
-  const message = `Steps of ${ramp.by} from ${formatCounts(start)} pass ${formatCounts(ramp.to)} without meeting it: the nearest limit is ${formatCounts(nearest === start ? start + ramp.by : nearest)}.`;
+  const message = sessionWords.checkCounted.stepsOfFromPass(
+    ramp.by,
+    formatCounts(start),
+    formatCounts(ramp.to),
+    formatCounts(nearest === start ? start + ramp.by : nearest),
+  );
   return [{ code: 'ramp-misses-limit', pointer: '/to', message }];
 }
 
@@ -164,11 +194,14 @@ function checkPassageLocks(
       return [{ code: 'lock-refused', pointer, message: describeLockRefusal(checked.problem) }];
     const rounds = ownRoundOf(passage, passage.cycles);
     if (locks.length > 0 && passage.locks.fromRound > rounds) {
-      const message = `There are ${rounds} rounds, so a lock from round ${passage.locks.fromRound} never comes: use round ${rounds} or an earlier one, or take it out.`;
+      const message = sessionWords.checkCounted.thereAreRoundsSoA(rounds, passage.locks.fromRound, rounds);
       return [{ code: 'lock-never-comes', pointer: '/locks/fromRound', message }];
     }
     if (!foreign) return [];
-    const message = `The ${LOCKS[foreign].names.english} does not belong to this technique in the ${PHASE_NAMES[hold]}: take it out.`;
+    const message = sessionWords.checkCounted.theDoesNotBelong(
+      LOCKS[foreign].names.english,
+      PHASE_NAMES[hold],
+    );
     return [{ code: 'lock-not-here', pointer, message }];
   });
 }

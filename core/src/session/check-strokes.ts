@@ -1,12 +1,13 @@
 import { STROKE_NAMES, techniqueOf, type Range } from '../technique/index.js';
 import type { SessionProblem, SessionProblemCode } from './problem.js';
 import type { StrokePassage } from './session.js';
+import { sessionWords } from '../words/index.js';
 
 /** The problems of a stroke passage, with pointers into it. */
 export function checkStrokes(passage: StrokePassage): readonly SessionProblem[] {
   const { pattern, names } = techniqueOf(passage.technique);
   if (pattern.kind !== 'strokes') {
-    const message = `${names.english} has no strokes: choose another technique or its own form.`;
+    const message = sessionWords.checkStrokes.hasNoStrokesChoose(names.english);
     return [{ code: 'wrong-kind', pointer: '/technique', message }];
   }
   const problems: SessionProblem[] = [];
@@ -19,30 +20,42 @@ export function checkStrokes(passage: StrokePassage): readonly SessionProblem[] 
   ): void => {
     if (value >= from && value <= to) return;
     const nearest = value < from ? from : to;
-    const message = `${names.english} goes from ${from} to ${to} ${unit}, not ${value}: use ${nearest}.`;
+    const message = sessionWords.checkStrokes.goesFromToNot(names.english, from, to, unit, value, nearest);
     problems.push({ code, pointer, message });
   };
   if (passage.stroke !== pattern.stroke) {
-    const message = `${names.english} has strokes that are ${STROKE_NAMES[pattern.stroke]}: take those, or another technique.`;
+    const message = sessionWords.checkStrokes.hasStrokesThatAre(names.english, STROKE_NAMES[pattern.stroke]);
     problems.push({ code: 'stroke-not-here', pointer: '/stroke', message });
   }
-  within('rate-out-of-range', '/rate', passage.rate, pattern.rate, 'strokes a minute');
-  within('strokes-out-of-range', '/strokes', passage.strokes, pattern.strokes, 'strokes a turn');
+  within('rate-out-of-range', '/rate', passage.rate, pattern.rate, sessionWords.checkStrokes.strokesAMinute);
+  within(
+    'strokes-out-of-range',
+    '/strokes',
+    passage.strokes,
+    pattern.strokes,
+    sessionWords.checkStrokes.strokesATurn,
+  );
   within('sets-out-of-range', '/sets', passage.sets, pattern.sets, 'sets');
   if (new Set(passage.turns).size !== passage.turns.length) {
-    const message = 'A set has the same turn twice: take one out.';
+    const message = sessionWords.checkStrokes.aSetHasThe;
     problems.push({ code: 'turn-repeated', pointer: '/turns', message });
   }
   const { rateRamp: ramp } = passage;
   if (ramp) {
-    within('rate-out-of-range', '/rateRamp/to', ramp.to, pattern.rate, 'strokes a minute');
+    within(
+      'rate-out-of-range',
+      '/rateRamp/to',
+      ramp.to,
+      pattern.rate,
+      sessionWords.checkStrokes.strokesAMinute,
+    );
     const way = ramp.to - passage.rate;
     if (ramp.by === 0 || way === 0 || Math.sign(ramp.by) !== Math.sign(way) || ramp.every >= passage.sets) {
-      const message = `This ramp never moves in ${passage.sets} sets from ${passage.rate} towards ${ramp.to} a minute: use a step every set, and more than one set.`;
+      const message = sessionWords.checkStrokes.thisRampNeverMoves(passage.sets, passage.rate, ramp.to);
       problems.push({ code: 'ramp-stands-still', pointer: '/rateRamp', message });
     } else if (way % ramp.by !== 0) {
       const nearest = passage.rate + ramp.by * Math.max(1, Math.floor(way / ramp.by));
-      const message = `Steps of ${ramp.by} from ${passage.rate} pass ${ramp.to} without meeting it: the nearest limit is ${nearest}.`;
+      const message = sessionWords.checkStrokes.stepsOfFromPass(ramp.by, passage.rate, ramp.to, nearest);
       problems.push({ code: 'ramp-misses-limit', pointer: '/rateRamp/to', message });
     }
   }

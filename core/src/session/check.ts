@@ -4,6 +4,7 @@ import { checkStrokes } from './check-strokes.js';
 import { cyclesHalfMillis, rateInSet } from './dosage.js';
 import type { SessionProblem } from './problem.js';
 import type { CountedPassage, Passage, Session, StrokePassage } from './session.js';
+import { sessionWords } from '../words/index.js';
 
 /** Longest session, in hours: beyond it the numbers are a slip. */
 export const LONGEST_SESSION_HOURS = 4;
@@ -22,7 +23,7 @@ export function checkSession(session: Session, profile: Conventions): readonly S
   session.passages.forEach((passage, index) => {
     const pointer = `/passages/${index}`;
     if (seen.has(passage.id)) {
-      const message = 'Two passages have the same id: give each its own.';
+      const message = sessionWords.check.twoPassagesHaveThe;
       problems.push({ code: 'duplicate-passage-id', pointer: `${pointer}/id`, message });
     }
     seen.add(passage.id);
@@ -32,7 +33,7 @@ export function checkSession(session: Session, profile: Conventions): readonly S
   });
   const hours = halfMillis / 2 / 3_600_000;
   if (hours > LONGEST_SESSION_HOURS) {
-    const message = `This would take ${hours.toFixed(1)} hours; ${LONGEST_SESSION_HOURS} is the most. Lower the rounds, the counts or the pace.`;
+    const message = sessionWords.check.thisWouldTakeHours(hours.toFixed(1), LONGEST_SESSION_HOURS);
     problems.push({ code: 'session-too-long', pointer: '/passages', message });
   }
   return problems;
@@ -46,7 +47,7 @@ export function checkForStudent(
   if (student.tongueRolls !== false) return [];
   return session.passages.flatMap((passage, index): SessionProblem[] => {
     if (passage.kind !== 'counted' || passage.inhaleThrough !== 'rolled-tongue') return [];
-    const message = 'This tongue does not roll: breathe in over the teeth or the flat tongue instead.';
+    const message = sessionWords.check.thisTongueDoesNot;
     return [{ code: 'tongue-does-not-roll', pointer: `/passages/${index}/inhaleThrough`, message }];
   });
 }

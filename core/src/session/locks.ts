@@ -2,6 +2,7 @@ import { failure, success, type Result } from '../result.js';
 import { LOCK_IDS, LOCKS, type LockId } from '../technique/index.js';
 import { seconds, type Counts, type Pace, type Seconds } from '../units/index.js';
 import type { HoldKind } from './session.js';
+import { sessionWords } from '../words/index.js';
 
 /** The fewest whole counts that last a second or more: a lock comes on so long after the hold begins, and off before it ends. */
 export const lockMargin = (pace: Pace): Counts => Math.ceil(1000 / pace) as Counts;
@@ -39,11 +40,11 @@ const HOLD_WORDS: Readonly<Record<HoldKind, string>> = { internalHold: 'full', e
 export function describeLockRefusal(refusal: LockRefusal): string {
   switch (refusal.code) {
     case 'abdominal-lock-full':
-      return `The ${LOCKS.abdominal.names.english} is for the empty hold only: take it out of the full hold.`;
+      return sessionWords.locks.theIsForThe(LOCKS.abdominal.names.english);
     case 'no-hold':
-      return `There is no ${HOLD_WORDS[refusal.hold]} hold to set a lock in: add the hold or take the lock out.`;
+      return sessionWords.locks.thereIsNoHold(HOLD_WORDS[refusal.hold]);
     case 'hold-too-short':
-      return `A ${HOLD_WORDS[refusal.hold]} hold of ${refusal.seconds} s is too short for a lock: ${refusal.least} s is the least, so that it can be set and released.`;
+      return sessionWords.locks.aHoldOfS(HOLD_WORDS[refusal.hold], refusal.seconds, refusal.least);
   }
 }
 

@@ -5,47 +5,51 @@ import { formatClock, formatCounts, formatSeconds } from '../units/index.js';
 import { countsInCycle } from './cycle.js';
 import { passageTotals, rateInSet, type PassageTotals, type RoundFigures } from './dosage.js';
 import { startingSide, type CountedPassage, type Passage, type Ramp, type StrokePassage } from './session.js';
+import { sessionWords, SIDE_NAMES } from '../words/index.js';
 
 const STEP_WORDS: Readonly<Record<number, string>> = {
-  2: 'Two',
-  3: 'Three',
-  4: 'Four',
-  6: 'Six',
-  8: 'Eight',
+  2: sessionWords.print.two,
+  3: sessionWords.print.three,
+  4: sessionWords.print.four,
+  6: sessionWords.print.six,
+  8: sessionWords.print.eight,
 };
 
 /** "Six-step round of 36 s · 3.3 breaths a minute · hold share 17 %"; with what changes, from the first round to the last. */
 export function describeTotals({ last, ...first }: PassageTotals): string {
   const steps = STEP_WORDS[first.steps] ?? String(first.steps);
   const fromTo = (of: (figures: RoundFigures) => string): string =>
-    last && of(last) !== of(first) ? `${of(first)} to ${of(last)}` : of(first);
+    last && of(last) !== of(first) ? sessionWords.print.to(of(first), of(last)) : of(first);
   return [
-    `${steps}-step round of ${fromTo(({ roundSeconds }) => formatSeconds(roundSeconds))} s`,
-    `${fromTo(({ breathsPerMinute }) => formatSeconds(breathsPerMinute))} breaths a minute`,
-    `hold share ${fromTo(({ holdShare }) => String(Math.round(holdShare * 100)))} %`,
+    sessionWords.print.stepRoundOfS(
+      steps,
+      fromTo(({ roundSeconds }) => formatSeconds(roundSeconds)),
+    ),
+    sessionWords.print.breathsAMinute(fromTo(({ breathsPerMinute }) => formatSeconds(breathsPerMinute))),
+    sessionWords.print.holdShare(fromTo(({ holdShare }) => String(Math.round(holdShare * 100)))),
   ].join(' · ');
 }
 
 /** "out +1 every 2 rounds to 10", "hold from round 5". */
 export function describeRamp(ramp: Ramp): string {
-  if (ramp.kind === 'from') return `${PHASE_LABELS[ramp.of]} from round ${ramp.round}`;
-  const what = ramp.of === 'base' ? 'base' : PHASE_LABELS[ramp.of];
+  if (ramp.kind === 'from') return sessionWords.print.fromRound(PHASE_LABELS[ramp.of], ramp.round);
+  const what = ramp.of === 'base' ? sessionWords.print.base : PHASE_LABELS[ramp.of];
   const by = `${ramp.by < 0 ? '−' : '+'}${formatCounts(Math.abs(ramp.by))}`;
-  const often = ramp.every === 1 ? 'each round' : `every ${ramp.every} rounds`;
-  return `${what} ${by} ${often} to ${formatCounts(ramp.to)}`;
+  const often = ramp.every === 1 ? sessionWords.print.eachRound : sessionWords.print.everyRounds(ramp.every);
+  return sessionWords.print.ramp(what, by, often, formatCounts(ramp.to));
 }
 
 /** "18 rounds", "1 round", "7½ rounds". */
 export const describeRounds = (rounds: number): string =>
-  `${formatCounts(rounds)} ${rounds === 1 ? 'round' : 'rounds'}`;
+  sessionWords.print.rounds(formatCounts(rounds), rounds === 1);
 
 /** A passage's numbers in one line: "in 4 · out 4 · 8 rounds, from left". */
 export function describePassage(passage: Passage, goal: Goal, conventions: Conventions): string {
   switch (passage.kind) {
     case 'natural':
       return passage.untilTap
-        ? `natural breath, about ${formatClock(passage.length * 1000)}, until a tap`
-        : 'natural breath';
+        ? sessionWords.print.naturalBreathAboutUntil(formatClock(passage.length * 1000))
+        : sessionWords.print.naturalBreath;
     case 'strokes':
       return describeStrokes(passage);
     case 'counted':
@@ -57,12 +61,17 @@ function describeCounted(passage: CountedPassage, goal: Goal, conventions: Conve
   const start = startingSide(passage, goal, conventions);
   const { rounds } = passageTotals(passage, start, conventions);
   const { openHold, ramps, route, inhaleThrough, ownPace } = passage;
-  const way = route === 'alternating' ? `from ${start}` : route === 'one-sided' ? start : ROUTE_NAMES[route];
+  const way =
+    route === 'alternating'
+      ? sessionWords.print.from(SIDE_NAMES[start])
+      : route === 'one-sided'
+        ? SIDE_NAMES[start]
+        : ROUTE_NAMES[route];
   const more = [
-    ...(inhaleThrough === 'nose' ? [] : [`in through the ${BREATH_PATH_NAMES[inhaleThrough]}`]),
-    ...(openHold ? [`open hold up to ${openHold.cap} s`] : []),
+    ...(inhaleThrough === 'nose' ? [] : [sessionWords.print.inThroughThe(BREATH_PATH_NAMES[inhaleThrough])]),
+    ...(openHold ? [sessionWords.print.openHoldUpTo(openHold.cap)] : []),
     ...ramps.map(describeRamp),
-    ...(ownPace > 0 ? [`then ${formatClock(ownPace * 1000)} at own pace`] : []),
+    ...(ownPace > 0 ? [sessionWords.print.thenAtOwnPace(formatClock(ownPace * 1000))] : []),
   ];
   const counts = formatBreath(countsInCycle(passage, 1, conventions));
   return [`${counts} · ${describeRounds(rounds)}, ${way}`, ...more].join(', ');
@@ -71,7 +80,8 @@ function describeCounted(passage: CountedPassage, goal: Goal, conventions: Conve
 function describeStrokes(passage: StrokePassage): string {
   const { sets, strokes, rate, turns } = passage;
   const last = rateInSet(passage, sets);
-  const sides = turns.length > 1 || turns[0] !== 'both' ? `, ${turns.join(', ')}` : '';
-  const rates = last === rate ? String(rate) : `${rate} to ${last}`;
-  return `${sets} ${sets === 1 ? 'set' : 'sets'} of ${strokes} strokes at ${rates} a minute${sides}`;
+  const sides =
+    turns.length > 1 || turns[0] !== 'both' ? `, ${turns.map((side) => SIDE_NAMES[side]).join(', ')}` : '';
+  const rates = last === rate ? String(rate) : sessionWords.print.to(rate, last);
+  return sessionWords.print.strokes(sets, strokes, rates, sides);
 }

@@ -1,35 +1,37 @@
+import { inLanguage } from '../language.js';
+
 /** Which breaths are hummed. */
 export type Hum = 'none' | 'convention' | 'exhale' | 'both';
 
 /** What the hands do at the ears and the face; the eyeballs are never pressed. */
-export const EAR_HANDS = {
+export const EAR_HANDS = inLanguage({
   flaps: 'thumbs on the ear flaps only',
   'ears-and-brow':
     'ears closed, middle fingers lightly at the inner corners of the eyes, index tips joined on the forehead',
   'full-seal': 'full seal over ears, eyes, nose and lips, the lightest touch',
   'on-the-head': 'ears closed, fingers resting on the head',
-} as const;
+} as const);
 export type EarHands = keyof typeof EAR_HANDS;
 
-export const GAZES = {
+export const GAZES = inLanguage({
   'eyes-closed': 'eyes closed',
   'half-open': 'eyes half open, resting on the floor',
   'nose-tip': 'towards the tip of the nose, without strain',
   brows: 'inward, between the brows',
-} as const;
+} as const);
 export type Gaze = keyof typeof GAZES;
 
-export const TONGUES = {
+export const TONGUES = inLanguage({
   resting: 'tongue resting',
   palate: 'tip behind the upper teeth',
   'folded-back': 'tongue folded back along the palate',
-} as const;
+} as const);
 export type Tongue = keyof typeof TONGUES;
 
-export const HEADS = {
+export const HEADS = inLanguage({
   level: 'head level',
   'chin-tuck': 'a mild chin tuck throughout (this is not a lock)',
-} as const;
+} as const);
 export type Head = keyof typeof HEADS;
 
 /** What goes with the breath of a whole passage. */

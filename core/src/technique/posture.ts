@@ -1,3 +1,5 @@
+import { inLanguage, textsInLanguage } from '../language.js';
+
 /** A seat with what lines the body up in it. */
 export interface Seat {
   readonly name: string;
@@ -25,66 +27,71 @@ const seat = (name: string, floor: boolean, props: readonly string[], ...alignme
   floor,
 });
 
-export const SEATS: Readonly<Record<SeatId, Seat>> = {
-  'cross-legged': seat(
-    'cross-legged',
-    true,
-    ['cushion', 'folded blanket', 'support under the knees'],
-    'Sit on the front edge of the cushion, knees lower than hips.',
-    'Grow tall from the seat; the ribs are quiet.',
-  ),
-  'half-lotus': seat(
-    'half lotus',
-    true,
-    ['cushion', 'support under the knees'],
-    'Only where the knee folds without any pull.',
-    'Change the upper leg from day to day.',
-  ),
-  lotus: seat('full lotus', true, ['cushion'], 'Only for hips that allow it; the knees never twist.'),
-  kneeling: seat(
-    'kneeling',
-    true,
-    ['cushion between the heels', 'folded blanket under the ankles'],
-    'Weight back on the cushion, shins parallel.',
-    'Come out when the feet go numb.',
-  ),
-  chair: seat(
-    'chair',
-    false,
-    ['folded blanket under the feet'],
-    'Both feet flat, away from the backrest.',
-    'Hips a little higher than knees.',
-  ),
-  standing: seat('standing', false, [], 'Feet under the hips, knees soft, something to hold within reach.'),
-  lying: seat(
-    'lying',
-    false,
-    ['folded blanket under the head', 'support under the knees'],
-    'Arms a little away from the body.',
-    'Roll to one side to rise, and wait a breath there.',
-  ),
-  'lying-left': seat(
-    'lying on the left side',
-    false,
-    ['folded blanket under the head', 'cushion between the knees'],
-    'Knees drawn up a little, the upper arm rests on a cushion.',
-    'Push up with the hands to rise, and wait a breath there.',
-  ),
-  folded: seat(
-    'folded forward',
-    true,
-    ['cushion', 'folded blanket'],
-    'From kneeling, fold over the thighs; the forehead rests on a support.',
-    'Come up slowly.',
-  ),
-};
+export const SEATS: Readonly<Record<SeatId, Seat>> = textsInLanguage(
+  {
+    'cross-legged': seat(
+      'cross-legged',
+      true,
+      ['cushion', 'folded blanket', 'support under the knees'],
+      'Sit on the front edge of the cushion, knees lower than hips.',
+      'Grow tall from the seat; the ribs are quiet.',
+    ),
+    'half-lotus': seat(
+      'half lotus',
+      true,
+      ['cushion', 'support under the knees'],
+      'Only where the knee folds without any pull.',
+      'Change the upper leg from day to day.',
+    ),
+    lotus: seat('full lotus', true, ['cushion'], 'Only for hips that allow it; the knees never twist.'),
+    kneeling: seat(
+      'kneeling',
+      true,
+      ['cushion between the heels', 'folded blanket under the ankles'],
+      'Weight back on the cushion, shins parallel.',
+      'Come out when the feet go numb.',
+    ),
+    chair: seat(
+      'chair',
+      false,
+      ['folded blanket under the feet'],
+      'Both feet flat, away from the backrest.',
+      'Hips a little higher than knees.',
+    ),
+    standing: seat('standing', false, [], 'Feet under the hips, knees soft, something to hold within reach.'),
+    lying: seat(
+      'lying',
+      false,
+      ['folded blanket under the head', 'support under the knees'],
+      'Arms a little away from the body.',
+      'Roll to one side to rise, and wait a breath there.',
+    ),
+    'lying-left': seat(
+      'lying on the left side',
+      false,
+      ['folded blanket under the head', 'cushion between the knees'],
+      'Knees drawn up a little, the upper arm rests on a cushion.',
+      'Push up with the hands to rise, and wait a breath there.',
+    ),
+    folded: seat(
+      'folded forward',
+      true,
+      ['cushion', 'folded blanket'],
+      'From kneeling, fold over the thighs; the forehead rests on a support.',
+      'Come up slowly.',
+    ),
+  },
+  'name',
+  'alignment',
+  'props',
+);
 
 /** How the hands lie when they are not at the face. */
 export type RestingHandId = 'thumb-index-up' | 'thumb-index-down' | 'open' | 'heart';
 
-export const RESTING_HANDS: Readonly<Record<RestingHandId, string>> = {
+export const RESTING_HANDS: Readonly<Record<RestingHandId, string>> = inLanguage({
   'thumb-index-up': 'thumb and index joined, palm up',
   'thumb-index-down': 'thumb and index joined, palm down',
   open: 'open on the thighs',
   heart: 'both hands at the heart',
-};
+});

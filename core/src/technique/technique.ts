@@ -1,5 +1,6 @@
 import type { Dressings } from './breath-modifiers.js';
 import type { RestingHandId, SeatId } from './posture.js';
+import { inLanguage } from '../language.js';
 
 /** How the instructor prefers names to be written. */
 export type Naming = 'plain' | 'diacritic' | 'english';
@@ -18,27 +19,27 @@ export type Route =
   | 'one-sided'
   | 'both';
 
-export const ROUTE_NAMES: Readonly<Record<Route, string>> = {
+export const ROUTE_NAMES: Readonly<Record<Route, string>> = inLanguage({
   alternating: 'alternating',
   'left-entry': 'in left, out right',
   'right-entry': 'in right, out left',
   'one-sided': 'one side',
   both: 'both nostrils',
-};
+});
 
 /** How breath passes the mouth. */
 export type MouthForm = 'rolled-tongue' | 'flat-tongue' | 'tongue-behind-teeth' | 'teeth' | 'rounded-lips';
 /** Where a breath goes in or out. */
 export type BreathPath = 'nose' | MouthForm;
 
-export const BREATH_PATH_NAMES: Readonly<Record<BreathPath, string>> = {
+export const BREATH_PATH_NAMES: Readonly<Record<BreathPath, string>> = inLanguage({
   nose: 'nose',
   'rolled-tongue': 'rolled tongue',
   'flat-tongue': 'tongue out and flat',
   'tongue-behind-teeth': 'tongue behind the lower teeth',
   teeth: 'closed teeth',
   'rounded-lips': 'rounded lips',
-};
+});
 
 export type StrokeKind =
   /** Sharp exhale, passive inhale, from the belly. */
@@ -48,11 +49,11 @@ export type StrokeKind =
   /** Forceful both ways. */
   | 'forceful';
 
-export const STROKE_NAMES: Readonly<Record<StrokeKind, string>> = {
+export const STROKE_NAMES: Readonly<Record<StrokeKind, string>> = inLanguage({
   'sharp-exhale': 'sharp exhale, passive inhale',
   even: 'even and soft, upper chest',
   forceful: 'forceful both ways',
-};
+});
 
 export type LockId = 'chin' | 'abdominal' | 'root';
 
@@ -76,11 +77,43 @@ export type Feature =
   | 'abdomen'
   | 'rest';
 
+/** The features as they are shown. */
+export const FEATURE_NAMES: Readonly<Record<Feature, string>> = inLanguage({
+  quiet: 'quiet',
+  tension: 'tension',
+  prelude: 'prelude',
+  throat: 'throat sound',
+  energising: 'energising',
+  calming: 'calming',
+  balancing: 'balancing',
+  cooling: 'cooling',
+  heating: 'heating',
+  sleep: 'sleep',
+  hum: 'hum',
+  'ear-closure': 'ears closed',
+  'face-seal': 'face sealed',
+  'mouth-inhale': 'in through the mouth',
+  forceful: 'forceful',
+  abdomen: 'abdomen',
+  rest: 'rest',
+});
+
 /** Places in a session, in order. */
 export const SLOTS = ['arrive', 'prepare', 'stoke', 'balance', 'deepen', 'soften', 'settle'] as const;
 export type Slot = (typeof SLOTS)[number];
 
-export const FAMILIES = {
+/** The slots as they are shown. */
+export const SLOT_NAMES: Readonly<Record<Slot, string>> = inLanguage({
+  arrive: 'arrive',
+  prepare: 'prepare',
+  stoke: 'stoke',
+  balance: 'balance',
+  deepen: 'deepen',
+  soften: 'soften',
+  settle: 'settle',
+});
+
+export const FAMILIES = inLanguage({
   watching: 'watching and slow breathing',
   regions: 'by regions and by parts',
   tension: 'tense and release',
@@ -91,7 +124,7 @@ export const FAMILIES = {
   cooling: 'cooling through the mouth',
   strokes: 'strokes',
   rest: 'rest',
-} as const;
+} as const);
 export type Family = keyof typeof FAMILIES;
 
 /** How a technique grows; each has its ladder. */
@@ -100,7 +133,7 @@ export type GrowthSchool = 'count-first' | 'even-four-part' | 'strokes' | 'durat
 /** What the session is for. */
 export type Goal =
   'calm' | 'energise' | 'sleep' | 'cool' | 'warm' | 'focus' | 'lung-capacity' | 'mood' | 'agitation';
-export const GOALS: Readonly<Record<Goal, string>> = {
+export const GOALS: Readonly<Record<Goal, string>> = inLanguage({
   calm: 'calm',
   energise: 'energy',
   sleep: 'sleep',
@@ -110,7 +143,7 @@ export const GOALS: Readonly<Record<Goal, string>> = {
   'lung-capacity': 'lung capacity',
   mood: 'a steadier mood',
   agitation: 'settling agitation',
-};
+});
 
 /** Something that can be seen, what it probably comes from, and what to do. */
 export interface VisibleSign {

@@ -1,6 +1,8 @@
 import { failure, success, type Result } from '../result.js';
 import { isTechniqueId, techniqueOf, type TechniqueId } from './catalogue/index.js';
 import type { Pattern, Range, Technique } from './technique.js';
+import { textsInLanguage } from '../language.js';
+import { techniqueWords } from '../words/index.js';
 
 /** What of a technique a variant may set otherwise. Which of them there are depends on the kind of its pattern. */
 export type VariantRanges = Readonly<Partial<Record<RangeKey, Range>>>;
@@ -24,14 +26,23 @@ export interface RangeFacts {
   readonly step: number;
 }
 
-export const RANGE_FACTS: Readonly<Record<RangeKey, RangeFacts>> = {
-  base: { name: 'base', unit: 'counts', limits: { from: 1, to: 30 }, step: 0.5 },
-  cycles: { name: 'cycles', unit: 'cycles', limits: { from: 1, to: 1000 }, step: 1 },
-  strokes: { name: 'strokes a turn', unit: 'strokes', limits: { from: 3, to: 120 }, step: 1 },
-  rate: { name: 'rate', unit: 'a minute', limits: { from: 20, to: 120 }, step: 1 },
-  sets: { name: 'sets', unit: 'sets', limits: { from: 1, to: 10 }, step: 1 },
-  length: { name: 'length', unit: 's', limits: { from: 5, to: 3600 }, step: 1 },
-};
+export const RANGE_FACTS: Readonly<Record<RangeKey, RangeFacts>> = textsInLanguage(
+  {
+    base: { name: 'base', unit: 'counts', limits: { from: 1, to: 30 }, step: 0.5 },
+    cycles: { name: 'cycles', unit: 'cycles', limits: { from: 1, to: 1000 }, step: 1 },
+    strokes: {
+      name: 'strokes a turn',
+      unit: 'strokes',
+      limits: { from: 3, to: 120 },
+      step: 1,
+    },
+    rate: { name: 'rate', unit: 'a minute', limits: { from: 20, to: 120 }, step: 1 },
+    sets: { name: 'sets', unit: 'sets', limits: { from: 1, to: 10 }, step: 1 },
+    length: { name: 'length', unit: 's', limits: { from: 5, to: 3600 }, step: 1 },
+  },
+  'name',
+  'unit',
+);
 
 const KEYS: Readonly<Record<Pattern['kind'], readonly RangeKey[]>> = {
   counted: ['base', 'cycles'],
@@ -71,13 +82,13 @@ export function variantOf(technique: TechniqueId, name: string): Variant {
 /** Checks a variant whole. Strokes stay within what the technique itself allows: beyond it people are hurt. */
 export function checkVariant(variant: Variant): readonly VariantProblem[] {
   if (!isTechniqueId(variant.technique)) {
-    const message = `There is no technique "${String(variant.technique)}": choose one of the Shelf.`;
+    const message = techniqueWords.variant.thereIsNoTechnique(String(variant.technique));
     return [{ code: 'unknown-technique', pointer: '/technique', message }];
   }
   const entry = techniqueOf(variant.technique);
   const problems: VariantProblem[] = [];
   if (variant.name.trim() === '') {
-    const message = 'A variant needs a name of its own: say what is different about it.';
+    const message = techniqueWords.variant.aVariantNeedsA;
     problems.push({ code: 'no-name', pointer: '/name', message });
   }
   for (const [key, range] of Object.entries(variant.ranges) as [RangeKey, Range][])
@@ -91,18 +102,28 @@ function checkRange(entry: Technique, key: RangeKey, { from, to }: Range): Varia
   const { name } = RANGE_FACTS[key];
   const pointer = `/ranges/${key}`;
   if (!rangeKeysOf(entry).includes(key)) {
-    const message = `${entry.names.english} has no ${name}: leave it out.`;
+    const message = techniqueWords.variant.hasNoLeaveIt(entry.names.english, name);
     return [{ code: 'range-not-here', pointer, message }];
   }
   if (from > to) {
-    const message = `The range of the ${name} is empty, from ${from} to ${to}: use ${to} to ${from}.`;
+    const message = techniqueWords.variant.theRangeOfThe(name, from, to, to, from);
     return [{ code: 'range-empty', pointer: `${pointer}/to`, message }];
   }
   const limits = limitsOf(entry, key);
   if (from < limits.from || to > limits.to) {
-    const message = `The ${name} lies between ${limits.from} and ${limits.to}: use ${Math.max(from, limits.from)} to ${Math.min(to, limits.to)}.`;
+    const message = techniqueWords.variant.theLiesBetweenAnd(
+      name,
+      limits.from,
+      limits.to,
+      Math.max(from, limits.from),
+      Math.min(to, limits.to),
+    );
     return [
-      { code: 'range-beyond', pointer: from < limits.from ? `${pointer}/from` : `${pointer}/to`, message },
+      {
+        code: 'range-beyond',
+        pointer: from < limits.from ? `${pointer}/from` : `${pointer}/to`,
+        message,
+      },
     ];
   }
   return [];
@@ -116,7 +137,13 @@ function checkStart(entry: Technique, key: RangeKey, start: number, ranges: Vari
   const range = ranges[key] ?? rangeOf(entry, key);
   if (!range || range.from > range.to || (start >= range.from && start <= range.to)) return [];
   const nearest = start < range.from ? range.from : range.to;
-  const message = `It begins with ${RANGE_FACTS[key].name} ${start}, outside of ${range.from} to ${range.to}: use ${nearest}.`;
+  const message = techniqueWords.variant.itBeginsWithOutside(
+    RANGE_FACTS[key].name,
+    start,
+    range.from,
+    range.to,
+    nearest,
+  );
   return [{ code: 'start-outside', pointer: `/start/${key}`, message }];
 }
 

@@ -13,6 +13,8 @@ import {
 import { formatCounts, type Counts } from '../units/index.js';
 import { describeFingers, moves, type HandAtNose } from './fingers.js';
 import type { Airway, EventKind, OwnPace } from './timeline.js';
+import { SIDE_NAMES, timelineWords } from '../words/index.js';
+import { PHASE_LABELS } from '../ratio/index.js';
 
 /** What is said and what is shown for one event, in each way of writing names. */
 export interface Cue {
@@ -48,9 +50,9 @@ export const named = (make: (naming: Naming) => string): Named => ({
 });
 
 const AIRWAY_WORDS: Readonly<Record<Airway, string>> = {
-  left: ' left',
-  right: ' right',
-  both: ' through both',
+  left: ` ${SIDE_NAMES.left}`,
+  right: ` ${SIDE_NAMES.right}`,
+  both: timelineWords.cue.throughBoth,
   mouth: '',
   closed: '',
 };
@@ -80,62 +82,74 @@ function speak(facts: CueFacts, naming: Naming): string {
     case 'externalHold':
       return hold(facts, naming);
     case 'pause':
-      return 'Pause';
+      return timelineWords.cue.pause;
     case 'turning':
-      return 'Turn';
+      return timelineWords.cue.turn;
     case 'letGo':
-      return 'Let go, breathe as you like';
+      return timelineWords.cue.letGoBreatheAs;
     case 'strokes':
-      return `${strokes?.number ?? 0} ${strokes?.number === 1 ? 'stroke' : 'strokes'}${AIRWAY_WORDS[facts.airway]}`;
+      return timelineWords.cue.strokes(strokes?.number ?? 0) + AIRWAY_WORDS[facts.airway];
     case 'quiet':
-      return 'Breathe naturally until it is quiet';
+      return timelineWords.cue.breatheNaturallyUntilIt;
     case 'ownPace':
-      return facts.ownPace ? ownPace(facts.ownPace) : 'The same at your own pace';
+      return facts.ownPace ? ownPace(facts.ownPace) : timelineWords.cue.theSameAtYour;
     case 'seatChange':
-      return facts.seat ? `Change the seat: ${SEATS[facts.seat].name}` : 'Change the seat';
+      return facts.seat
+        ? timelineWords.cue.changeTheSeat(SEATS[facts.seat].name)
+        : timelineWords.cue.changeTheSeatNow;
     case 'handUp':
-      return facts.raised === 'ears' ? 'Hands to the ears, settle' : 'Raise the hand';
+      return facts.raised === 'ears' ? timelineWords.cue.handsToTheEars : timelineWords.cue.raiseTheHand;
     case 'freeBreath':
-      return 'One free breath through both';
+      return timelineWords.cue.oneFreeBreathThrough;
     case 'closing':
-      return facts.raised === 'ears' ? 'Hands down, one free breath' : 'Hand down, one breath through both';
+      return facts.raised === 'ears'
+        ? timelineWords.cue.handsDownOneFree
+        : timelineWords.cue.handDownOneBreath;
     case 'natural':
-      return 'Breathe naturally';
+      return timelineWords.cue.breatheNaturally;
   }
 }
 
 /** "The same at your own pace: in left, out right, in right, out left"; near the end, the side to end on. */
 function ownPace({ stage, breaths, endsOn }: OwnPace): string {
   const finish =
-    endsOn === 'both' ? 'Finish your round' : `Finish your round: the last breath goes out ${endsOn}`;
+    endsOn === 'both'
+      ? timelineWords.cue.finishYourRound
+      : timelineWords.cue.finishYourRoundThe(SIDE_NAMES[endsOn]);
   switch (stage) {
     case 'going': {
-      const ways = breaths.map(
-        ({ kind, airway }) => (kind === 'inhale' ? 'in' : 'out') + AIRWAY_WORDS[airway],
-      );
-      return `The same at your own pace${endsOn === 'both' ? '' : `: ${ways.join(', ')}`}`;
+      const ways = breaths.map(({ kind, airway }) => PHASE_LABELS[kind] + AIRWAY_WORDS[airway]);
+      return timelineWords.cue.theSameAtYourOwn(endsOn === 'both' ? '' : `: ${ways.join(', ')}`);
     }
     case 'last-minute':
-      return 'One minute to go at your own pace';
+      return timelineWords.cue.oneMinuteToGo;
     case 'last-round':
-      return `Last round. ${finish}`;
+      return timelineWords.cue.lastRound(finish);
   }
 }
 
 /** Fingers where the sides change without being led. */
 const takeTurns = ({ left, right }: NonNullable<OwnPace['fingers']>): string =>
-  `${moves(right, 'close')} right, ${moves(left, 'close')} left, in turn`;
+  timelineWords.cue.rightLeftInTurn(moves(right, 'close'), moves(left, 'close'));
 
 function breath({ airway, mouth, part, hum }: CueFacts, kind: 'inhale' | 'exhale'): string {
-  const verb = hum ? (kind === 'exhale' ? 'Hum out' : 'Hum in') : kind === 'inhale' ? 'Inhale' : 'Exhale';
+  const verb = hum
+    ? kind === 'exhale'
+      ? timelineWords.cue.humOut
+      : timelineWords.cue.humIn
+    : kind === 'inhale'
+      ? timelineWords.cue.inhale
+      : timelineWords.cue.exhale;
   const way = mouth ? `, ${BREATH_PATH_NAMES[mouth]}` : AIRWAY_WORDS[airway];
   if (!part) return verb + way;
   if (part.region) return `${verb}${way}, ${part.region}`;
-  return part.index === 1 ? `${verb}${way}, part 1` : `Part ${part.index}`;
+  return part.index === 1 ? timelineWords.cue.part1(verb, way) : timelineWords.cue.part(part.index);
 }
 
 function hold({ kind, locks, open }: CueFacts, naming: Naming): string {
-  const words = `Hold ${kind === 'internalHold' ? 'full' : 'empty'}${open ? ' while it is easy' : ''}`;
+  const words = timelineWords.cue[kind === 'internalHold' ? 'internalHold' : 'externalHold'](
+    open ? timelineWords.cue.whileItIsEasy : '',
+  );
   return locks.length === 0 ? words : `${words}, ${nameLocks(locks, naming)}`;
 }
 

@@ -1,6 +1,7 @@
 import type { Conventions } from '../conventions/index.js';
 import { otherSide, type Side } from '../session/index.js';
 import type { Airway } from './timeline.js';
+import { SIDE_NAMES, timelineWords } from '../words/index.js';
 
 export type Finger = 'thumb' | 'index' | 'middle' | 'ring' | 'ring-and-little';
 export type Closure = Finger | 'open';
@@ -13,11 +14,11 @@ export interface HandAtNose {
 }
 
 export const FINGER_NAMES: Readonly<Record<Finger, string>> = {
-  thumb: 'thumb',
-  index: 'index finger',
-  middle: 'middle finger',
-  ring: 'ring finger',
-  'ring-and-little': 'ring and little finger',
+  thumb: timelineWords.fingers.thumb,
+  index: timelineWords.fingers.indexFinger,
+  middle: timelineWords.fingers.middleFinger,
+  ring: timelineWords.fingers.ringFinger,
+  'ring-and-little': timelineWords.fingers.ringAndLittleFinger,
 };
 
 /** The hand that closes, by convention: always the right, or the student's own. */
@@ -42,7 +43,10 @@ export function fingersFor(hand: Side, conventions: Conventions): Readonly<Recor
 
 /** "thumb closes", "ring and little open". */
 export const moves = (finger: Finger, verb: 'close' | 'open'): string =>
-  finger === 'ring-and-little' ? `ring and little ${verb}` : `${finger} ${verb}s`;
+  timelineWords.fingers[verb](
+    finger === 'ring-and-little' ? 'ring and little' : finger,
+    finger === 'ring-and-little',
+  );
 
 /** How to get from one closure of the nose to the next, closing first: "thumb closes right, ring opens left". */
 export function describeFingers(before: HandAtNose | null, after: HandAtNose): string | null {
@@ -52,8 +56,8 @@ export function describeFingers(before: HandAtNose | null, after: HandAtNose): s
     const was = before?.[side] ?? 'open';
     const is = after[side];
     if (was === is) continue;
-    if (is !== 'open') closing.push(`${moves(is, 'close')} ${side}`);
-    else if (was !== 'open') opening.push(`${moves(was, 'open')} ${side}`);
+    if (is !== 'open') closing.push(`${moves(is, 'close')} ${SIDE_NAMES[side]}`);
+    else if (was !== 'open') opening.push(`${moves(was, 'open')} ${SIDE_NAMES[side]}`);
   }
   // The side that stays open is named last, so that the last word heard is the way the breath goes.
   return [...closing, ...opening].join(', ') || null;

@@ -4,6 +4,7 @@ import type { LockId, MouthForm, SeatId, StrokeAirway, StrokeKind, TechniqueId }
 import { formatClock, millis, type Counts, type Millis, type Pace, type Seconds } from '../units/index.js';
 import type { Cue } from './cue.js';
 import type { Finger, HandAtNose } from './fingers.js';
+import { timelineWords } from '../words/index.js';
 
 export type Airway = Side | 'both' | 'mouth' | 'closed';
 
@@ -226,6 +227,6 @@ export function totalRange({ events, total }: Timeline): TotalRange {
 /** "22:51 in all", or "22:51 in all, from 19:20 to 26:30" where something is open. */
 export function describeTotal(timeline: Timeline): string {
   const { least, expected, most } = totalRange(timeline);
-  const all = `${formatClock(expected)} in all`;
-  return least === most ? all : `${all}, from ${formatClock(least)} to ${formatClock(most)}`;
+  const all = timelineWords.timeline.inAll(formatClock(expected));
+  return least === most ? all : timelineWords.timeline.fromTo(all, formatClock(least), formatClock(most));
 }

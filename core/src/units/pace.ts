@@ -1,5 +1,6 @@
 import { failure, success, type Result } from '../result.js';
 import { FASTEST_PACE, isPace, SLOWEST_PACE, type Millis, type Pace } from './units.js';
+import { unitsWords } from '../words/index.js';
 
 /** Taps that are enough to know a pace by. */
 export const FEWEST_TAPS = 4;
@@ -19,11 +20,15 @@ export type PaceProblem =
 export function describePaceProblem(problem: PaceProblem): string {
   switch (problem.code) {
     case 'more-taps':
-      return `Tap on: ${problem.missing} more.`;
+      return unitsWords.pace.tapOnMore(problem.missing);
     case 'pace-out-of-range':
-      return `That would be ${(problem.millis / 1000).toFixed(2)} s a count; a count lasts ${FASTEST_PACE / 1000} to ${SLOWEST_PACE / 1000} s.`;
+      return unitsWords.pace.thatWouldBeS(
+        (problem.millis / 1000).toFixed(2),
+        FASTEST_PACE / 1000,
+        SLOWEST_PACE / 1000,
+      );
     case 'pulse-out-of-range':
-      return `A pulse lies between ${PULSE_RANGE.from} and ${PULSE_RANGE.to} beats a minute.`;
+      return unitsWords.pace.aPulseLiesBetween(PULSE_RANGE.from, PULSE_RANGE.to);
   }
 }
 

@@ -1,4 +1,4 @@
-import { describeWaiting } from '../words/index.js';
+import { describeWaiting } from './describe-waiting.js';
 import { addDays, day } from '../units/index.js';
 import {
   needOf,

@@ -11,6 +11,7 @@ import {
 } from './quiet.js';
 import { BHRAMARI, SHEETALI, SHEETALI_FLAT, SITKARI } from './soft.js';
 import { BHASTRIKA, EVEN_RAPID, KAPALABHATI } from './strokes.js';
+import { textsInLanguage } from '../../language.js';
 
 /** In the order in which a session goes. */
 const ENTRIES = [
@@ -40,7 +41,11 @@ const ENTRIES = [
 export type TechniqueId = (typeof ENTRIES)[number]['id'];
 
 /** Every technique, in the order in which a session goes: data, never branches in the code. */
-export const TECHNIQUES: readonly (Technique & { readonly id: TechniqueId })[] = ENTRIES;
+export const TECHNIQUES: readonly (Technique & { readonly id: TechniqueId })[] = textsInLanguage(
+  ENTRIES,
+  ...['names', 'opening', 'startsWith', 'growsTo', 'teaching', 'feel', 'sign', 'cause', 'correction'],
+  ...['normal', 'cautions'],
+);
 
 export const TECHNIQUE_IDS: readonly TechniqueId[] = TECHNIQUES.map(({ id }) => id);
 

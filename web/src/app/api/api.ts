@@ -10,6 +10,7 @@ import {
   type Route,
 } from '@nuvrah/contract';
 import { catchError, type Observable, throwError } from 'rxjs';
+import { frameWords } from '../words/frame-words';
 
 /** What comes back instead of an answer. */
 export type ApiProblem =
@@ -63,7 +64,7 @@ export const TRY_EVERY = 5_000;
 /** Only what the queue of this browser holds is called kept, and by whoever put it there. */
 export const AWAY: ApiProblem = {
   kind: 'away',
-  message: 'The server cannot be reached just now. Try again in a moment; what is typed here stays.',
+  message: frameWords.api.theServerCannotBe,
 };
 
 const isProblem = (body: unknown): body is Problem =>

@@ -19,6 +19,7 @@ import {
   timer,
 } from 'rxjs';
 import { TRY_EVERY, type ApiProblem } from './api';
+import { frameWords } from '../words/frame-words';
 
 /** Something asked of the server, as a view shows it. */
 export type Loaded<T> =
@@ -62,7 +63,7 @@ const LOADING = { kind: 'loading' } as const;
 const valueOf = <T>(loaded: Loaded<T>): T | null =>
   loaded.kind === 'ready' ? loaded.value : loaded.kind === 'failed' ? loaded.last : null;
 
-const AWAY_NOW = 'The server cannot be reached just now. It is asked again by itself.';
+const AWAY_NOW = frameWords.loaded.theServerCannotBe;
 
 /** Asks again by itself while the server is away, and says so each time; every other problem is passed on. */
 export const askingAgain = <T>(request: Observable<T>, away: (message: string) => void): Observable<T> =>

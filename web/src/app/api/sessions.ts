@@ -29,6 +29,7 @@ import { Classes } from './classes';
 import { OnceId } from './once-id';
 import { Students } from './students';
 import { Variants } from './variants';
+import { frameWords } from '../words/frame-words';
 
 /** Whose a session is, with all that is known of them. */
 export type Owner =
@@ -58,7 +59,7 @@ export const nameOfOwner = (owner: Owner): string =>
     ? owner.student.name
     : owner.kind === 'class'
       ? owner.group.name
-      : 'template, for nobody yet';
+      : frameWords.sessions.templateForNobodyYet;
 
 /** Sessions that are reviewed with one request. */
 const MOST_REVIEWED = 100;

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { frameWords } from '../words/frame-words';
 
 @Component({
   selector: 'nv-not-found',
@@ -7,9 +8,13 @@ import { RouterLink } from '@angular/router';
   imports: [RouterLink],
   template: `
     <div class="page">
-      <h1>There is no such page</h1>
-      <p>The address leads nowhere. <a routerLink="/students">Go to the students.</a></p>
+      <h1>{{ words.thereIsNoSuch }}</h1>
+      <p>
+        {{ words.theAddressLeadsNowhere }} <a routerLink="/students">{{ words.goToTheStudents }}</a>
+      </p>
     </div>
   `,
 })
-export class NotFound {}
+export class NotFound {
+  protected readonly words = frameWords.notFound;
+}

@@ -1,9 +1,9 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { NavigationEnd, Router, type NavigationError } from '@angular/router';
 import { filter } from 'rxjs';
+import { frameWords } from '../words/frame-words';
 
-const NOT_OPENED =
-  'That page could not be opened: the server cannot be reached just now. Try again in a moment.';
+const NOT_OPENED = frameWords.pageTrouble.thatPageCouldNot;
 
 /** Why a page that was asked for does not open, said on the page that stays. */
 @Injectable({ providedIn: 'root' })

@@ -17,7 +17,7 @@ import { shortcutOf } from '../shared/shortcut-keys';
   template: `
     <a class="skip" href="#main" (click)="skip($event)">{{ words.skip }}</a>
     <nav [attr.aria-label]="words.main">
-      <a class="brand" routerLink="/">Nuvrah</a>
+      <a class="brand" routerLink="/">{{ said.nuvrah }}</a>
       @for (place of places; track place) {
         <a class="place" [routerLink]="'/' + place" routerLinkActive="here" ariaCurrentWhenActive="page">
           <mat-icon [svgIcon]="place" aria-hidden="true" />
@@ -48,6 +48,7 @@ import { shortcutOf } from '../shared/shortcut-keys';
   host: { '(document:keydown)': 'key($event)' },
 })
 export class Shell {
+  protected readonly said = frameWords.shell;
   protected readonly trouble = inject(PageTrouble);
   private readonly injector = inject(Injector);
   protected readonly words = frameWords;

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { CONVENTION_KEYS, CONVENTION_QUESTIONS, type ConventionKey, type Conventions } from '@nuvrah/core';
 import { SelectField } from '../ui/select-field';
+import { shelfWords } from '../words/shelf-words';
 
 /** Every question on which schools differ, with its choices, the default and a line of reason. */
 @Component({
@@ -62,9 +63,11 @@ export class ConventionFields {
       return {
         key,
         question,
-        words: this.inherited() ? { '': `as usual: ${words[usual] ?? usual}`, ...words } : words,
+        words: this.inherited()
+          ? { '': shelfWords.conventionFields.asUsual(words[usual] ?? usual), ...words }
+          : words,
         value: this.value()[key] ?? '',
-        why: `Default: ${words[preset] ?? preset}. ${why}`,
+        why: shelfWords.conventionFields.default(words[preset] ?? preset, why),
       };
     }),
   );

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Loaded } from '../api/loaded';
+import { frameWords } from '../words/frame-words';
 
 /** What stands where something is still loading or could not be loaded. */
 @Component({
@@ -11,12 +12,12 @@ import type { Loaded } from '../api/loaded';
     @let now = state();
     @switch (now.kind) {
       @case ('loading') {
-        <p class="soft" role="status">Loading …</p>
+        <p class="soft" role="status">{{ words.loading }}</p>
       }
       @case ('failed') {
         <div class="notice problem" role="alert">
           <p>{{ now.message }}</p>
-          <button matButton="outlined" type="button" (click)="retry.emit()">Try again</button>
+          <button matButton="outlined" type="button" (click)="retry.emit()">{{ words.tryAgain }}</button>
         </div>
       }
     }
@@ -32,6 +33,7 @@ import type { Loaded } from '../api/loaded';
   `,
 })
 export class LoadingNote {
+  protected readonly words = frameWords.loadingNote;
   readonly state = input.required<Loaded<unknown>>();
   readonly retry = output();
 }

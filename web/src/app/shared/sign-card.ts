@@ -3,6 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatDialog, MatDialogModule } from '@angular/material/dialog';
 import { CAUTION_LINE, EMERGENCY_ACTION, SIGNS, STOP_ACTION, type Sign } from '@nuvrah/core';
 import { LocalNumber } from './local-number';
+import { dayWords } from '../words/day-words';
 
 /** Signs at which one stops, and what to do, first things first. */
 @Component({
@@ -10,10 +11,10 @@ import { LocalNumber } from './local-number';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButtonModule, MatDialogModule],
   template: `
-    <h2 mat-dialog-title>Signs to stop at</h2>
+    <h2 mat-dialog-title>{{ words.signsToStopAt }}</h2>
     <mat-dialog-content tabindex="0">
       <section class="emergency" aria-labelledby="emergencies">
-        <h3 id="emergencies">⨯ Emergency: {{ number() }}</h3>
+        <h3 id="emergencies">{{ words.emergency(number()) }}</h3>
         <p>{{ emergencyAction }}</p>
         <dl>
           @for (sign of emergencies; track sign.label) {
@@ -23,14 +24,14 @@ import { LocalNumber } from './local-number';
         </dl>
       </section>
       <section aria-labelledby="stops">
-        <h3 id="stops">Stop for today</h3>
+        <h3 id="stops">{{ words.stopForToday }}</h3>
         <p>{{ stopLabels }}</p>
         <p>{{ stopAction }}</p>
       </section>
       <p class="soft">{{ caution }}</p>
     </mat-dialog-content>
     <mat-dialog-actions align="end">
-      <button matButton mat-dialog-close type="button">Close</button>
+      <button matButton mat-dialog-close type="button">{{ words.close }}</button>
     </mat-dialog-actions>
   `,
   styles: `
@@ -62,6 +63,7 @@ import { LocalNumber } from './local-number';
   `,
 })
 export class SignCard {
+  protected readonly words = dayWords.signCard;
   protected readonly number = inject(LocalNumber).number;
 
   protected readonly caution = CAUTION_LINE;

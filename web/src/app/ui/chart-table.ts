@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { Fold } from './fold';
+import { kitWords } from '../words/kit-words';
 
 /** One line of a chart: a number by day, or nothing where it was not measured. */
 export interface Series {
@@ -13,12 +14,12 @@ export interface Series {
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Fold],
   template: `
-    <nv-fold [name]="label() + ', as a table'">
+    <nv-fold [name]="words.asATable(label())">
       <ng-template>
         <table class="sheet-table">
           <thead>
             <tr>
-              <th scope="col">day</th>
+              <th scope="col">{{ words.day }}</th>
               @for (line of series(); track line.name) {
                 <th scope="col" class="number">{{ line.name }}{{ unit() ? ', ' + unit() : '' }}</th>
               }
@@ -40,6 +41,7 @@ export interface Series {
   `,
 })
 export class ChartTable {
+  protected readonly words = kitWords.chartTable;
   readonly label = input.required<string>();
   readonly unit = input('');
   /** Days as yyyy-mm-dd, in order. */

@@ -15,7 +15,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { dayInWords, isDay, type Day } from '@nuvrah/core';
 import { DateTime } from 'luxon';
-import { fieldWords } from '../words/field-words';
+import { kitWords } from '../words/kit-words';
 import { DAY_PROVIDERS } from './day-adapter';
 import { KitControl } from './kit-control';
 
@@ -62,7 +62,7 @@ export class DateField extends KitControl<Day | null> implements OnInit {
   readonly min = input<Day | null>(null);
   readonly max = input<Day | null>(null);
 
-  protected readonly words = fieldWords;
+  protected readonly words = kitWords.field;
   protected readonly date = new FormControl<DateTime | null>(null);
   protected readonly earliest = computed(() => dateOf(this.min()));
   protected readonly latest = computed(() => dateOf(this.max()));
@@ -71,9 +71,9 @@ export class DateField extends KitControl<Day | null> implements OnInit {
   override readonly problem = computed(() => {
     const [errors, min, max] = [this.errors(), this.min(), this.max()];
     if (!errors) return null;
-    if ('matDatepickerMin' in errors && min !== null) return fieldWords.tooEarly(dayInWords(min));
-    if ('matDatepickerMax' in errors && max !== null) return fieldWords.tooLate(dayInWords(max));
-    return fieldWords.noDay;
+    if ('matDatepickerMin' in errors && min !== null) return kitWords.field.tooEarly(dayInWords(min));
+    if ('matDatepickerMax' in errors && max !== null) return kitWords.field.tooLate(dayInWords(max));
+    return kitWords.field.noDay;
   });
 
   constructor() {

@@ -13,6 +13,7 @@ import {
 } from '@angular/core';
 import { MatIconModule } from '@angular/material/icon';
 import { KitControl } from './kit-control';
+import { kitWords } from '../words/kit-words';
 
 /** How a field writes and reads its number. */
 export interface NumberForm {
@@ -38,7 +39,7 @@ export interface NumberForm {
           type="button"
           tabindex="-1"
           [disabled]="isDisabled() || number() <= min()"
-          [attr.aria-label]="'less ' + label()"
+          [attr.aria-label]="words.less(label())"
           (click)="add(-by())"
         >
           <mat-icon svgIcon="less" aria-hidden="true" />
@@ -70,7 +71,7 @@ export interface NumberForm {
           type="button"
           tabindex="-1"
           [disabled]="isDisabled() || number() >= max()"
-          [attr.aria-label]="'more ' + label()"
+          [attr.aria-label]="words.more(label())"
           (click)="add(by())"
         >
           <mat-icon svgIcon="add" aria-hidden="true" />
@@ -84,6 +85,7 @@ export interface NumberForm {
   styleUrl: './number-field.scss',
 })
 export class NumberField extends KitControl<number> {
+  protected readonly words = kitWords.numberField;
   readonly label = input.required<string>();
   /** What stands above it; the label is told to a screen reader in any case. */
   readonly caption = input('');
@@ -111,7 +113,7 @@ export class NumberField extends KitControl<number> {
     if (typed === null || this.accepted(typed) !== null) return null;
     const { hint, print, read } = this.form();
     const value = read(typed);
-    return value === null ? hint : `${hint} The nearest is ${print(this.within(value))}.`;
+    return value === null ? hint : kitWords.numberField.theNearestIs(hint, print(this.within(value)));
   });
 
   protected type(text: string): void {

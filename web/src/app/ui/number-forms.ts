@@ -1,5 +1,6 @@
 import { formatClock, formatCounts } from '@nuvrah/core';
 import type { NumberForm } from './number-field';
+import { kitWords } from '../words/kit-words';
 
 /** A plain number; a comma is read as a point and ½ as a half. */
 function readNumber(text: string): number | null {
@@ -18,20 +19,20 @@ const only = (accept: (value: number) => boolean) => (text: string) => {
 export const countsForm: NumberForm = {
   print: formatCounts,
   read: only((value) => Number.isInteger(value * 2)),
-  hint: 'Counts go in halves: 6, 6½ or 6.5, up to 100.',
+  hint: kitWords.numberForms.countsGoInHalves,
 };
 
-export const breathForm: NumberForm = { ...countsForm, hint: 'From ½ to 100 counts, in halves.' };
+export const breathForm: NumberForm = { ...countsForm, hint: kitWords.numberForms.fromTo100Counts };
 
 /** Rounds; halves exist only where the convention adds them, and are not typed. */
 export const roundsForm: NumberForm = {
   print: formatCounts,
   read: only(Number.isInteger),
-  hint: 'Whole rounds, from 1 to 500.',
+  hint: kitWords.numberForms.wholeRoundsFrom1,
 };
 
 /** Rounds that were done, a half one too. */
-export const halfRoundsForm: NumberForm = { ...countsForm, hint: 'Rounds go in halves: 7 or 7½.' };
+export const halfRoundsForm: NumberForm = { ...countsForm, hint: kitWords.numberForms.roundsGoInHalves };
 
 /** Pace in seconds a count; the value is in whole milliseconds. */
 export const paceForm: NumberForm = {
@@ -40,7 +41,7 @@ export const paceForm: NumberForm = {
     const value = readNumber(text);
     return value === null ? null : Math.round(value * 1000);
   },
-  hint: 'From 0.5 to 3 seconds a count.',
+  hint: kitWords.numberForms.from05To,
 };
 
 /** Minutes and seconds; the value is in milliseconds. 7:30, or 7.5 for minutes. */
@@ -56,28 +57,28 @@ const minutes = (hint: string): NumberForm => ({
   hint,
 });
 
-export const roundsTimeForm = minutes('Minutes, for example 10, 7.5 or 7:30, up to 240.');
-export const restForm = minutes('Minutes, for example 1, 1.5 or 1:30, up to 60.');
+export const roundsTimeForm = minutes(kitWords.numberForms.minutesForExample10);
+export const restForm = minutes(kitWords.numberForms.minutesForExample1);
 
 /** Beats a minute. */
 export const pulseForm: NumberForm = {
   print: String,
   read: only(Number.isInteger),
-  hint: 'Beats a minute, from 30 to 220.',
+  hint: kitWords.numberForms.beatsAMinuteFrom,
 };
 
 /** Whole numbers of something, between limits. */
 export const wholeForm = (from: number, to: number, unit: string): NumberForm => ({
   print: String,
   read: only(Number.isInteger),
-  hint: `From ${from} to ${to} ${unit}.`,
+  hint: kitWords.numberForms.fromTo(from, to, unit),
 });
 
 /** Seconds in halves, between limits. */
 export const secondsForm = (from: number, to: number): NumberForm => ({
   print: (value) => String(value),
   read: only((value) => Number.isInteger(value * 2)),
-  hint: `From ${from} to ${to} s, in half seconds.`,
+  hint: kitWords.numberForms.fromToSIn(from, to),
 });
 
 /** Counts in halves that may also be taken away: a step. */
@@ -88,5 +89,5 @@ export const stepForm: NumberForm = {
     const value = readNumber(text.replace(/^\s*[-−+]/, ''));
     return value !== null && Number.isInteger(value * 2) ? sign * value : null;
   },
-  hint: 'A step in half counts, for example 1 or −½.',
+  hint: kitWords.numberForms.aStepInHalf,
 };

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, effect, input, signal } from '@angular/core';
+import { kitWords } from '../words/kit-words';
 
 /** Modules left free around it, as readers want it. */
 const QR_MARGIN = 4;
@@ -29,7 +30,7 @@ const QR_MARGIN = 4;
 })
 export class QrCode {
   readonly address = input.required<string>();
-  readonly label = input('a square to scan with a phone: it opens the private link');
+  readonly label = input(kitWords.qrCode.aSquareToScan);
 
   protected readonly square = signal<Square | null>(null);
 

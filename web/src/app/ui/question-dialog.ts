@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
-import { fieldWords } from '../words/field-words';
+import { kitWords } from '../words/kit-words';
 import type { Question } from './questions';
 
 @Component({
@@ -21,5 +21,5 @@ import type { Question } from './questions';
 })
 export class QuestionDialog {
   protected readonly question = inject<Question>(MAT_DIALOG_DATA);
-  protected readonly words = fieldWords;
+  protected readonly words = kitWords.field;
 }

@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { MatIconModule } from '@angular/material/icon';
 import { SideSheets } from './side-sheets';
-import { fieldWords } from '../words/field-words';
+import { kitWords } from '../words/kit-words';
 
 /** The frame of what is edited at the side of a page: its name, the way out, and its content, which scrolls. */
 @Component({
@@ -45,7 +45,7 @@ import { fieldWords } from '../words/field-words';
 })
 export class SideSheet {
   readonly name = input.required<string>();
-  protected readonly words = fieldWords;
+  protected readonly words = kitWords.field;
   private readonly sheets = inject(SideSheets);
   private readonly self = inject<MatDialogRef<unknown>>(MatDialogRef);
 

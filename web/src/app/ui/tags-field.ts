@@ -4,7 +4,7 @@ import { MatAutocompleteModule, MatAutocompleteTrigger } from '@angular/material
 import { MatChipsModule, type MatChipInputEvent } from '@angular/material/chips';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatIconModule } from '@angular/material/icon';
-import { fieldWords } from '../words/field-words';
+import { kitWords } from '../words/kit-words';
 import { KitControl } from './kit-control';
 
 const LONGEST_TAG = 40;
@@ -57,7 +57,7 @@ export class TagsField extends KitControl<readonly string[], string[]> {
   /** Tags that are in use elsewhere. */
   readonly known = input<readonly string[]>([]);
 
-  protected readonly words = fieldWords;
+  protected readonly words = kitWords.field;
   protected readonly longest = LONGEST_TAG;
   protected readonly separators = [ENTER, COMMA] as const;
   protected readonly typed = signal('');

@@ -13,7 +13,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { MatTimepickerModule } from '@angular/material/timepicker';
 import { DateTime } from 'luxon';
-import { fieldWords } from '../words/field-words';
+import { kitWords } from '../words/kit-words';
 import { DAY_PROVIDERS } from './day-adapter';
 import { KitControl } from './kit-control';
 
@@ -55,10 +55,10 @@ const timeOf = (text: string | null): DateTime | null =>
 export class TimeField extends KitControl<string> {
   readonly label = input.required<string>();
 
-  protected readonly words = fieldWords;
+  protected readonly words = kitWords.field;
   protected readonly time = new FormControl<DateTime | null>(null);
   private readonly isWrong = signal(false);
-  override readonly problem = computed(() => (this.isWrong() ? fieldWords.noTime : null));
+  override readonly problem = computed(() => (this.isWrong() ? kitWords.field.noTime : null));
 
   constructor() {
     super();

@@ -2,12 +2,13 @@ import { DestroyRef, DOCUMENT, inject, Injectable } from '@angular/core';
 import type { CanDeactivateFn } from '@angular/router';
 import { fromEvent, Subscription } from 'rxjs';
 import { Questions, type Question } from './questions';
+import { kitWords } from '../words/kit-words';
 
 export const LEAVE_UNSAVED: Question = {
-  title: 'Leave without saving?',
-  text: 'Something that was typed here is not saved yet.',
-  yes: 'Leave',
-  no: 'Stay',
+  title: kitWords.unsaved.leaveWithoutSaving,
+  text: kitWords.unsaved.somethingThatWasTyped,
+  yes: kitWords.unsaved.leave,
+  no: kitWords.unsaved.stay,
 };
 
 /** Forms on the page that hold something that is saved nowhere yet. */

@@ -1,6 +1,8 @@
 import type { AuditKind } from '@nuvrah/contract';
+import { inLanguage } from '@nuvrah/core';
 
-export const AUDIT_WORDS: Readonly<Record<AuditKind, string>> = {
+/** What was decided or erased. */
+export const AUDIT_WORDS: Readonly<Record<AuditKind, string>> = inLanguage({
   overruled: 'overruled',
   'overruling-withdrawn': 'overruling taken back',
   acknowledged: 'acknowledged',
@@ -20,4 +22,4 @@ export const AUDIT_WORDS: Readonly<Record<AuditKind, string>> = {
   'log-imported': 'log read in',
   'log-confirmed': 'sittings confirmed',
   erased: 'erased',
-};
+});

@@ -1,4 +1,4 @@
-import { inLanguage } from './language';
+import { inLanguage, type Value } from '@nuvrah/core';
 
 /** Words of the frame: the rail, the bar on top and the search. */
 export const frameWords = inLanguage({
@@ -47,5 +47,62 @@ export const frameWords = inLanguage({
     account: 'Account, password, where you work',
     signOut: 'Sign out',
     appearance: 'Light or dark',
+  },
+  notFound: {
+    thereIsNoSuch: 'There is no such page',
+    theAddressLeadsNowhere: 'The address leads nowhere.',
+    goToTheStudents: 'Go to the students.',
+  },
+  shell: {
+    nuvrah: 'Nuvrah',
+  },
+  loadingNote: {
+    loading: 'Loading …',
+    tryAgain: 'Try again',
+  },
+  waitingNote: {
+    youAreSignedOut: (what: Value) =>
+      `You are signed out. Kept in this browser: ${what}. It is sent once you`,
+    signInAgain: 'sign in again',
+    theServerIsAway: (what: Value) => `The server is away. Kept in this browser and sent by itself: ${what}.`,
+    notAcceptedAndKept: (name: Value, refused: Value) =>
+      `Not accepted and kept in this browser: ${name}. ${refused}`,
+    seeWhatIsOn: 'See what is on record',
+    saveItAsA: 'Save it as a file',
+    discardIt: 'Discard it',
+    anEditedSession: 'an edited session',
+    editedSessions: 'edited sessions',
+    aRecordOfA: 'a record of a sitting',
+    recordsOfSittings: 'records of sittings',
+    aReportFromHome: 'a report from home',
+    reportsFromHome: 'reports from home',
+    aHealthFact: 'a health fact',
+    healthFacts: 'health facts',
+    aDayCheck: 'a day check',
+    dayChecks: 'day checks',
+    discardWhat: 'Discard it?',
+    itIsKeptNowhere: 'It is kept nowhere else.',
+  },
+  api: {
+    theServerCannotBe:
+      'The server cannot be reached just now. Try again in a moment; what is typed here stays.',
+  },
+  loaded: {
+    theServerCannotBe: 'The server cannot be reached just now. It is asked again by itself.',
+  },
+  sessions: {
+    templateForNobodyYet: 'template, for nobody yet',
+  },
+  pageTrouble: {
+    thatPageCouldNot:
+      'That page could not be opened: the server cannot be reached just now. Try again in a moment.',
+  },
+  localNumber: {
+    theLocalNumber: 'the local number',
+  },
+  words: {
+    theServerIsAway:
+      'The server is away, and this browser keeps nothing: leave this page open until the server is back.',
+    whatWasDoneIs: 'What was done is kept in this browser and sent by itself.',
   },
 });

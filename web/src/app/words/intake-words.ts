@@ -1,4 +1,4 @@
-import { inLanguage } from './language';
+import { inLanguage } from '@nuvrah/core';
 
 /** Words of the intake, step by step. */
 export const intakeWords = inLanguage({

@@ -1,4 +1,10 @@
-import { inLanguage, plural } from './language';
+import { inLanguage, plural, type Value } from '@nuvrah/core';
+
+interface GateWords {
+  readonly days: number;
+  readonly sittings: number;
+  readonly medianEffort: number;
+}
 
 /** Words of ladders: making one, and working with it. */
 export const ladderWords = inLanguage({
@@ -63,10 +69,109 @@ export const ladderWords = inLanguage({
     editRungs: 'Edit the rungs',
     terms: 'Days of practice, gate and wished date',
   },
+  decisionPanel: {
+    accept: (action: Value) => `Accept: ${action}`,
+    clearances: 'Clearances',
+    otherwise: 'Otherwise …',
+    doInstead: 'do instead',
+    whyInYourWords: 'why, in your words: kept beside what the rules say',
+    reason: 'reason',
+    decideSo: 'Decide so',
+    whatWasDecided: 'What was decided',
+    insteadOf: (step: Value, reason: Value) => ` instead of ${step}: ${reason}`,
+    rung: (rung: Value, step: Value, why: Value) => `Rung ${rung}: ${step}${why}`,
+  },
+  staircase: {
+    aboveTodaysFit: "above today's fit",
+    today: 'today',
+    wished: 'wished',
+  },
+  calendarPage: {
+    practiceCalendar: 'Practice calendar',
+    ifEverySittingIs:
+      'If every sitting is easy. A rung is entered only when its decision is made; none above what fits today is planned.',
+    howFar: 'how far',
+    forACalendarIcalendar: 'For a calendar (iCalendar)',
+    print: 'Print',
+    daysAndTimesAre: 'Days and times are set on the ladder',
+    nothingIsPlannedThe: 'Nothing is planned: the ladder has ended, or waits for a clearance.',
+    weekOf: (name: Value) => `Week of ${name}`,
+    day: 'day',
+    at: 'at',
+    session: 'session',
+    numbers: 'numbers',
+    minutes: 'minutes',
+    rungOnceThatIs: (rung: Value) => `rung ${rung}, once that is decided`,
+    halfAYear: 'half a year',
+    byTheClockIt: 'by the clock: it is not known where the sun rises',
+    byTheClockThe: 'by the clock: the sun does not rise and set on this day',
+    theSunOf: (timeZone: Value, name: Value) => `${timeZone}, the sun of ${name}`,
+  },
+  dailySittings: {
+    sittingOf: (which: Value) => `${which} sitting`,
+    time: 'time',
+    at: 'at',
+    minutesAfterItBelow: 'minutes after it, below 0 before',
+    session: 'session',
+    leaveOut: 'Leave out',
+    whereTheSunRises: 'Where the sun rises is not known yet.',
+    sayWhereYouWork: 'Say where you work',
+    oneSittingADay: 'One sitting a day more',
+    byTheClock: 'by the clock',
+    bySunrise: 'by sunrise',
+    bySunset: 'by sunset',
+    first: 'First',
+    second: 'Second',
+    third: 'Third',
+    fourth: 'Fourth',
+    theOneThatClimbs: 'the one that climbs',
+  },
+  forecastPanel: {
+    workOutAForecast: 'Work out a forecast',
+    forecast: 'forecast',
+    cancel: 'Cancel',
+    itCouldNotBe: 'It could not be worked out. Reload the page and try again.',
+    oneCourseInTen: 'One course in ten is there by',
+    halfOfThemBy: 'Half of them by',
+    nineInTenBy: 'Nine in ten by',
+    chanceOfTheWished: 'Chance of the wished date',
+    ofTheCoursesAre: (percent: Value) =>
+      `${percent} of the courses are not there within three years. Living with a rung is a success too.`,
+    whatWouldHelpMost: 'What would help most, worked out the same way:',
+    tenThousandCoursesFrom: (practised: Value, planned: Value, comfortable: Value, sittings: Value) =>
+      `Ten thousand courses, from ${practised} of ${planned} planned days practised and ${comfortable} of the last ${sittings} sittings comfortable. A forecast, no promise.`,
+    getThere: (said: Value, percent: Value) => `${said}: ${percent} get there`,
+    noEarlier: 'no earlier',
+    days: (by: Value, earlier: boolean) => `${by} days ${earlier ? 'earlier' : 'later'}`,
+    halfAreThere: (said: Value, words: Value) => `${said}: half are there ${words}`,
+    notWithinThreeYears: 'not within three years',
+    theSchool: (name: Value) => `the school “${name}”`,
+  },
+  rungTable: {
+    ofRung: (phase: Value, rung: Value) => `${phase} of rung ${rung}`,
+    removeRung: (rung: Value) => `Remove rung ${rung}`,
+    rung: 'rung',
+    numbers: 'numbers',
+    cycle: 'cycle',
+    minutes: 'minutes',
+    asksOfCapacity: 'asks of capacity',
+    edit: 'edit',
+    now: 'now',
+    aboveTodaysFit: "above today's fit",
+    insertAfter: 'Insert after',
+    remove: 'Remove',
+    emptyHold: 'empty hold',
+    theWasNeverMeasured: (phase: Value) => `the ${phase} was never measured`,
+    shareOf: (round: Value, phase: Value) => `${round} %, the ${phase}`,
+  },
+  newLadder: {
+    in: (technique: Value, title: Value) => `${technique}, in “${title}”`,
+  },
+  ladderSight: {
+    rungsTheTargetBy: (school: Value, count: Value, day: Value) =>
+      `${school}: ${count} rungs, the target by ${day} at the earliest`,
+    highestHoldS: (seconds: Value) => ` Highest hold ${seconds} s.`,
+    atTheEarliestThere: (rungs: number, day: Value, weeks: number, hold: Value) =>
+      `${plural(rungs, 'rung', 'rungs')}; at the earliest there on ${day}, in ${plural(weeks, 'week', 'weeks')}.${hold}`,
+  },
 });
-
-interface GateWords {
-  readonly days: number;
-  readonly sittings: number;
-  readonly medianEffort: number;
-}

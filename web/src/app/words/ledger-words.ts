@@ -1,4 +1,4 @@
-import { inLanguage, plural } from './language';
+import { inLanguage, plural, type Value } from '@nuvrah/core';
 
 /** Words of the Ledger and of one sitting in it. */
 export const ledgerWords = inLanguage({
@@ -84,5 +84,87 @@ export const ledgerWords = inLanguage({
     unitSets: 'sets',
     unitRounds: 'rounds',
     save: 'Save the correction',
+  },
+  logPage: {
+    importLog: 'Import log',
+    backToTheLedger: 'Back to the Ledger',
+    aCsvFileWith:
+      'A CSV file with one row for each passage of a sitting, as the Ledger gives it out, or written by hand with at least',
+    studentStartedAtTechnique:
+      'student, started_at, technique, inhale, exhale, breaths_planned, breaths_done',
+    nothingIsPutOn: '. Nothing is put on record before you say so.',
+    allColumns: 'All columns',
+    chooseAFile: 'Choose a file',
+    cancel: 'Cancel',
+    onRecordNow: (added: number) => `${plural(added, 'sitting is', 'sittings are')} on record now.`,
+    toTheLedger: 'To the Ledger',
+    whatTheFileHolds: 'What the file holds',
+    toBeAdded: (rows: number, sittings: number) =>
+      `${plural(rows, 'row', 'rows')}, ${plural(sittings, 'sitting', 'sittings')} to be added`,
+    onRecordAlreadyLeft: (there: Value) => `${there} on record already: left as they are`,
+    columnsThatAreNot: (list: Value) => `columns that are not read: ${list}`,
+    putOnRecord: (count: Value) => `Put ${count} on record`,
+    theseSittingsAreLeft: (count: number) =>
+      `${plural(count, 'problem', 'problems')}: these sittings are left out`,
+    line: 'line',
+    column: 'column',
+    whatToDo: 'what to do',
+    andMore: (shown: Value) => `and ${shown} more`,
+    willBeAdded: 'To be added',
+    day: 'day',
+    student: 'student',
+    done: 'done',
+    effort: 'effort',
+    theFileCouldNot: 'The file could not be read. Choose it once more.',
+    puttingOnRecord: 'putting on record',
+    itCouldNotBe: 'It could not be put on record.',
+    areOnRecordChoose: (sent: Value) =>
+      ` ${sent} are on record; choose the file again to go on with the rest.`,
+  },
+  signBack: {
+    signToTakeBack: 'Sign to take back',
+    whyItIsTaken: 'Why it is taken back',
+    notNeededRightAfter:
+      'Not needed right after the sitting. Later a sign still counts: only its record says why.',
+    takeItBack: 'Take it back',
+    cancel: 'Cancel',
+    takeASignBack: 'Take a sign back …',
+    pressedByMistakeDoes: (label: Value) => `${label}: pressed by mistake, does not count.`,
+    takenBackLaterCounts: (label: Value, reason: Value) =>
+      `${label}: taken back later, counts all the same: ${reason}`,
+  },
+  effortAndNote: {
+    note: 'Note',
+  },
+  effortField: {
+    howHardDidIt: 'How hard did it feel?',
+    n0NothingAtAll: '0 nothing at all, 10 all there was',
+  },
+  signPanel: {
+    wasThereASign: 'Was there a sign?',
+    wasThereASignOn: 'Was there a sign on the way?',
+    emergencyNumberHere: (emergencyNumber: Value) => `Emergency number here: ${emergencyNumber}`,
+    emergencyCallForHelp: 'Emergency: call for help',
+    stopForToday: 'Stop for today',
+  },
+  describeRecord: {
+    of: (done: Value, planned: Value) => `${done} of ${planned}`,
+    strokes: (name: Value, done: Value, planned: number, strokes: string) =>
+      `${name}, ${done} ${planned === 1 ? 'set' : 'sets'}: strokes ${strokes === '' ? 'none' : strokes}`,
+    openHoldsS: (list: Value) => `; open holds ${list} s`,
+    ownPace: (time: Value) => `; own pace ${time}`,
+    fromRoundEasedTo: (fromRound: Value, breath: Value) => `; from round ${fromRound} eased to ${breath}`,
+    byRound: (fromRound: Value, now: Value) => `; by round ${fromRound} ${now}`,
+    fromRound: (fromRound: Value, now: Value) => `; from round ${fromRound} ${now}`,
+    atHome: ' · at home',
+    inAClass: ' · in a class',
+  },
+  practiceCalendar: {
+    mon: 'Mon',
+    thu: 'Thu',
+    sun: 'Sun',
+    nothingOnRecord: 'nothing on record',
+    onRecord: (sittings: Value) => `${sittings} on record`,
+    practisedOnOfThe: (size: Value) => `Practised on ${size} of the last 28 days.`,
   },
 });

@@ -1,5 +1,5 @@
 import type { StoredSession } from '@nuvrah/contract';
-import { type NextStep, type RungNumbers } from '@nuvrah/core';
+import { inLanguage, type NextStep, type RungNumbers } from '@nuvrah/core';
 
 /** "4 · 8" and with holds "4 : 8 : 8" where the staircase has little room; the full words stand in the table. */
 export function rungInShort(numbers: RungNumbers): string {
@@ -17,13 +17,14 @@ export function rungInShort(numbers: RungNumbers): string {
 }
 
 /** What each step is called, and what its button does. */
-export const STEPS: Readonly<Record<NextStep, { readonly name: string; readonly action: string }>> = {
-  advance: { name: 'Advance', action: 'advance a rung' },
-  stay: { name: 'Stay', action: 'stay on the rung' },
-  ease: { name: 'Ease', action: 'go one rung down' },
-  check: { name: 'Check anew', action: 'stay, and check the capacity first' },
-  suspend: { name: 'Suspended', action: 'suspend until a clearance is on file' },
-};
+export const STEPS: Readonly<Record<NextStep, { readonly name: string; readonly action: string }>> =
+  inLanguage({
+    advance: { name: 'Advance', action: 'advance a rung' },
+    stay: { name: 'Stay', action: 'stay on the rung' },
+    ease: { name: 'Ease', action: 'go one rung down' },
+    check: { name: 'Check anew', action: 'stay, and check the capacity first' },
+    suspend: { name: 'Suspended', action: 'suspend until a clearance is on file' },
+  });
 
 /** Titles of sessions by their ids, but for the one that climbs. */
 export const titlesOf = (

@@ -1,4 +1,4 @@
-import { inLanguage, plural } from './language';
+import { inLanguage, plural } from '@nuvrah/core';
 
 /** Words of the list of sessions and of what is done with a session from there. */
 export const sessionWords = inLanguage({
@@ -71,5 +71,8 @@ export const sessionWords = inLanguage({
     text: 'It opens on the Bench, begun within what they can do.',
     choose: 'Choose for whom it is.',
     open: 'Open the Bench',
+  },
+  firstSession: {
+    newSession: 'New session',
   },
 });

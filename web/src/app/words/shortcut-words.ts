@@ -1,4 +1,4 @@
-import { inLanguage } from './language';
+import { inLanguage } from '@nuvrah/core';
 
 /** Words of the list of keys; what each does stands by the name under which its keys are registered. */
 export const shortcutWords = inLanguage({

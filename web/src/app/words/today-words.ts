@@ -1,4 +1,4 @@
-import { inLanguage, plural } from './language';
+import { inLanguage, plural } from '@nuvrah/core';
 
 /** Words of Today. */
 export const todayWords = inLanguage({

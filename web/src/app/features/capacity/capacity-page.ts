@@ -24,6 +24,7 @@ import {
   type HoldCheck,
   comfortOf,
   screenedStudent,
+  SIDE_NAMES,
 } from '@nuvrah/core';
 import { combineLatest } from 'rxjs';
 import { ScreeningClock } from '../../api/screening-clock';
@@ -38,30 +39,30 @@ import { CapacityHistory } from '../../shared/capacity-history';
 import { NaturalMinute } from './natural-minute';
 import { TryTaker } from './try-taker';
 import { PageBar } from '../../shared/page/page-bar';
+import { capacityWords } from '../../words/capacity-words';
 
 type Step = CapacityPhase | 'natural';
 const STEPS: Readonly<Record<Step, string>> = {
-  inhale: '1 · Inhale',
-  exhale: '2 · Exhale',
-  hold: '3 · Hold',
-  emptyHold: '4 · Empty hold',
-  natural: '5 · Natural minute',
+  inhale: capacityWords.capacityPage.inhaleStep,
+  exhale: capacityWords.capacityPage.exhaleStep,
+  hold: capacityWords.capacityPage.holdStep,
+  emptyHold: capacityWords.capacityPage.emptyHoldStep,
+  natural: capacityWords.capacityPage.naturalStep,
 };
 
 const GUIDES: Readonly<Record<CapacityPhase, string>> = {
-  inhale: 'An easy, full inhale: what could go on for ten minutes, not the longest. Rest between tries.',
-  exhale: 'After an easy inhale, a smooth exhale to its easy end. Nothing is squeezed out.',
-  hold: 'After an easy inhale, hold to the first clear wish to breathe, and not beyond it.',
-  emptyHold: 'After an easy exhale, wait to the first clear wish to breathe, and not beyond it.',
+  inhale: capacityWords.capacityPage.anEasyFullInhale,
+  exhale: capacityWords.capacityPage.afterAnEasyInhale,
+  hold: capacityWords.capacityPage.afterAnEasyInhaleHold,
+  emptyHold: capacityWords.capacityPage.afterAnEasyExhale,
 };
 const PHASES: readonly CapacityPhase[] = ['inhale', 'exhale', 'hold', 'emptyHold'];
-const NAMES: Readonly<Record<CapacityPhase, string>> = {
-  inhale: 'inhale',
-  exhale: 'exhale',
-  hold: 'hold',
-  emptyHold: 'empty hold',
+const NAMES: Readonly<Record<CapacityPhase, string>> = capacityWords.phases;
+const FREER: Readonly<Record<Freer, string>> = {
+  left: SIDE_NAMES.left,
+  right: SIDE_NAMES.right,
+  even: capacityWords.capacityPage.noDifference,
 };
-const FREER: Readonly<Record<Freer, string>> = { left: 'left', right: 'right', even: 'no difference' };
 
 /** The capacity check, live: tries by tap, a natural minute, what follows from it, and how it went before. */
 @Component({
@@ -84,6 +85,7 @@ const FREER: Readonly<Record<Freer, string>> = { left: 'left', right: 'right', e
   styleUrl: './capacity-page.scss',
 })
 export class CapacityPage {
+  protected readonly words = capacityWords.capacityPage;
   readonly id = input.required<string>();
 
   private readonly students = inject(Students);
@@ -158,8 +160,8 @@ export class CapacityPage {
       const factor = phase === 'inhale' || phase === 'exhale' ? factors.breath : factors.hold;
       const line =
         median === null
-          ? 'not measured'
-          : `${formatSeconds(median)} s × ${factor} = ${formatSeconds(median * factor)} s sustainable`;
+          ? this.words.notMeasured
+          : this.words.sustainable(formatSeconds(median), factor, formatSeconds(median * factor));
       return { name: NAMES[phase], line };
     });
   });

@@ -14,6 +14,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { restingRate } from '@nuvrah/core';
 import { interval, type Subscription } from 'rxjs';
 import { isTap, STOPWATCH } from './stopwatch';
+import { capacityWords } from '../../words/capacity-words';
 
 const MINUTE = 60_000;
 
@@ -25,19 +26,18 @@ const MINUTE = 60_000;
   host: { '(document:keydown)': 'key($event)' },
   template: `
     <p>
-      Let the student breathe as they do. Tap at the beginning of each inhale; the first tap begins the
-      minute.
+      {{ words.letTheStudentBreathe }}
     </p>
     <button #main matButton="filled" class="tap" type="button" (click)="tap()">
-      {{ left() === null ? 'Begin with an inhale' : 'Inhale' }} <small>space</small>
+      {{ left() === null ? words.begin : words.inhale }} <small>{{ words.space }}</small>
     </button>
     @if (left() !== null) {
-      <p class="soft" role="timer">{{ left() }} s left · {{ count() }} inhales</p>
-      <button matButton type="button" (click)="again()">Begin again</button>
+      <p class="soft" role="timer">{{ words.sLeftInhales(left() ?? 0, count()) }}</p>
+      <button matButton type="button" (click)="again()">{{ words.beginAgain }}</button>
     }
     @if (rate(); as breaths) {
       <p role="status">
-        <strong>{{ breaths }} breaths a minute</strong>
+        <strong>{{ words.breathsAMinute(breaths) }}</strong>
       </p>
     }
   `,
@@ -59,6 +59,7 @@ const MINUTE = 60_000;
   `,
 })
 export class NaturalMinute {
+  protected readonly words = capacityWords.naturalMinute;
   /** Breaths a minute, or null while it was not counted. */
   readonly rate = input.required<number | null>();
   readonly counted = output<number | null>();

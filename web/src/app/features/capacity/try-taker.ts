@@ -15,6 +15,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { formatSeconds, resultOfTries, TRIES } from '@nuvrah/core';
 import { interval, type Subscription } from 'rxjs';
 import { isTap, STOPWATCH } from './stopwatch';
+import { capacityWords } from '../../words/capacity-words';
 
 /** How often the seconds are looked at while a try runs, in milliseconds. */
 const LOOK_EVERY = 100;
@@ -30,7 +31,7 @@ const SLIP = 0.3;
   template: `
     <p>{{ guide() }}</p>
     @if (cap() !== null) {
-      <p class="soft">A try ends by itself at {{ seconds(cap() ?? 0) }} s.</p>
+      <p class="soft">{{ words.aTryEndsBy(seconds(cap() ?? 0)) }}</p>
     }
     <button
       #main
@@ -40,7 +41,7 @@ const SLIP = 0.3;
       [disabled]="full() && !running()"
       (click)="tap()"
     >
-      {{ running() ? 'End' : 'Begin' }} <small>space</small>
+      {{ running() ? words.end : words.begin }} <small>{{ words.space }}</small>
     </button>
     <p class="clock" aria-live="off">{{ running() ? seconds(elapsed()) + ' s' : ' ' }}</p>
     <ol>
@@ -50,21 +51,21 @@ const SLIP = 0.3;
           <button
             matButton
             type="button"
-            [attr.aria-label]="'Take out try ' + ($index + 1)"
+            [attr.aria-label]="words.takeOutTry($index + 1)"
             (click)="takeOut($index)"
           >
-            take out
+            {{ words.takeOut }}
           </button>
         </li>
       }
     </ol>
     @if (result(); as found) {
       <p role="status">
-        <strong>Median {{ seconds(found.median) }} s</strong>, spread {{ seconds(found.spread) }} s.
+        <strong>{{ words.medianS(seconds(found.median)) }}</strong>{{ words.spreadS(seconds(found.spread)) }}
         @if (found.erratic) {
-          The tries differ much{{ full() ? ': the median says little.' : ': one more, please.' }}
+          {{ full() ? words.theTriesDiffer : words.theTriesDifferOneMore }}
         } @else if (found.wantsAnother) {
-          {{ least - tries().length }} more to go.
+          {{ words.moreToGo(least - tries().length) }}
         }
       </p>
     }
@@ -95,6 +96,7 @@ const SLIP = 0.3;
   `,
 })
 export class TryTaker {
+  protected readonly words = capacityWords.tryTaker;
   readonly guide = input.required<string>();
   readonly tries = input.required<readonly number[]>();
   /** Seconds at which a try ends by itself, or null. */

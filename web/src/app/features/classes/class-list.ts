@@ -8,6 +8,7 @@ import { LoadingNote } from '../../shared/loading-note';
 import { sending } from '../../api/sending';
 import { Students } from '../../api/students';
 import { PageBar } from '../../shared/page/page-bar';
+import { classWords } from '../../words/class-words';
 
 /** Groups that breathe together. */
 @Component({
@@ -17,18 +18,24 @@ import { PageBar } from '../../shared/page/page-bar';
   template: `
     <div class="page">
       <nv-page-bar>
-        <h1>Classes</h1>
-        <a matButton routerLink="/students">Students</a>
+        <h1>{{ words.classes }}</h1>
+        <a matButton routerLink="/students">{{ words.students }}</a>
       </nv-page-bar>
       <nv-loading-note [state]="page.state()" (retry)="page.again()" />
       @if (page.value()) {
         <form (submit)="add($event)">
           <div class="row">
             <label>
-              <span>new class</span>
-              <input #name type="text" maxlength="80" autocomplete="off" aria-label="name of the class" />
+              <span>{{ words.newClass }}</span>
+              <input
+                #name
+                type="text"
+                maxlength="80"
+                autocomplete="off"
+                [attr.aria-label]="words.nameOfTheClass"
+              />
             </label>
-            <button matButton="outlined" type="submit" [disabled]="sent.busy()">Add it</button>
+            <button matButton="outlined" type="submit" [disabled]="sent.busy()">{{ words.addIt }}</button>
           </div>
           @if (sent.message(); as text) {
             <p class="wrong" role="alert">{{ text }}</p>
@@ -37,9 +44,9 @@ import { PageBar } from '../../shared/page/page-bar';
         <table class="sheet-table">
           <thead>
             <tr>
-              <th scope="col">class</th>
-              <th scope="col">who comes</th>
-              <th scope="col">note</th>
+              <th scope="col">{{ words.class }}</th>
+              <th scope="col">{{ words.whoComes }}</th>
+              <th scope="col">{{ words.note }}</th>
             </tr>
           </thead>
           <tbody>
@@ -48,7 +55,7 @@ import { PageBar } from '../../shared/page/page-bar';
                 <td>
                   <a [routerLink]="['/classes', row.id]">{{ row.name }}</a>
                   @if (row.archived) {
-                    · archived
+                    {{ words.archived }}
                   }
                 </td>
                 <td>{{ row.members }}</td>
@@ -56,7 +63,7 @@ import { PageBar } from '../../shared/page/page-bar';
               </tr>
             } @empty {
               <tr>
-                <td colspan="3">No class yet. Give the first one a name above.</td>
+                <td colspan="3">{{ words.noClassYetGive }}</td>
               </tr>
             }
           </tbody>
@@ -72,6 +79,7 @@ import { PageBar } from '../../shared/page/page-bar';
   `,
 })
 export class ClassList {
+  protected readonly words = classWords.classList;
   private readonly classes = inject(Classes);
   private readonly students = inject(Students);
   private readonly router = inject(Router);
@@ -95,7 +103,7 @@ export class ClassList {
     event.preventDefault();
     const form = event.target as HTMLFormElement;
     const name = form.querySelector<HTMLInputElement>('input')?.value.trim() ?? '';
-    if (name === '') return this.sent.say('Give the class a name, as you call it.');
+    if (name === '') return this.sent.say(this.words.giveTheClassA);
     this.sent.send(
       this.classes.add({ id: crypto.randomUUID(), name, members: [], note: '' }),
       ({ id }) => void this.router.navigate(['/classes', id]),

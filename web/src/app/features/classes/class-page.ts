@@ -14,6 +14,7 @@ import { firstSessionFor } from '../../shared/sessions/first-session';
 import { SessionTable } from '../../shared/sessions/session-table';
 import { Checks } from '../../ui/checks';
 import { PageBar } from '../../shared/page/page-bar';
+import { classWords } from '../../words/class-words';
 
 /** One class: its name, who comes and its sessions. */
 @Component({
@@ -27,23 +28,29 @@ import { PageBar } from '../../shared/page/page-bar';
         <nv-page-bar>
           <h1>{{ group.name }}</h1>
           @if (group.archived) {
-            <span class="soft">archived</span>
+            <span class="soft">{{ said.archived }}</span>
           }
-          <a matButton routerLink="/classes">All classes</a>
+          <a matButton routerLink="/classes">{{ said.allClasses }}</a>
         </nv-page-bar>
         <form (submit)="save($event, group)">
           <div class="row">
             <label class="wide">
-              <span>name</span>
-              <input #name type="text" maxlength="80" aria-label="name of the class" [value]="group.name" />
+              <span>{{ said.name }}</span>
+              <input
+                #name
+                type="text"
+                maxlength="80"
+                [attr.aria-label]="said.nameOfTheClass"
+                [value]="group.name"
+              />
             </label>
             <label class="wide">
-              <span>note</span>
-              <input #note type="text" maxlength="2000" aria-label="note" [value]="group.note" />
+              <span>{{ said.note }}</span>
+              <input #note type="text" maxlength="2000" [attr.aria-label]="said.note" [value]="group.note" />
             </label>
           </div>
           <nv-checks
-            legend="who comes, in the order in which they sit"
+            [legend]="said.whoComesInThe"
             [words]="words()"
             [value]="members()"
             (valueChange)="members.set($event)"
@@ -52,18 +59,18 @@ import { PageBar } from '../../shared/page/page-bar';
             <p class="wrong" role="alert">{{ text }}</p>
           }
           <div class="actions">
-            <button matButton="filled" type="submit" [disabled]="sent.busy()">Save</button>
+            <button matButton="filled" type="submit" [disabled]="sent.busy()">{{ said.save }}</button>
             <button matButton type="button" (click)="change(group, { archived: !group.archived })">
-              {{ group.archived ? 'Bring back' : 'Archive' }}
+              {{ group.archived ? said.bringBack : said.archive }}
             </button>
           </div>
         </form>
         <section aria-labelledby="sessions">
           <div class="page-head">
-            <h2 id="sessions">Sessions</h2>
+            <h2 id="sessions">{{ said.sessions }}</h2>
             <span class="grow"></span>
             <button matButton="outlined" type="button" [disabled]="adding.busy()" (click)="addSession(group)">
-              New session
+              {{ said.newSession }}
             </button>
           </div>
           @if (adding.message(); as text) {
@@ -72,7 +79,7 @@ import { PageBar } from '../../shared/page/page-bar';
           <nv-session-table
             [sessions]="page.value()?.[2] ?? []"
             (changed)="page.again()"
-            empty="No session yet. A new one opens on the Bench."
+            [empty]="said.noSessionYetA"
           />
         </section>
       }
@@ -86,6 +93,7 @@ import { PageBar } from '../../shared/page/page-bar';
   `,
 })
 export class ClassPage {
+  protected readonly said = classWords.classPage;
   readonly id = input.required<string>();
 
   private readonly classes = inject(Classes);
@@ -114,7 +122,7 @@ export class ClassPage {
     const [name, note] = [
       ...(event.target as HTMLFormElement).querySelectorAll<HTMLInputElement>('input[type=text]'),
     ];
-    if ((name?.value ?? '').trim() === '') return this.sent.say('Give the class a name, as you call it.');
+    if ((name?.value ?? '').trim() === '') return this.sent.say(this.said.giveTheClassA);
     this.change(group, {
       name: name?.value ?? '',
       note: note?.value ?? '',

@@ -44,6 +44,7 @@ import { DayCheckForm } from '../../shared/day-check/day-check-form';
 import { composeRequestOf } from './compose-request';
 import { Composer } from './composer';
 import { PageBar } from '../../shared/page/page-bar';
+import { composeWords } from '../../words/compose-words';
 
 /** Three sessions proposed for a student, today: each explained, and compared fairly. One becomes an ordinary session. */
 @Component({
@@ -54,6 +55,7 @@ import { PageBar } from '../../shared/page/page-bar';
   styleUrl: './compose-page.scss',
 })
 export class ComposePage {
+  protected readonly words = composeWords.composePage;
   readonly id = input.required<string>();
 
   private readonly students = inject(Students);
@@ -109,7 +111,7 @@ export class ComposePage {
         leftOut: leftOut.map(({ technique, reason }) => ({ name: techniqueName(technique, naming), reason })),
         time: formatClock(numbers.seconds * 1000),
         held: numbers.held === 0 ? 'none' : formatClock(numbers.held * 1000),
-        capacity: numbers.ofCapacity === null ? 'not measured' : share(numbers.ofCapacity),
+        capacity: numbers.ofCapacity === null ? this.words.notMeasured : share(numbers.ofCapacity),
         goal: share(numbers.goalFit),
       };
     });
@@ -139,7 +141,7 @@ export class ComposePage {
       },
       error: () => {
         this.progress.set(null);
-        this.sent.say('It could not be worked out. Reload the page and try again.');
+        this.sent.say(this.words.itCouldNotBe);
       },
     });
   }

@@ -37,6 +37,7 @@ import { QrCode } from '../../ui/qr-code';
 import { PracticeSteps } from '../../shared/practice/practice-steps';
 import { timelineOf, type Practised } from '../../shared/practice/practised';
 import { StopSigns } from '../../shared/practice/stop-signs';
+import { homeWords } from '../../words/home-words';
 
 const PAPERS = { A4: 'A4', letter: 'Letter' } as const;
 type Paper = keyof typeof PAPERS;
@@ -70,10 +71,15 @@ const SLACK = 0.98;
       <nv-loading-note [state]="page.state()" (retry)="page.again()" />
       @if (card(); as card) {
         <div class="ways screen">
-          <a matButton [routerLink]="['/bench', id()]">Back to the Bench</a>
-          <nv-select label="paper" [words]="papers" [value]="paper()" (valueChange)="paper.set($event)" />
+          <a matButton [routerLink]="['/bench', id()]">{{ words.backToTheBench }}</a>
+          <nv-select
+            [label]="words.paper"
+            [words]="papers"
+            [value]="paper()"
+            (valueChange)="paper.set($event)"
+          />
           @if (card.held.length === 0) {
-            <button matButton="filled" type="button" (click)="print()">Print, or save as PDF</button>
+            <button matButton="filled" type="button" (click)="print()">{{ words.printOrSaveAs }}</button>
           }
           <nv-sound-track [timeline]="card.timeline" [name]="card.file" [held]="card.held" />
         </div>
@@ -81,7 +87,7 @@ const SLACK = 0.98;
           <div class="frame">
             <article #sheet class="card" [style.--paper-width]="inside().width + 'mm'" [style.--fit]="fit()">
               <header>
-                <h1>Practice at home</h1>
+                <h1>{{ words.practiceAtHome }}</h1>
                 <p>
                   <strong>{{ card.called }}</strong> · {{ card.when }}
                 </p>
@@ -89,7 +95,7 @@ const SLACK = 0.98;
               </header>
               @if (card.held.length > 0) {
                 <div class="notice no" role="alert">
-                  <strong>There is no card as long as this may not be led:</strong>
+                  <strong>{{ words.thereIsNoCard }}</strong>
                   <ul>
                     @for (line of card.held; track line) {
                       <li>{{ line }}</li>
@@ -103,12 +109,12 @@ const SLACK = 0.98;
               @if (card.held.length === 0 && card.address; as address) {
                 <div class="scan">
                   <nv-qr-code [address]="address" />
-                  <p>Scan it with a phone: it leads this practice, and tells your instructor how it was.</p>
+                  <p>{{ words.scanItWithA }}</p>
                 </div>
               }
               @if (card.cautions.length > 0) {
                 <section aria-labelledby="care">
-                  <h2 id="care">For you</h2>
+                  <h2 id="care">{{ words.forYou }}</h2>
                   <ul>
                     @for (line of card.cautions; track line) {
                       <li>{{ line }}</li>
@@ -199,6 +205,7 @@ const SLACK = 0.98;
   `,
 })
 export class CardPage {
+  protected readonly words = homeWords.cardPage;
   readonly id = input.required<string>();
 
   private readonly sessions = inject(Sessions);
@@ -255,7 +262,7 @@ export class CardPage {
       file: session.title,
       called: student ? givenNameOf(student.name) : session.title,
       address: link?.address ?? null,
-      when: ladder ? planInWords(ladder.plan) : 'as agreed',
+      when: ladder ? planInWords(ladder.plan) : this.words.asAgreed,
       held: needs.map(describeNeed),
       cautions: [...new Set(findings.filter(({ level }) => level === 'care').map(({ reason }) => reason))],
     };

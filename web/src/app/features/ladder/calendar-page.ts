@@ -12,19 +12,20 @@ import { LoadingNote } from '../../shared/loading-note';
 import { Students } from '../../api/students';
 import { SelectField } from '../../ui/select-field';
 import { PageBar } from '../../shared/page/page-bar';
+import { ladderWords } from '../../words/ladder-words';
 
 const WEEKS = {
   '2': '2 weeks',
   '4': '4 weeks',
   '8': '8 weeks',
   '12': '12 weeks',
-  '26': 'half a year',
+  '26': ladderWords.calendarPage.halfAYear,
 } as const;
 type Weeks = keyof typeof WEEKS;
 
 const INSTEAD = {
-  'no-place': 'by the clock: it is not known where the sun rises',
-  'no-sun': 'by the clock: the sun does not rise and set on this day',
+  'no-place': ladderWords.calendarPage.byTheClockIt,
+  'no-sun': ladderWords.calendarPage.byTheClockThe,
 } as const;
 
 /** The weeks to come, day by day with their numbers, to print or to take into a calendar. */
@@ -37,35 +38,41 @@ const INSTEAD = {
       <nv-loading-note [state]="page.state()" (retry)="page.again()" />
       @if (page.value(); as shown) {
         <nv-page-bar>
-          <h1>Practice calendar</h1>
+          <h1>{{ words.practiceCalendar }}</h1>
           <span class="soft">
             <a [routerLink]="['/students', shown.student.id]">{{ shown.student.name }}</a>
             · {{ where() }}
           </span>
         </nv-page-bar>
         <p>
-          If every sitting is easy. A rung is entered only when its decision is made; none above what fits
-          today is planned.
+          {{ words.ifEverySittingIs }}
         </p>
         <div class="ways screen">
-          <nv-select label="how far" [words]="spans" [value]="weeks()" (valueChange)="weeks.set($event)" />
-          <a matButton="filled" [href]="file()" [attr.download]="fileName()">For a calendar (iCalendar)</a>
-          <button matButton="outlined" type="button" (click)="print()">Print</button>
-          <a matButton [routerLink]="['/ladders', id()]">Days and times are set on the ladder</a>
+          <nv-select
+            [label]="words.howFar"
+            [words]="spans"
+            [value]="weeks()"
+            (valueChange)="weeks.set($event)"
+          />
+          <a matButton="filled" [href]="file()" [attr.download]="fileName()">{{
+            words.forACalendarIcalendar
+          }}</a>
+          <button matButton="outlined" type="button" (click)="print()">{{ words.print }}</button>
+          <a matButton [routerLink]="['/ladders', id()]">{{ words.daysAndTimesAre }}</a>
         </div>
         @if (shown.days.length === 0) {
-          <p class="notice">Nothing is planned: the ladder has ended, or waits for a clearance.</p>
+          <p class="notice">{{ words.nothingIsPlannedThe }}</p>
         }
         @for (week of byWeek(); track week.from) {
-          <h2>Week of {{ week.name }}</h2>
+          <h2>{{ words.weekOf(week.name) }}</h2>
           <table class="sheet-table">
             <thead>
               <tr>
-                <th scope="col">day</th>
-                <th scope="col">at</th>
-                <th scope="col">session</th>
-                <th scope="col">numbers</th>
-                <th scope="col" class="number">minutes</th>
+                <th scope="col">{{ words.day }}</th>
+                <th scope="col">{{ words.at }}</th>
+                <th scope="col">{{ words.session }}</th>
+                <th scope="col">{{ words.numbers }}</th>
+                <th scope="col" class="number">{{ words.minutes }}</th>
               </tr>
             </thead>
             <tbody>
@@ -82,7 +89,7 @@ const INSTEAD = {
                   <td>
                     @if (one.climbs) {
                       <strong>{{ one.said }}</strong>
-                      <div class="soft">rung {{ (one.rung ?? 0) + 1 }}, once that is decided</div>
+                      <div class="soft">{{ words.rungOnceThatIs((one.rung ?? 0) + 1) }}</div>
                     } @else {
                       {{ one.said || 'as written' }}
                     }
@@ -139,6 +146,7 @@ const INSTEAD = {
   `,
 })
 export class CalendarPage {
+  protected readonly words = ladderWords.calendarPage;
   readonly id = input.required<string>();
 
   private readonly ladders = inject(Ladders);
@@ -165,7 +173,7 @@ export class CalendarPage {
 
   protected readonly where = computed(() => {
     const { timeZone, place } = this.account.required();
-    return place ? `${timeZone}, the sun of ${place.name}` : timeZone;
+    return place ? this.words.theSunOf(timeZone, place.name) : timeZone;
   });
   protected readonly file = computed(() =>
     addressOf(routes.ladderCalendarFile, { params: { id: this.id() }, query: { weeks: this.weeks() } }),

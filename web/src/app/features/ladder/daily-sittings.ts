@@ -5,16 +5,26 @@ import type { LadderPlan } from '@nuvrah/contract';
 import { dailySittings, type PracticeTime } from '@nuvrah/core';
 import { SelectField } from '../../ui/select-field';
 import { TimeField } from '../../ui/time-field';
+import { ladderWords } from '../../words/ladder-words';
 
 type Sitting = LadderPlan['sittings'][number];
 
 /** What a time is told by. */
-const BY = { clock: 'by the clock', sunrise: 'by sunrise', sunset: 'by sunset' } as const;
+const BY = {
+  clock: ladderWords.dailySittings.byTheClock,
+  sunrise: ladderWords.dailySittings.bySunrise,
+  sunset: ladderWords.dailySittings.bySunset,
+} as const;
 type By = keyof typeof BY;
 
 /** Most sittings of a day. */
 const MOST = 4;
-const NUMBERS = ['First', 'Second', 'Third', 'Fourth'];
+const NUMBERS = [
+  ladderWords.dailySittings.first,
+  ladderWords.dailySittings.second,
+  ladderWords.dailySittings.third,
+  ladderWords.dailySittings.fourth,
+];
 
 /** The sittings of a day of practice: when each is, and which session it holds. */
 @Component({
@@ -23,43 +33,48 @@ const NUMBERS = ['First', 'Second', 'Third', 'Fourth'];
   imports: [TimeField, SelectField, MatButtonModule, RouterLink],
   template: `
     @for (row of rows(); track $index) {
-      <div class="row" role="group" [attr.aria-label]="row.name + ' sitting'">
+      <div class="row" role="group" [attr.aria-label]="words.sittingOf(row.name)">
         <strong>{{ row.name }}</strong>
-        <nv-select label="time" [words]="ways" [value]="row.by" (valueChange)="setBy($index, $event)" />
+        <nv-select
+          [label]="words.time"
+          [words]="ways"
+          [value]="row.by"
+          (valueChange)="setBy($index, $event)"
+        />
         @if (row.time.kind === 'clock') {
-          <nv-time-field label="at" [value]="row.time.at" (valueChange)="setClock($index, $event)" />
+          <nv-time-field [label]="words.at" [value]="row.time.at" (valueChange)="setClock($index, $event)" />
         } @else {
           <label>
-            <span>minutes after it, below 0 before</span>
+            <span>{{ words.minutesAfterItBelow }}</span>
             <input
               type="number"
               min="-240"
               max="240"
               step="5"
-              aria-label="minutes after it, below 0 before"
+              [attr.aria-label]="words.minutesAfterItBelow"
               [value]="row.time.minutes"
               (change)="setMinutes($index, $event)"
             />
           </label>
         }
         <nv-select
-          label="session"
+          [label]="words.session"
           [words]="sessions()"
           [value]="row.sessionId ?? ''"
           (valueChange)="setSession($index, $event)"
         />
         @if (rows().length > 1) {
-          <button matButton type="button" (click)="remove($index)">Leave out</button>
+          <button matButton type="button" (click)="remove($index)">{{ words.leaveOut }}</button>
         }
       </div>
     }
     @if (bySun() && !placed()) {
       <p class="notice clearance">
-        Where the sun rises is not known yet. <a routerLink="/account" fragment="place">Say where you work</a>
+        {{ words.whereTheSunRises }} <a routerLink="/account" fragment="place">{{ words.sayWhereYouWork }}</a>
       </p>
     }
     @if (rows().length < most) {
-      <button matButton type="button" (click)="add()">One sitting a day more</button>
+      <button matButton type="button" (click)="add()">{{ words.oneSittingADay }}</button>
     }
   `,
   styleUrl: '../../ui/form.scss',
@@ -78,6 +93,7 @@ const NUMBERS = ['First', 'Second', 'Third', 'Fourth'];
   `,
 })
 export class DailySittings {
+  protected readonly words = ladderWords.dailySittings;
   readonly sittings = input.required<readonly Sitting[]>();
   /** Other sessions of the student, by id. */
   readonly others = input<Readonly<Record<string, string>>>({});
@@ -87,7 +103,7 @@ export class DailySittings {
 
   protected readonly ways = BY;
   protected readonly most = MOST;
-  protected readonly sessions = computed(() => ({ '': 'the one that climbs', ...this.others() }));
+  protected readonly sessions = computed(() => ({ '': this.words.theOneThatClimbs, ...this.others() }));
   protected readonly rows = computed(() =>
     this.sittings().map((sitting, index) => ({
       ...sitting,

@@ -19,6 +19,7 @@ import {
 } from '@nuvrah/core';
 import { Subscription } from 'rxjs';
 import { Forecaster } from './forecaster';
+import { ladderWords } from '../../words/ladder-words';
 
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
 
@@ -30,37 +31,36 @@ const percent = (share: number): string => `${Math.round(share * 100)} %`;
   template: `
     <div class="actions">
       <button matButton="outlined" type="button" [disabled]="progress() !== null" (click)="work()">
-        Work out a forecast
+        {{ said.workOutAForecast }}
       </button>
       @if (progress() !== null) {
-        <progress max="1" aria-label="forecast" [value]="progress()"></progress>
-        <button matButton type="button" (click)="cancel()">Cancel</button>
+        <progress max="1" [attr.aria-label]="said.forecast" [value]="progress()"></progress>
+        <button matButton type="button" (click)="cancel()">{{ said.cancel }}</button>
       }
     </div>
     @if (failed()) {
-      <p class="wrong" role="alert">It could not be worked out. Reload the page and try again.</p>
+      <p class="wrong" role="alert">{{ said.itCouldNotBe }}</p>
     }
     @if (forecast(); as found) {
       <dl role="status">
-        <dt>One course in ten is there by</dt>
+        <dt>{{ said.oneCourseInTen }}</dt>
         <dd>{{ on(found.p10) }}</dd>
-        <dt>Half of them by</dt>
+        <dt>{{ said.halfOfThemBy }}</dt>
         <dd>{{ on(found.p50) }}</dd>
-        <dt>Nine in ten by</dt>
+        <dt>{{ said.nineInTenBy }}</dt>
         <dd>{{ on(found.p90) }}</dd>
         @if (found.chance !== null) {
-          <dt>Chance of the wished date</dt>
+          <dt>{{ said.chanceOfTheWished }}</dt>
           <dd>{{ percent(found.chance) }}</dd>
         }
       </dl>
       @if (found.arrived < 0.995) {
         <p>
-          {{ percent(1 - found.arrived) }} of the courses are not there within three years. Living with a rung
-          is a success too.
+          {{ said.ofTheCoursesAre(percent(1 - found.arrived)) }}
         </p>
       }
       @if (help().length > 0) {
-        <p class="soft">What would help most, worked out the same way:</p>
+        <p class="soft">{{ said.whatWouldHelpMost }}</p>
         <ol>
           @for (line of helpLines(); track line) {
             <li>{{ line }}</li>
@@ -68,9 +68,14 @@ const percent = (share: number): string => `${Math.round(share * 100)} %`;
         </ol>
       }
       <p class="soft">
-        Ten thousand courses, from {{ ladder().log.practised }} of {{ ladder().log.planned }} planned days
-        practised and {{ ladder().log.comfortable }} of the last {{ ladder().log.sittings }} sittings
-        comfortable. A forecast, no promise.
+        {{
+          said.tenThousandCoursesFrom(
+            ladder().log.practised,
+            ladder().log.planned,
+            ladder().log.comfortable,
+            ladder().log.sittings
+          )
+        }}
       </p>
     }
   `,
@@ -93,6 +98,7 @@ const percent = (share: number): string => `${Math.round(share * 100)} %`;
   `,
 })
 export class ForecastPanel {
+  protected readonly said = ladderWords.forecastPanel;
   readonly ladder = input.required<Ladder>();
   readonly today = input.required<Day>();
 
@@ -106,10 +112,10 @@ export class ForecastPanel {
 
   protected readonly helpLines = computed(() =>
     this.help().map(({ said, forecast, earlier }) => {
-      if (earlier === null) return `${said}: ${percent(forecast.arrived)} get there`;
+      if (earlier === null) return this.said.getThere(said, percent(forecast.arrived));
       const by = Math.abs(earlier);
-      const words = by === 0 ? 'no earlier' : `${by} days ${earlier > 0 ? 'earlier' : 'later'}`;
-      return `${said}: half are there ${words}`;
+      const words = by === 0 ? this.said.noEarlier : this.said.days(by, earlier > 0);
+      return this.said.halfAreThere(said, words);
     }),
   );
 
@@ -126,7 +132,7 @@ export class ForecastPanel {
   }
 
   protected on(day: string | null): string {
-    return day === null ? 'not within three years' : dayInWords(day);
+    return day === null ? this.said.notWithinThreeYears : dayInWords(day);
   }
 
   protected work(): void {
@@ -189,6 +195,11 @@ function otherSchools(
     });
     if (!built.ok) return [];
     const { gate, name } = SCHOOLS[other];
-    return [{ said: `the school “${name}”`, request: { ...request, rungs: built.value.length - 1, gate } }];
+    return [
+      {
+        said: ladderWords.forecastPanel.theSchool(name),
+        request: { ...request, rungs: built.value.length - 1, gate },
+      },
+    ];
   });
 }

@@ -157,8 +157,8 @@ export class NewLadder {
     const { naming } = this.account.required();
     const climbing = this.climbing();
     const names = distinctNames(
-      climbing.map(
-        ({ document, passage }) => `${techniqueName(passage.technique, naming)}, in “${document.title}”`,
+      climbing.map(({ document, passage }) =>
+        ladderWords.newLadder.in(techniqueName(passage.technique, naming), document.title),
       ),
     );
     return Object.fromEntries(climbing.map(({ key }, index) => [key, names[index] ?? '']));

@@ -10,13 +10,9 @@ import {
   type RungNumbers,
   type Sustainable,
 } from '@nuvrah/core';
+import { ladderWords } from '../../words/ladder-words';
 
-const PHASE_WORDS: Readonly<Record<PhaseKind, string>> = {
-  inhale: 'inhale',
-  internalHold: 'hold',
-  exhale: 'exhale',
-  externalHold: 'empty hold',
-};
+const PHASE_WORDS: Readonly<Record<PhaseKind, string>> = ladderWords.make.phases;
 
 /** The rungs of a ladder, from the lowest, with what each takes and asks; they may be edited where that is wanted. */
 @Component({
@@ -27,13 +23,15 @@ const PHASE_WORDS: Readonly<Record<PhaseKind, string>> = {
     <table class="sheet-table">
       <thead>
         <tr>
-          <th scope="col" class="number">rung</th>
-          <th scope="col">numbers</th>
-          <th scope="col" class="number">cycle</th>
-          <th scope="col" class="number">minutes</th>
-          <th scope="col">asks of capacity</th>
+          <th scope="col" class="number">{{ said.rung }}</th>
+          <th scope="col">{{ said.numbers }}</th>
+          <th scope="col" class="number">{{ said.cycle }}</th>
+          <th scope="col" class="number">{{ said.minutes }}</th>
+          <th scope="col">{{ said.asksOfCapacity }}</th>
           @if (editable()) {
-            <th scope="col"><span class="spoken-only">edit</span></th>
+            <th scope="col">
+              <span class="spoken-only">{{ said.edit }}</span>
+            </th>
           }
         </tr>
       </thead>
@@ -50,7 +48,7 @@ const PHASE_WORDS: Readonly<Record<PhaseKind, string>> = {
                       min="0"
                       max="100"
                       step="0.5"
-                      [attr.aria-label]="words[kind] + ' of rung ' + (index + 1)"
+                      [attr.aria-label]="said.ofRung(words[kind], index + 1)"
                       [value]="counts[kind]"
                       (change)="edit(index, kind, $event)"
                     />
@@ -60,7 +58,7 @@ const PHASE_WORDS: Readonly<Record<PhaseKind, string>> = {
                 {{ row.line }}
               }
               @if (index === at()) {
-                <strong>now</strong>
+                <strong>{{ said.now }}</strong>
               }
             </td>
             <td class="number">{{ row.cycle }}</td>
@@ -68,20 +66,20 @@ const PHASE_WORDS: Readonly<Record<PhaseKind, string>> = {
             <td>
               {{ row.need }}
               @if (row.above) {
-                <strong>above today's fit</strong>
+                <strong>{{ said.aboveTodaysFit }}</strong>
               }
             </td>
             @if (editable()) {
               <td class="ways">
-                <button matButton type="button" (click)="insert(index)">Insert after</button>
+                <button matButton type="button" (click)="insert(index)">{{ said.insertAfter }}</button>
                 <button
                   matButton
                   type="button"
-                  [attr.aria-label]="'Remove rung ' + (index + 1)"
+                  [attr.aria-label]="said.removeRung(index + 1)"
                   [disabled]="rungs().length === 1 || index === at()"
                   (click)="remove(index)"
                 >
-                  Remove
+                  {{ said.remove }}
                 </button>
               </td>
             }
@@ -113,6 +111,7 @@ const PHASE_WORDS: Readonly<Record<PhaseKind, string>> = {
   `,
 })
 export class RungTable {
+  protected readonly said = ladderWords.rungTable;
   readonly rungs = input.required<readonly RungNumbers[]>();
   readonly at = input.required<number>();
   readonly pace = input.required<number>();
@@ -138,8 +137,8 @@ export class RungTable {
           need === null
             ? '–'
             : need.share === Infinity
-              ? `the ${PHASE_WORDS[need.phase]} was never measured`
-              : `${Math.round(need.share * 100)} %, the ${PHASE_WORDS[need.phase]}`,
+              ? this.said.theWasNeverMeasured(PHASE_WORDS[need.phase])
+              : this.said.shareOf(Math.round(need.share * 100), PHASE_WORDS[need.phase]),
         above: aboveFit,
       };
     });

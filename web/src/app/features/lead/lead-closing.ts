@@ -13,6 +13,7 @@ import { LadderStart } from '../../shared/ladder/ladder-start';
 import { markOf } from '../../api/mark-of';
 import { asksWhileUnsaved } from '../../ui/unsaved';
 import { SignPanel } from '../../shared/sitting-record/sign-panel';
+import { leadWords } from '../../words/lead-words';
 
 /** After leading: the sign and what to do first, then what was done, effort and a note. */
 @Component({
@@ -21,13 +22,13 @@ import { SignPanel } from '../../shared/sitting-record/sign-panel';
   imports: [EffortAndNote, LadderStart, MatButtonModule, SignPanel],
   template: `
     <header>
-      <h1>{{ stopped() ? 'Stopped' : 'Finished' }}</h1>
-      <span class="soft">{{ student().name }} · {{ led() }} led</span>
+      <h1>{{ stopped() ? words.stopped : words.finished }}</h1>
+      <span class="soft">{{ words.led(student().name, led()) }}</span>
       <span class="grow"></span>
       <span class="soft" role="status">{{ recordState() }}</span>
     </header>
     @if (stopped()) {
-      <p class="large">Hand down. Let the breath go as it likes, through both nostrils.</p>
+      <p class="large">{{ words.handDownLetThe }}</p>
     }
     <nv-sign-panel
       [asked]="stopped()"
@@ -36,7 +37,7 @@ import { SignPanel } from '../../shared/sitting-record/sign-panel';
       (chosenChange)="setSigns($event)"
     />
     <section aria-labelledby="done">
-      <h2 id="done">What was done</h2>
+      <h2 id="done">{{ words.whatWasDone }}</h2>
       <ul>
         @for (line of lines(); track $index) {
           <li>{{ line }}</li>
@@ -47,7 +48,9 @@ import { SignPanel } from '../../shared/sitting-record/sign-panel';
       }
     </section>
     <nv-effort-and-note [(effort)]="effort" [(note)]="note" [problem]="problem()" (save)="save()">
-      <button matButton="filled" class="save" type="submit" [disabled]="busy()">Keep on record</button>
+      <button matButton="filled" class="save" type="submit" [disabled]="busy()">
+        {{ words.keepOnRecord }}
+      </button>
     </nv-effort-and-note>
     <p class="soft">{{ caution }}</p>
   `,
@@ -86,6 +89,7 @@ import { SignPanel } from '../../shared/sitting-record/sign-panel';
   `,
 })
 export class LeadClosing {
+  protected readonly words = leadWords.leadClosing;
   readonly student = input.required<Student>();
 
   private readonly store = inject(LeadStore);
@@ -116,10 +120,9 @@ export class LeadClosing {
     ),
   );
   protected readonly recordState = computed(() => {
-    if (this.busy()) return 'Putting it on record …';
-    if (this.waiting())
-      return 'The server is away: what was done waits in this browser and is sent by itself.';
-    return this.store.sitting()?.record ? 'What was done is on record.' : 'Not on record yet.';
+    if (this.busy()) return this.words.puttingItOnRecord;
+    if (this.waiting()) return this.words.theServerIsAway;
+    return this.store.sitting()?.record ? this.words.whatWasDoneIs : this.words.notOnRecordYet;
   });
 
   private readonly typed = computed(() => markOf([this.effort(), this.note().trim()]));

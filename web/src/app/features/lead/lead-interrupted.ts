@@ -4,6 +4,7 @@ import { formatClock, recordOf, techniqueName } from '@nuvrah/core';
 import { AccountStore } from '../../api/account';
 import { describePassageRecord } from '../../shared/sitting-record/describe-record';
 import { endedRun, interruptedRun, type KeptLead } from '../../shared/playback/lead-keeper';
+import { leadWords } from '../../words/lead-words';
 
 /** A leading that the page went away from: go on at the interrupted round, or end it there. */
 @Component({
@@ -11,7 +12,7 @@ import { endedRun, interruptedRun, type KeptLead } from '../../shared/playback/l
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButtonModule],
   template: `
-    <h1>Leading was interrupted</h1>
+    <h1>{{ words.leadingWasInterrupted }}</h1>
     <p>{{ line() }}</p>
     <ul>
       @for (one of done(); track $index) {
@@ -23,10 +24,10 @@ import { endedRun, interruptedRun, type KeptLead } from '../../shared/playback/l
     }
     <div class="ways">
       <button matButton="filled" type="button" class="on" [disabled]="busy()" (click)="goOn.emit()">
-        Go on from {{ where() }}
+        {{ words.goOnFrom(where()) }}
       </button>
       <button matButton="outlined" type="button" (click)="end.emit()">
-        End it here and keep what was done
+        {{ words.endItHereAnd }}
       </button>
     </div>
   `,
@@ -59,6 +60,7 @@ import { endedRun, interruptedRun, type KeptLead } from '../../shared/playback/l
   `,
 })
 export class LeadInterrupted {
+  protected readonly words = leadWords.leadInterrupted;
   readonly kept = input.required<KeptLead>();
   /** Who was led, once that is known. */
   readonly student = input<string | null>(null);
@@ -74,7 +76,7 @@ export class LeadInterrupted {
     const { sitting } = this.kept();
     const led = formatClock(recordOf(endedRun(this.kept())).led);
     const name = this.student();
-    return `${name ? `${name}, ` : ''}${sitting.led.session.title}: ${led} led so far.`;
+    return this.words.ledSoFar(name ? `${name}, ` : '', sitting.led.session.title, led);
   });
   protected readonly done = computed(() =>
     recordOf(endedRun(this.kept())).passages.map((passage) =>
@@ -87,10 +89,10 @@ export class LeadInterrupted {
     if (state.kind !== 'paused') return 'there';
     const { resumeAt } = state;
     const technique = setup.session.passages[resumeAt.passage]?.technique;
-    const of = technique ? ` of ${techniqueName(technique, this.account.required().naming)}` : '';
-    if (resumeAt.kind === 'closing') return `the closing breath${of}`;
-    if (resumeAt.kind === 'rest') return `the rest${of}`;
+    const of = technique ? this.words.of(techniqueName(technique, this.account.required().naming)) : '';
+    if (resumeAt.kind === 'closing') return this.words.theClosingBreath(of);
+    if (resumeAt.kind === 'rest') return this.words.theRest(of);
     const perRound = setup.conventions.round === 'both-sides' ? 2 : 1;
-    return `round ${Math.ceil(resumeAt.cycle / perRound)}${of}`;
+    return this.words.round(Math.ceil(resumeAt.cycle / perRound), of);
   });
 }

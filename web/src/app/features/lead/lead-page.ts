@@ -33,22 +33,22 @@ import { isDayChecked } from '@nuvrah/core';
 import type { Observable } from 'rxjs';
 import { Questions, type Question } from '../../ui/questions';
 import { LEAVE_UNSAVED, Unsaved } from '../../ui/unsaved';
+import { leadWords } from '../../words/lead-words';
 
 /** A leading begins on record: without the server none does. */
-const NOT_BEGUN =
-  'Leading has not begun: the server, which says whether it may, cannot be reached just now. Press Start again in a moment.';
+const NOT_BEGUN = leadWords.leadPage.leadingHasNotBegun;
 
 const LEAVE_LEADING: Question = {
-  title: 'Leave while leading?',
-  text: 'Leading is in progress. It can be taken up again here.',
-  yes: 'Leave',
-  no: 'Stay',
+  title: leadWords.leadPage.leaveWhileLeading,
+  text: leadWords.leadPage.leadingIsInProgress,
+  yes: leadWords.leadPage.leave,
+  no: leadWords.leadPage.stay,
 };
 const LEAVE_UNRECORDED: Question = {
-  title: 'Leave all the same?',
-  text: 'This sitting is not on record yet.',
-  yes: 'Leave',
-  no: 'Stay',
+  title: leadWords.leadPage.leaveAllTheSame,
+  text: leadWords.leadPage.thisSittingIsNot,
+  yes: leadWords.leadPage.leave,
+  no: leadWords.leadPage.stay,
 };
 
 /** Lead: ready, leading, closing. Dark, because the room is. */
@@ -91,8 +91,8 @@ const LEAVE_UNRECORDED: Question = {
             />
           } @else {
             <p class="notice edge">
-              This session is no single student’s: fit it to each who comes, and lead theirs.
-              <a [routerLink]="['/bench', id()]">Fit it on the Bench</a>
+              {{ words.thisSessionIsNo }}
+              <a [routerLink]="['/bench', id()]">{{ words.fitItOnThe }}</a>
             </p>
           }
         }
@@ -117,6 +117,7 @@ const LEAVE_UNRECORDED: Question = {
   `,
 })
 export class LeadPage implements AsksBeforeLeaving {
+  protected readonly words = leadWords.leadPage;
   readonly id = input.required<string>();
 
   private readonly sessions = inject(Sessions);
@@ -209,11 +210,7 @@ export class LeadPage implements AsksBeforeLeaving {
         if (problem.kind === 'away') return this.problem.set(NOT_BEGUN);
         const stale = problem.problem.code === 'stale';
         if (stale) this.page.again();
-        this.problem.set(
-          stale
-            ? 'The session was changed meanwhile; it is shown anew. Look at it and start again.'
-            : problem.message,
-        );
+        this.problem.set(stale ? this.words.theSessionWasChanged : problem.message);
       },
     });
   }

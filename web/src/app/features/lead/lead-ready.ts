@@ -33,6 +33,7 @@ import { distinctNames } from '../../shared/distinct-names';
 import { FindingList } from '../../shared/findings/finding-list';
 import { DayCheckForm } from '../../shared/day-check/day-check-form';
 import { describeDay } from '../../shared/day-check/describe-day';
+import { leadWords } from '../../words/lead-words';
 
 /** Before leading: what will be done, what must be true first, and the button. */
 @Component({
@@ -45,7 +46,7 @@ import { describeDay } from '../../shared/day-check/describe-day';
       <h1>{{ session().document.title }}</h1>
       <span class="soft">{{ student().name }} · {{ total() }}</span>
       <span class="grow"></span>
-      <a matButton="outlined" [routerLink]="['/bench', session().id]">Back to the Bench</a>
+      <a matButton="outlined" [routerLink]="['/bench', session().id]">{{ words.backToTheBench }}</a>
     </header>
     <ol>
       @for (passage of passages(); track passage.id) {
@@ -59,17 +60,19 @@ import { describeDay } from '../../shared/day-check/describe-day';
     @if (emergency(); as line) {
       <p class="notice no" role="alert">
         {{ line }}
-        <a [routerLink]="['/students', student().id]" [queryParams]="{ tab: 'health' }">Clearances</a>
+        <a [routerLink]="['/students', student().id]" [queryParams]="{ tab: 'health' }">{{
+          words.clearances
+        }}</a>
       </p>
     }
     @for (line of missing(); track line) {
       <p class="notice clearance">
-        {{ line }} <a [routerLink]="['/students', student().id, 'intake']">Open the intake</a>
+        {{ line }} <a [routerLink]="['/students', student().id, 'intake']">{{ words.openTheIntake }}</a>
       </p>
     }
     @if (!dayChecked()) {
       <section aria-labelledby="today">
-        <h2 id="today">How is today?</h2>
+        <h2 id="today">{{ words.howIsToday }}</h2>
         <nv-day-check-form [student]="student()" (recorded)="changed.emit()" />
       </section>
     } @else {
@@ -91,13 +94,12 @@ import { describeDay } from '../../shared/day-check/describe-day';
     @if (needs().length === 0) {
       <div class="begin">
         <button matButton="filled" class="start" type="button" [disabled]="busy()" (click)="begin.emit()">
-          Start <small>space</small>
+          {{ words.start }} <small>{{ words.space }}</small>
         </button>
       </div>
     } @else {
       <p class="notice no">
-        This cannot be led for {{ student().name }} yet. What is in the way stands above; what is written can
-        be changed on the Bench.
+        {{ words.thisCannotBeLed(student().name) }}
       </p>
     }
     @if (problem(); as text) {
@@ -108,6 +110,7 @@ import { describeDay } from '../../shared/day-check/describe-day';
   styles: `
     :host {
       display: grid;
+      grid-template-columns: minmax(0, 1fr);
       gap: 1.5rem;
       max-width: 60rem;
       margin: 0 auto;
@@ -153,6 +156,7 @@ import { describeDay } from '../../shared/day-check/describe-day';
   `,
 })
 export class LeadReady {
+  protected readonly words = leadWords.leadReady;
   readonly session = input.required<StoredSession>();
   readonly student = input.required<Student>();
   readonly busy = input.required<boolean>();

@@ -1,10 +1,10 @@
 import { DestroyRef, inject, Injectable } from '@angular/core';
+import { leadWords } from '../../words/lead-words';
 
 const LOCK = 'nuvrah.leading';
 
 /** What is said in a tab in which nothing may be led now. */
-export const LED_ELSEWHERE =
-  'Something is being led in another tab of this browser: go on there, or close that tab and try again.';
+export const LED_ELSEWHERE = leadWords.leadingTab.somethingIsBeingLed;
 
 /** One tab of a browser leads: two would each keep their leading in the place of the other's. */
 @Injectable()

@@ -33,6 +33,7 @@ import { Fold } from '../../ui/fold';
 import { SearchSelect } from '../../ui/search-select';
 import { SelectField } from '../../ui/select-field';
 import { ledgerWords } from '../../words/ledger-words';
+import { providePaginatorWords } from '../../ui/paginator-words';
 
 type Filters = QueryOf<typeof routes.ledgerFile>;
 type PageQuery = QueryOf<typeof routes.ledger>;
@@ -46,6 +47,7 @@ const given = <T extends object>(all: T): Partial<T> =>
 @Component({
   selector: 'nv-ledger-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  providers: [providePaginatorWords()],
   imports: [
     DateField,
     Fold,

@@ -14,6 +14,7 @@ import { LogReading } from './log-reader';
 import { Fold } from '../../ui/fold';
 import { FileButton } from '../../ui/file-button';
 import { PageBar } from '../../shared/page/page-bar';
+import { ledgerWords } from '../../words/ledger-words';
 
 /** Rows of the preview, and problems that are shown; of all there are the numbers. */
 const SHOWN = 50;
@@ -26,27 +27,25 @@ const SHOWN = 50;
   template: `
     <div class="page">
       <nv-page-bar>
-        <h1>Import log</h1>
-        <a matButton routerLink="/ledger">Back to the Ledger</a>
+        <h1>{{ words.importLog }}</h1>
+        <a matButton routerLink="/ledger">{{ words.backToTheLedger }}</a>
       </nv-page-bar>
       <p>
-        A CSV file with one row for each passage of a sitting, as the Ledger gives it out, or written by hand
-        with at least
-        <code>student, started_at, technique, inhale, exhale, breaths_planned, breaths_done</code>. Nothing is
-        put on record before you say so.
+        {{ words.aCsvFileWith }}
+        <code>{{ words.studentStartedAtTechnique }}</code>{{ words.nothingIsPutOn }}
       </p>
-      <nv-fold name="All columns">
+      <nv-fold [name]="words.allColumns">
         <ng-template>
           <p>
-            <code>{{ columns }}</code>
+            <code translate="no">{{ columns }}</code>
           </p>
         </ng-template>
       </nv-fold>
       <p class="ways">
-        <nv-file-button label="Choose a file" accept=".csv,text/csv" (fileChosen)="read($event)" />
+        <nv-file-button [label]="words.chooseAFile" accept=".csv,text/csv" (fileChosen)="read($event)" />
         @if (progress() !== null) {
           <progress max="1" [attr.aria-label]="doing()" [value]="progress()"></progress>
-          <button matButton type="button" (click)="cancel()">Cancel</button>
+          <button matButton type="button" (click)="cancel()">{{ words.cancel }}</button>
         }
       </p>
       @if (failed(); as text) {
@@ -54,23 +53,22 @@ const SHOWN = 50;
       }
       @if (added() !== null) {
         <p class="notice care" role="status">
-          {{ added() }} {{ added() === 1 ? 'sitting is' : 'sittings are' }} on record now.
-          <a routerLink="/ledger">To the Ledger</a>
+          {{ words.onRecordNow(added() ?? 0) }}
+          <a routerLink="/ledger">{{ words.toTheLedger }}</a>
         </p>
       }
       @if (log(); as log) {
         <section aria-labelledby="found">
-          <h2 id="found">What the file holds</h2>
+          <h2 id="found">{{ words.whatTheFileHolds }}</h2>
           <ul>
             <li>
-              {{ log.rows }} {{ log.rows === 1 ? 'row' : 'rows' }}, {{ log.sittings.length }}
-              {{ log.sittings.length === 1 ? 'sitting' : 'sittings' }} to be added
+              {{ words.toBeAdded(log.rows, log.sittings.length) }}
             </li>
             @if (log.there > 0) {
-              <li>{{ log.there }} on record already: left as they are</li>
+              <li>{{ words.onRecordAlreadyLeft(log.there) }}</li>
             }
             @if (log.ignored.length > 0) {
-              <li>columns that are not read: {{ log.ignored.join(', ') }}</li>
+              <li>{{ words.columnsThatAreNot(log.ignored.join(', ')) }}</li>
             }
           </ul>
           @if (log.sittings.length > 0 && added() === null) {
@@ -80,22 +78,21 @@ const SHOWN = 50;
               [disabled]="progress() !== null"
               (click)="put(log.sittings)"
             >
-              Put {{ log.sittings.length }} on record
+              {{ words.putOnRecord(log.sittings.length) }}
             </button>
           }
         </section>
         @if (log.problems.length > 0) {
           <section aria-labelledby="problems">
             <h2 id="problems">
-              {{ log.problems.length }} {{ log.problems.length === 1 ? 'problem' : 'problems' }}: these
-              sittings are left out
+              {{ words.theseSittingsAreLeft(log.problems.length) }}
             </h2>
             <table class="sheet-table">
               <thead>
                 <tr>
-                  <th scope="col" class="number">line</th>
-                  <th scope="col">column</th>
-                  <th scope="col">what to do</th>
+                  <th scope="col" class="number">{{ words.line }}</th>
+                  <th scope="col">{{ words.column }}</th>
+                  <th scope="col">{{ words.whatToDo }}</th>
                 </tr>
               </thead>
               <tbody>
@@ -109,20 +106,20 @@ const SHOWN = 50;
               </tbody>
             </table>
             @if (log.problems.length > shown) {
-              <p class="soft">and {{ log.problems.length - shown }} more</p>
+              <p class="soft">{{ words.andMore(log.problems.length - shown) }}</p>
             }
           </section>
         }
         @if (preview().length > 0) {
           <section aria-labelledby="preview">
-            <h2 id="preview">To be added</h2>
+            <h2 id="preview">{{ words.willBeAdded }}</h2>
             <table class="sheet-table">
               <thead>
                 <tr>
-                  <th scope="col">day</th>
-                  <th scope="col">student</th>
-                  <th scope="col">done</th>
-                  <th scope="col" class="number">effort</th>
+                  <th scope="col">{{ words.day }}</th>
+                  <th scope="col">{{ words.student }}</th>
+                  <th scope="col">{{ words.done }}</th>
+                  <th scope="col" class="number">{{ words.effort }}</th>
                 </tr>
               </thead>
               <tbody>
@@ -144,7 +141,7 @@ const SHOWN = 50;
               </tbody>
             </table>
             @if (log.sittings.length > shown) {
-              <p class="soft">and {{ log.sittings.length - shown }} more</p>
+              <p class="soft">{{ words.andMore(log.sittings.length - shown) }}</p>
             }
           </section>
         }
@@ -177,6 +174,7 @@ const SHOWN = 50;
   `,
 })
 export class LogPage {
+  protected readonly words = ledgerWords.logPage;
   private readonly sittings = inject(Sittings);
   private readonly students = inject(Students);
   private readonly account = inject(AccountStore);
@@ -229,13 +227,13 @@ export class LogPage {
           this.progress.set(null);
           this.log.set({ ...message.log, sittings });
         },
-        error: (problem: unknown) => this.fail(problem, 'The file could not be read. Choose it once more.'),
+        error: (problem: unknown) => this.fail(problem, this.words.theFileCouldNot),
       });
   }
 
   /** Some at a time: what is on record by then stays, and is known when the file is read again. */
   protected put(all: readonly LoggedSitting[]): void {
-    this.begin('putting on record');
+    this.begin(this.words.puttingOnRecord);
     let sent = 0;
     this.work = from(inParts(all))
       .pipe(
@@ -248,7 +246,7 @@ export class LogPage {
           this.progress.set(null);
           this.added.set(added);
         },
-        error: (problem: unknown) => this.fail(problem, 'It could not be put on record.', sent),
+        error: (problem: unknown) => this.fail(problem, this.words.itCouldNotBe, sent),
       });
   }
 
@@ -267,7 +265,7 @@ export class LogPage {
   private fail(problem: unknown, instead: string, sent = 0): void {
     this.progress.set(null);
     const said = isApiProblem(problem) ? problem.message : instead;
-    const there = sent === 0 ? '' : ` ${sent} are on record; choose the file again to go on with the rest.`;
+    const there = sent === 0 ? '' : this.words.areOnRecordChoose(sent);
     this.failed.set(`${said}${there}`);
   }
 }

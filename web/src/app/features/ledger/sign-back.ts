@@ -17,6 +17,7 @@ import type { Sitting } from '@nuvrah/contract';
 import { signById, type SignId } from '@nuvrah/core';
 import { sending } from '../../api/sending';
 import { Sittings } from '../../api/sittings';
+import { ledgerWords } from '../../words/ledger-words';
 
 /** Takes a sign of a sitting back. What that does, and whether a reason is wanted, is said by the rules. */
 @Component({
@@ -30,7 +31,7 @@ import { Sittings } from '../../api/sittings';
     @if (open()) {
       <form (submit)="take($event)">
         <mat-form-field>
-          <mat-label>Sign to take back</mat-label>
+          <mat-label>{{ words.signToTakeBack }}</mat-label>
           <mat-select name="sign" [(ngModel)]="sign">
             @for (one of signs(); track one.id) {
               <mat-option [value]="one.id">{{ one.label }}</mat-option>
@@ -38,18 +39,15 @@ import { Sittings } from '../../api/sittings';
           </mat-select>
         </mat-form-field>
         <mat-form-field class="reason">
-          <mat-label>Why it is taken back</mat-label>
+          <mat-label>{{ words.whyItIsTaken }}</mat-label>
           <input matInput name="reason" maxlength="1000" autocomplete="off" [(ngModel)]="reason" />
-          <mat-hint
-            >Not needed right after the sitting. Later a sign still counts: only its record says
-            why.</mat-hint
-          >
+          <mat-hint>{{ words.notNeededRightAfter }}</mat-hint>
         </mat-form-field>
-        <button matButton="outlined" type="submit" [disabled]="sent.busy()">Take it back</button>
-        <button matButton type="button" (click)="open.set(false)">Cancel</button>
+        <button matButton="outlined" type="submit" [disabled]="sent.busy()">{{ words.takeItBack }}</button>
+        <button matButton type="button" (click)="open.set(false)">{{ words.cancel }}</button>
       </form>
     } @else if (signs().length > 0) {
-      <button matButton type="button" (click)="open.set(true)">Take a sign back …</button>
+      <button matButton type="button" (click)="open.set(true)">{{ words.takeASignBack }}</button>
     }
     @if (sent.message(); as text) {
       <p class="problem" role="alert">{{ text }}</p>
@@ -72,6 +70,7 @@ import { Sittings } from '../../api/sittings';
   `,
 })
 export class SignBack {
+  protected readonly words = ledgerWords.signBack;
   readonly sitting = input.required<Sitting>();
   readonly changed = output();
 
@@ -86,8 +85,8 @@ export class SignBack {
   protected readonly back = computed(() =>
     (this.sitting().record?.takenBack ?? []).map(({ sign, mistake, reason }) =>
       mistake
-        ? `${signById(sign).label}: pressed by mistake, does not count.`
-        : `${signById(sign).label}: taken back later, counts all the same: ${reason}`,
+        ? this.words.pressedByMistakeDoes(signById(sign).label)
+        : this.words.takenBackLaterCounts(signById(sign).label, reason),
     ),
   );
 

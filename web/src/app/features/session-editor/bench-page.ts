@@ -92,6 +92,7 @@ import { VersionList } from './version-list';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { SelectField } from '../../ui/select-field';
 import { shortcutOf } from '../../shared/shortcut-keys';
+import { benchWords } from '../../words/bench-words';
 
 /** The Bench: a session as a score, with its numbers edited where they stand. */
 @Component({
@@ -137,6 +138,7 @@ import { shortcutOf } from '../../shared/shortcut-keys';
   host: { '(document:keydown)': 'shortcut($event)' },
 })
 export class BenchPage {
+  protected readonly words = benchWords.benchPage;
   readonly id = input.required<string>();
 
   private readonly sessions = inject(Sessions);
@@ -237,7 +239,7 @@ export class BenchPage {
     });
     effect(() => {
       const session = this.draft.session();
-      if (session) this.title.setTitle(`${session.title} · Bench · Nuvrah`);
+      if (session) this.title.setTitle(this.words.benchNuvrah(session.title));
     });
   }
 

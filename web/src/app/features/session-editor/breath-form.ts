@@ -17,6 +17,7 @@ import { NumberField } from '../../ui/number-field';
 import { breathForm, countsForm, restForm, secondsForm } from '../../ui/number-forms';
 import type { PassageEdit } from './passage-settings';
 import { MatCheckboxModule } from '@angular/material/checkbox';
+import { benchWords } from '../../words/bench-words';
 
 const TURNING: Range = { from: 0, to: 2 };
 const BETWEEN: Range = { from: 0, to: 60 };
@@ -30,7 +31,7 @@ const BETWEEN: Range = { from: 0, to: 60 };
     <div class="fields">
       @if (pattern().inhaleThrough.length > 1) {
         <nv-select
-          label="in through"
+          [label]="words.inThrough"
           [value]="passage().inhaleThrough"
           [words]="ways()"
           (valueChange)="set({ inhaleThrough: $event }, 'way')"
@@ -38,7 +39,7 @@ const BETWEEN: Range = { from: 0, to: 60 };
       }
       @if (pattern().routes.length > 1) {
         <nv-select
-          label="route"
+          [label]="words.route"
           [value]="passage().route"
           [words]="routes()"
           (valueChange)="set({ route: $event }, 'route')"
@@ -46,13 +47,13 @@ const BETWEEN: Range = { from: 0, to: 60 };
       }
       @if (passage().route === 'alternating') {
         <nv-select
-          label="sides followed by"
+          [label]="words.sidesFollowedBy"
           [value]="passage().byAttention ? 'attention' : 'hand'"
           [words]="{ hand: 'the hand', attention: 'attention, hands down' }"
           (valueChange)="set({ byAttention: $event === 'attention' }, 'attention')"
         />
         <nv-select
-          label="empty hold"
+          [label]="words.emptyHold"
           [value]="passage().emptyHold"
           [words]="{ 'as-written': 'as written', convention: 'by convention' }"
           (valueChange)="set({ emptyHold: $event }, 'empty hold')"
@@ -63,7 +64,7 @@ const BETWEEN: Range = { from: 0, to: 60 };
           <span>{{ pause.label }}, s</span>
           <nv-number-field
             [label]="pause.label"
-            unit="seconds"
+            [unit]="words.seconds"
             [value]="passage().turning[pause.at]"
             [form]="forms.turning"
             [min]="0"
@@ -75,10 +76,10 @@ const BETWEEN: Range = { from: 0, to: 60 };
         </div>
       }
       <div class="labelled">
-        <span>let go after each, s</span>
+        <span>{{ words.letGoAfterEach }}</span>
         <nv-number-field
-          label="let go after each cycle"
-          unit="seconds"
+          [label]="words.letGoAfterEachCycle"
+          [unit]="words.seconds"
           [value]="passage().between"
           [form]="forms.between"
           [min]="0"
@@ -88,10 +89,10 @@ const BETWEEN: Range = { from: 0, to: 60 };
         />
       </div>
       <div class="labelled">
-        <span>then at own pace, minutes</span>
+        <span>{{ words.thenAtOwnPace }}</span>
         <nv-number-field
-          label="minutes at own pace"
-          unit="minutes"
+          [label]="words.minutesAtOwnPace"
+          [unit]="words.minutes"
           [value]="passage().ownPace * 1000"
           [form]="forms.minutes"
           [min]="0"
@@ -105,7 +106,7 @@ const BETWEEN: Range = { from: 0, to: 60 };
     @for (breath of breaths(); track breath.kind) {
       <div class="fields">
         <mat-checkbox [checked]="breath.parts !== null" (change)="toggleParts(breath.kind)">
-          {{ breath.kind }} in parts
+          {{ words.inParts(breath.kind) }}
         </mat-checkbox>
         @if (breath.parts; as parts) {
           @for (length of parts.lengths; track $index; let index = $index) {
@@ -113,7 +114,7 @@ const BETWEEN: Range = { from: 0, to: 60 };
               <span>{{ breath.names[index] }}</span>
               <nv-number-field
                 [label]="breath.kind + ' ' + breath.names[index]"
-                unit="counts"
+                [unit]="words.counts"
                 [value]="length"
                 [form]="forms.part"
                 [min]="0.5"
@@ -124,10 +125,10 @@ const BETWEEN: Range = { from: 0, to: 60 };
             </div>
           }
           <div class="labelled">
-            <span>pause between</span>
+            <span>{{ words.pauseBetween }}</span>
             <nv-number-field
-              [label]="'pause between parts of the ' + breath.kind"
-              unit="counts"
+              [label]="words.pauseBetweenParts(breath.kind)"
+              [unit]="words.counts"
               [value]="parts.pause"
               [form]="forms.counts"
               [min]="0"
@@ -140,7 +141,7 @@ const BETWEEN: Range = { from: 0, to: 60 };
             [checked]="parts.atEnd"
             (change)="changeParts(breath.kind, { atEnd: $event.checked })"
           >
-            a pause at the end too
+            {{ words.aPauseAtThe }}
           </mat-checkbox>
         }
       </div>
@@ -149,12 +150,13 @@ const BETWEEN: Range = { from: 0, to: 60 };
   styleUrl: '../../ui/fields.scss',
 })
 export class BreathForm {
+  protected readonly words = benchWords.breathForm;
   readonly passage = input.required<CountedPassage>();
   readonly edit = output<PassageEdit>();
 
   protected readonly pauses = [
-    { at: 'full', label: 'turning pause, full' },
-    { at: 'empty', label: 'turning pause, empty' },
+    { at: 'full', label: this.words.turningPauseFull },
+    { at: 'empty', label: this.words.turningPauseEmpty },
   ] as const;
   protected readonly forms = {
     turning: secondsForm(TURNING.from, TURNING.to),
@@ -179,7 +181,10 @@ export class BreathForm {
   protected readonly routes = computed(
     () =>
       Object.fromEntries(
-        this.pattern().routes.map((route) => [route, route === 'both' ? 'both nostrils' : 'alternating']),
+        this.pattern().routes.map((route) => [
+          route,
+          route === 'both' ? this.words.bothNostrils : 'alternating',
+        ]),
       ) as Record<CountedPassage['route'], string>,
   );
 

@@ -4,6 +4,7 @@ import { RouterLink } from '@angular/router';
 import type { Student } from '@nuvrah/contract';
 import { blocksLeading, describeFinding, type FindingLevel, type StandingFinding } from '@nuvrah/core';
 import { LEVEL_SIGNS } from '../../shared/findings/levels';
+import { benchWords } from '../../words/bench-words';
 
 /** Who comes to a class, each with what speaks against its session for them. */
 @Component({
@@ -18,21 +19,21 @@ import { LEVEL_SIGNS } from '../../shared/findings/levels';
           <button
             matButton
             type="button"
-            [attr.aria-label]="'Fit it to ' + row.name"
+            [attr.aria-label]="words.fitItTo(row.name)"
             (click)="fit.emit(row.id)"
           >
-            Fit it
+            {{ words.fitIt }}
           </button>
           @for (line of row.lines; track line.text) {
             <div [class]="line.level">
               <strong>{{ line.sign }} {{ line.word }}</strong> {{ line.text }}
             </div>
           } @empty {
-            <div class="soft">Nothing speaks against it.</div>
+            <div class="soft">{{ words.nothingSpeaksAgainstIt }}</div>
           }
         </li>
       } @empty {
-        <li class="soft">Nobody comes yet.</li>
+        <li class="soft">{{ words.nobodyComesYet }}</li>
       }
     </ul>
   `,
@@ -66,6 +67,7 @@ import { LEVEL_SIGNS } from '../../shared/findings/levels';
   `,
 })
 export class ClassPanel {
+  protected readonly words = benchWords.classPanel;
   readonly members =
     input.required<readonly { readonly student: Student; readonly findings: readonly StandingFinding[] }[]>();
   /** Names of the passages by id. */
@@ -88,7 +90,7 @@ export class ClassPanel {
     for (const finding of findings) {
       const said = describeFinding(finding);
       const line = passages.get(said) ?? { level: finding.level, names: [] };
-      line.names.push(this.names().get(finding.passageId ?? '') ?? 'the whole session');
+      line.names.push(this.names().get(finding.passageId ?? '') ?? this.words.theWholeSession);
       passages.set(said, line);
     }
     return [...passages].map(([said, { level, names }]) => ({

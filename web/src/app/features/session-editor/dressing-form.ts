@@ -16,6 +16,7 @@ import {
 import { Variants } from '../../api/variants';
 import { SelectField } from '../../ui/select-field';
 import type { PassageEdit } from './passage-settings';
+import { benchWords } from '../../words/bench-words';
 
 /** Seat, hands and what goes with the breath. */
 @Component({
@@ -25,13 +26,13 @@ import type { PassageEdit } from './passage-settings';
   template: `
     <div class="fields">
       <nv-select
-        label="seat"
+        [label]="said.seat"
         [value]="passage().seat"
         [words]="seats()"
         (valueChange)="set({ seat: $event }, 'seat')"
       />
       <nv-select
-        label="resting hands"
+        [label]="said.restingHands"
         [value]="passage().resting"
         [words]="restingHands"
         (valueChange)="set({ resting: $event }, 'resting')"
@@ -39,7 +40,7 @@ import type { PassageEdit } from './passage-settings';
       @if (dressing(); as dressing) {
         @if (dressings()?.throatSound === 'optional') {
           <nv-select
-            label="throat sound"
+            [label]="said.throatSound"
             [value]="dressing.throatSound ? 'yes' : 'no'"
             [words]="{ no: 'without', yes: 'with' }"
             (valueChange)="dress({ throatSound: $event === 'yes' })"
@@ -47,7 +48,7 @@ import type { PassageEdit } from './passage-settings';
         }
         @if (dressings()?.hum === 'always') {
           <nv-select
-            label="hum"
+            [label]="said.hum"
             [value]="dressing.hum"
             [words]="{ convention: 'by convention', exhale: 'on the exhale', both: 'on both' }"
             (valueChange)="dress({ hum: $event })"
@@ -55,35 +56,35 @@ import type { PassageEdit } from './passage-settings';
         }
         @if (earWords(); as words) {
           <nv-select
-            label="hands at the ears"
+            [label]="said.handsAtTheEars"
             [value]="dressing.ears ?? 'none'"
             [words]="words"
             (valueChange)="dress({ ears: $event === 'none' ? null : $event })"
           />
         }
         <nv-select
-          label="gaze"
+          [label]="said.gaze"
           [value]="dressing.gaze"
           [words]="gazes"
           (valueChange)="dress({ gaze: $event })"
         />
         <nv-select
-          label="tongue"
+          [label]="said.tongue"
           [value]="dressing.tongue"
           [words]="tongues"
           (valueChange)="dress({ tongue: $event })"
         />
         <nv-select
-          label="head"
+          [label]="said.head"
           [value]="dressing.head"
           [words]="heads"
           (valueChange)="dress({ head: $event })"
         />
         <label>
-          <span>silent syllable</span>
+          <span>{{ said.silentSyllable }}</span>
           <input
             class="ratio"
-            aria-label="silent syllable"
+            [attr.aria-label]="said.silentSyllable"
             maxlength="40"
             [value]="dressing.syllable"
             (input)="setSyllable($event)"
@@ -98,6 +99,7 @@ import type { PassageEdit } from './passage-settings';
   styleUrl: '../../ui/fields.scss',
 })
 export class DressingForm {
+  protected readonly said = benchWords.dressingForm;
   readonly passage = input.required<Passage>();
   readonly edit = output<PassageEdit>();
 

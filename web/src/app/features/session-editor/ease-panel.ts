@@ -20,11 +20,12 @@ import {
   type Sustainable,
   type TechniqueId,
 } from '@nuvrah/core';
+import { benchWords } from '../../words/bench-words';
 
 const WAY_WORDS: Readonly<Record<EaseWay, string>> = {
-  'one-count': 'One count less',
-  halve: 'Halve',
-  'drop-hold': 'Drop the holds',
+  'one-count': benchWords.easePanel.oneCountLess,
+  halve: benchWords.easePanel.halve,
+  'drop-hold': benchWords.easePanel.dropTheHolds,
 };
 
 /** Ways to make a passage easier, and what happens to it on a bad day. The pace is never changed. */
@@ -34,7 +35,7 @@ const WAY_WORDS: Readonly<Record<EaseWay, string>> = {
   imports: [MatButtonModule],
   template: `
     @if (ways().length > 0) {
-      <h2>Easier</h2>
+      <h2>{{ words.easier }}</h2>
       <div class="ways">
         @for (way of ways(); track way.label) {
           <button matButton="outlined" type="button" (click)="way.run()">{{ way.label }}</button>
@@ -43,7 +44,7 @@ const WAY_WORDS: Readonly<Record<EaseWay, string>> = {
     }
     @if (badDay(); as day) {
       <p>
-        <span class="soft">On a bad day, with {{ less }} % less capacity:</span> {{ day.text }}
+        <span class="soft">{{ words.onABadDay(less) }}</span> {{ day.text }}
         @if (day.eased; as eased) {
           <button matButton type="button" (click)="edit.emit(eased.passage)">{{ eased.line }}</button>
         }
@@ -68,6 +69,7 @@ const WAY_WORDS: Readonly<Record<EaseWay, string>> = {
   `,
 })
 export class EasePanel {
+  protected readonly words = benchWords.easePanel;
   readonly passage = input.required<Passage>();
   readonly sustainable = input.required<Sustainable | null>();
   readonly conventions = input.required<Conventions>();
@@ -87,7 +89,7 @@ export class EasePanel {
       const eased = easeStrokes(passage);
       if (!eased.ok) return [];
       const { strokes, rate } = eased.value;
-      const label = `${strokes} strokes at ${rate} a minute`;
+      const label = this.words.strokesAtAMinute(strokes, rate);
       return [{ label, run: () => this.edit.emit({ ...passage, ...eased.value, rateRamp: null }) }];
     }
     if (passage.kind !== 'counted') return [];
@@ -107,7 +109,7 @@ export class EasePanel {
   private simplerForm(): { label: string; run: () => void }[] {
     const simpler = techniqueOf(this.passage().technique).simpler as TechniqueId | null;
     if (simpler === null) return [];
-    const label = `Simpler form: ${techniqueName(simpler, this.naming())}`;
+    const label = this.words.simplerForm(techniqueName(simpler, this.naming()));
     return [{ label, run: () => this.simpler.emit(simpler) }];
   }
 
@@ -116,12 +118,17 @@ export class EasePanel {
     if (passage.kind !== 'counted' || !sustainable) return null;
     const day = badDayTest(passage, sustainable, this.conventions());
     if (!day) return null;
-    if (day.holds) return { text: 'still within reach.', eased: null };
-    const first = `the ${PHASE_NAMES[day.phase]} fails first, ${formatSeconds(day.needed)} s of ${formatSeconds(day.there)} s.`;
+    if (day.holds) return { text: this.words.stillWithinReach, eased: null };
+    const first = this.words.theFailsFirstS(
+      PHASE_NAMES[day.phase],
+      formatSeconds(day.needed),
+      formatSeconds(day.there),
+    );
     const steady = day.eased && passage.ramps.length > 0 && day.eased.ramps.length === 0;
     const line =
-      day.eased && `Eased: ${formatBreath(countsOf(day.eased))}${steady ? ', without a change' : ''}`;
+      day.eased &&
+      this.words.eased(formatBreath(countsOf(day.eased)), steady ? this.words.withoutAChange : '');
     const eased = day.eased && { line, passage: day.eased };
-    return { text: eased ? first : `${first} Take the simpler form.`, eased };
+    return { text: eased ? first : this.words.takeTheSimplerForm(first), eased };
   });
 }

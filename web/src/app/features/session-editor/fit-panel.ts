@@ -22,6 +22,7 @@ import {
   type Sustainable,
 } from '@nuvrah/core';
 import { ScreeningClock } from '../../api/screening-clock';
+import { benchWords } from '../../words/bench-words';
 
 /** What the ratio comes to within the student's capacity, and what it would take. */
 @Component({
@@ -29,24 +30,24 @@ import { ScreeningClock } from '../../api/screening-clock';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButtonModule, RouterLink],
   template: `
-    <h2>Fitted to {{ student().name }}</h2>
+    <h2>{{ words.fittedTo(student().name) }}</h2>
     @if (old(); as words) {
       <p class="notice change">{{ words }}</p>
     }
     @if (!sustainable()) {
       <p>
-        No capacity is on record.
-        <a [routerLink]="['/students', student().id]" [queryParams]="{ tab: 'capacity' }"
-          >Record a comfortable capacity</a
-        >
-        to have counts proposed.
+        {{ words.noCapacityIsOn }}
+        <a [routerLink]="['/students', student().id]" [queryParams]="{ tab: 'capacity' }">{{
+          words.recordAComfortableCapacity
+        }}</a>
+        {{ words.toHaveCountsProposed }}
       </p>
     } @else {
       @if (proposal(); as fit) {
         <p>
           <strong>{{ fit.line }}</strong>
           @if (fit.rounded) {
-            <span class="soft">, rounded down to the half count</span>
+            <span class="soft">{{ words.roundedDownToThe }}</span>
           }
         </p>
         <p class="soft">{{ fit.why }}</p>
@@ -54,9 +55,11 @@ import { ScreeningClock } from '../../api/screening-clock';
           <p>{{ words }}</p>
         }
         @if (fit.used) {
-          <p>These are the counts of this passage.</p>
+          <p>{{ words.theseAreTheCounts }}</p>
         } @else {
-          <button matButton="outlined" type="button" (click)="use.emit(fit.numbers)">Use these counts</button>
+          <button matButton="outlined" type="button" (click)="use.emit(fit.numbers)">
+            {{ words.useTheseCounts }}
+          </button>
         }
       }
       @if (problem(); as problem) {
@@ -78,6 +81,7 @@ import { ScreeningClock } from '../../api/screening-clock';
   `,
 })
 export class FitPanel {
+  protected readonly words = benchWords.fitPanel;
   private readonly clock = inject(ScreeningClock);
   readonly student = input.required<Student>();
   readonly sustainable = input.required<Sustainable | null>();
@@ -89,7 +93,7 @@ export class FitPanel {
   protected readonly old = computed(() => {
     const checkedOn = this.student().capacity?.checkedOn;
     if (!checkedOn || !isOldCheck(checkedOn, this.clock.today())) return null;
-    return `The capacity check is ${daysBetween(checkedOn, this.clock.today())} days old: check again.`;
+    return this.words.theCapacityCheckIs(daysBetween(checkedOn, this.clock.today()));
   });
 
   private readonly fit = computed(() => {
@@ -103,9 +107,7 @@ export class FitPanel {
     const used = sameCounts(fit.value.counts, countsOf(this.passage()));
     const easy = easyRoundsAt(fit.value.counts, this.passage().pace, this.easyRounds());
     const provisional =
-      easy < ROUNDS_TO_TRUST
-        ? `Provisional: ${easy} of ${ROUNDS_TO_TRUST} easy rounds at these numbers are on record.`
-        : null;
+      easy < ROUNDS_TO_TRUST ? this.words.provisionalOfEasyRounds(easy, ROUNDS_TO_TRUST) : null;
     return {
       ...sayFit(fit.value),
       why: [describeFit(fit.value), describeHeldBack(fit.value)].filter(Boolean).join(' '),

@@ -23,6 +23,7 @@ import { NumberField } from '../../ui/number-field';
 import { secondsForm, wholeForm } from '../../ui/number-forms';
 import type { PassageEdit } from './passage-settings';
 import { MatCheckboxModule } from '@angular/material/checkbox';
+import { benchWords } from '../../words/bench-words';
 
 const LONGEST = 120;
 /** What an open hold begins with, seconds. */
@@ -39,15 +40,15 @@ const CAP = seconds(10);
       <fieldset>
         <legend>{{ hold.name }}</legend>
         <mat-checkbox [checked]="hold.open !== null" (change)="toggleOpen(hold.kind)">
-          as long as it is easy
+          {{ words.asLongAsIt }}
         </mat-checkbox>
         @if (hold.open; as open) {
           <div class="fields">
             <div class="labelled">
-              <span>expected, s</span>
+              <span>{{ words.expectedS }}</span>
               <nv-number-field
-                label="expected length of the open hold"
-                unit="seconds"
+                [label]="words.expectedLengthOfThe"
+                [unit]="words.seconds"
                 [value]="open.expected"
                 [form]="openForm"
                 [min]="1"
@@ -57,10 +58,10 @@ const CAP = seconds(10);
               />
             </div>
             <div class="labelled">
-              <span>at most, s</span>
+              <span>{{ words.atMostS }}</span>
               <nv-number-field
-                label="cap of the open hold"
-                unit="seconds"
+                [label]="words.capOfTheOpen"
+                [unit]="words.seconds"
                 [value]="open.cap"
                 [form]="openForm"
                 [min]="open.expected"
@@ -92,9 +93,9 @@ const CAP = seconds(10);
     }
     @if (locked()) {
       <div class="labelled">
-        <span>locks from round</span>
+        <span>{{ words.locksFromRound }}</span>
         <nv-number-field
-          label="locks from round"
+          [label]="words.locksFromRound"
           [value]="passage().locks.fromRound"
           [form]="roundForm"
           [min]="1"
@@ -108,6 +109,7 @@ const CAP = seconds(10);
   styleUrl: '../../ui/fields.scss',
 })
 export class HoldForm {
+  protected readonly words = benchWords.holdForm;
   readonly passage = input.required<CountedPassage>();
   readonly conventions = input.required<Conventions>();
   readonly edit = output<PassageEdit>();
@@ -147,7 +149,7 @@ export class HoldForm {
       const foreign = checked.ok && !this.pattern().locks[kind].includes(id);
       const refusal = checked.ok
         ? foreign
-          ? 'not in this technique'
+          ? this.words.notInThisTechnique
           : null
         : describeLockRefusal(checked.problem);
       return { id, name: LOCKS[id].names[naming], set: locks[kind].includes(id), refusal };

@@ -13,6 +13,7 @@ import { NumberField } from '../../ui/number-field';
 import { pulseForm } from '../../ui/number-forms';
 import { Fold } from '../../ui/fold';
 import { SelectField } from '../../ui/select-field';
+import { benchWords } from '../../words/bench-words';
 
 const FIRST_PULSE = 66;
 const MOST_BEATS = 4;
@@ -23,20 +24,20 @@ const MOST_BEATS = 4;
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [SelectField, Fold, MatButtonModule, NumberField],
   template: `
-    <nv-fold name="Find the pace: tap it, or tie it to the pulse">
+    <nv-fold [name]="words.findThePaceTap">
       <ng-template>
         <div class="ways">
           <div>
             <button matButton="outlined" type="button" (pointerdown)="tap($event)" (keydown)="tapKey($event)">
-              Tap the counts
+              {{ words.tapTheCounts }}
             </button>
             <p class="soft" role="status">{{ tapped() }}</p>
           </div>
           <div class="pulse">
             <nv-number-field
               steppers
-              label="pulse"
-              unit="beats a minute"
+              [label]="words.pulse"
+              [unit]="words.beatsAMinute"
               [value]="pulse()"
               [form]="pulseForm"
               [min]="range.from"
@@ -45,15 +46,15 @@ const MOST_BEATS = 4;
               [width]="3"
               (valueChange)="pulse.set($event)"
             />
-            <span>beats a minute</span>
+            <span>{{ words.beatsAMinute }}</span>
             <nv-select
-              label="beats a count"
+              [label]="words.beatsACount"
               [words]="beatWords"
               [value]="beats()"
               (valueChange)="beats.set($event)"
             />
             <button matButton="outlined" type="button" [disabled]="!byPulse().pace" (click)="usePulse()">
-              Use {{ byPulse().text }}
+              {{ words.use(byPulse().text) }}
             </button>
           </div>
         </div>
@@ -76,6 +77,7 @@ const MOST_BEATS = 4;
   `,
 })
 export class PaceFinder {
+  protected readonly words = benchWords.paceFinder;
   readonly found = output<Pace>();
 
   protected readonly pulseForm = pulseForm;
@@ -88,9 +90,11 @@ export class PaceFinder {
   private readonly taps = signal<readonly Millis[]>([]);
 
   protected readonly tapped = computed(() => {
-    if (this.taps().length === 0) return 'Four taps or more; the median counts.';
+    if (this.taps().length === 0) return this.words.fourTapsOrMore;
     const answer = paceFromTaps(this.taps());
-    return answer.ok ? `${(answer.value / 1000).toFixed(2)} s a count` : describePaceProblem(answer.problem);
+    return answer.ok
+      ? this.words.sACount((answer.value / 1000).toFixed(2))
+      : describePaceProblem(answer.problem);
   });
 
   protected readonly byPulse = computed(() => {

@@ -14,6 +14,7 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import type { Goal, Slot } from '@nuvrah/core';
 import { TechniquePicker, type Pick } from './technique-picker';
+import { benchWords } from '../../words/bench-words';
 
 export interface PassageLine {
   readonly id: string;
@@ -30,18 +31,20 @@ export interface PassageLine {
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CdkDrag, CdkDropList, MatButtonModule, TechniquePicker],
   template: `
-    <div class="tools" role="group" aria-label="the passage that is chosen">
-      <button matButton type="button" (click)="picking.set('change')">Change</button>
-      <button matButton type="button" [disabled]="chosen() === 0" (click)="move.emit(-1)">Up</button>
-      <button matButton type="button" [disabled]="chosen() === lines().length - 1" (click)="move.emit(1)">
-        Down
+    <div class="tools" role="group" [attr.aria-label]="words.thePassageThatIs">
+      <button matButton type="button" (click)="picking.set('change')">{{ words.change }}</button>
+      <button matButton type="button" [disabled]="chosen() === 0" (click)="move.emit(-1)">
+        {{ words.up }}
       </button>
-      <button matButton type="button" (click)="copied.emit()">Copy</button>
+      <button matButton type="button" [disabled]="chosen() === lines().length - 1" (click)="move.emit(1)">
+        {{ words.down }}
+      </button>
+      <button matButton type="button" (click)="copied.emit()">{{ words.copy }}</button>
       <button matButton type="button" [disabled]="!lines()[chosen()]?.splits" (click)="splitUp.emit()">
-        Split
+        {{ words.split }}
       </button>
       <button matButton type="button" [disabled]="lines().length === 1" (click)="remove.emit()">
-        Take out
+        {{ words.takeOut }}
       </button>
     </div>
     <ol #list tabindex="-1" cdkDropList (cdkDropListDropped)="drop($event)">
@@ -68,7 +71,7 @@ export interface PassageLine {
         (closed)="picking.set(null)"
       />
     } @else {
-      <button matButton="outlined" type="button" (click)="picking.set('add')">Add a passage</button>
+      <button matButton="outlined" type="button" (click)="picking.set('add')">{{ words.addAPassage }}</button>
     }
   `,
   styles: `
@@ -123,6 +126,7 @@ export interface PassageLine {
   `,
 })
 export class PassageList {
+  protected readonly words = benchWords.passageList;
   readonly lines = input.required<readonly PassageLine[]>();
   readonly chosen = input.required<number>();
   /** What the session is for, and the slot of each passage: what is suggested to be added depends on them. */

@@ -27,6 +27,7 @@ import { NumberField } from '../../ui/number-field';
 import { PaceFinder } from './pace-finder';
 import { breathForm, paceForm, roundsForm, roundsTimeForm, wholeForm } from '../../ui/number-forms';
 import { SelectField } from '../../ui/select-field';
+import { benchWords } from '../../words/bench-words';
 
 export interface PassageEdit {
   readonly passage: Passage;
@@ -44,10 +45,10 @@ const MOST_MINUTES = 240;
   template: `
     <div class="fields">
       <label>
-        <span>ratio</span>
+        <span>{{ words.ratio }}</span>
         <input
           class="ratio"
-          aria-label="ratio"
+          [attr.aria-label]="words.ratio"
           aria-describedby="ratio-echo"
           autocomplete="off"
           placeholder="1:4:2"
@@ -60,11 +61,11 @@ const MOST_MINUTES = 240;
         />
       </label>
       <div class="labelled">
-        <span>base, counts in</span>
+        <span>{{ words.baseCountsIn }}</span>
         <nv-number-field
           steppers
-          label="base"
-          unit="counts"
+          [label]="words.base"
+          [unit]="words.counts"
           [value]="passage().base"
           [form]="forms.base"
           [min]="0.5"
@@ -74,10 +75,10 @@ const MOST_MINUTES = 240;
         />
       </div>
       <div class="labelled">
-        <span>rounds</span>
+        <span>{{ words.rounds }}</span>
         <nv-number-field
           steppers
-          label="rounds"
+          [label]="words.rounds"
           [value]="totals().rounds"
           [form]="forms.rounds"
           [min]="1"
@@ -88,9 +89,9 @@ const MOST_MINUTES = 240;
         />
       </div>
       <div class="labelled">
-        <span>breaths</span>
+        <span>{{ words.breaths }}</span>
         <nv-number-field
-          label="breaths"
+          [label]="words.breaths"
           [value]="breaths()"
           [form]="forms.breaths"
           [min]="1"
@@ -102,10 +103,10 @@ const MOST_MINUTES = 240;
         />
       </div>
       <div class="labelled">
-        <span>time for rounds</span>
+        <span>{{ words.timeForRounds }}</span>
         <nv-number-field
-          label="time for rounds"
-          unit="minutes"
+          [label]="words.timeForRounds"
+          [unit]="words.minutes"
           [value]="roundsTime()"
           [form]="forms.time"
           [min]="1000"
@@ -116,11 +117,11 @@ const MOST_MINUTES = 240;
         />
       </div>
       <div class="labelled">
-        <span>pace, s a count</span>
+        <span>{{ words.paceSACount }}</span>
         <nv-number-field
           steppers
-          label="pace"
-          unit="seconds a count"
+          [label]="words.pace"
+          [unit]="words.secondsACount"
           [value]="passage().pace"
           [form]="forms.pace"
           [min]="fastest"
@@ -133,7 +134,7 @@ const MOST_MINUTES = 240;
       </div>
       @if (passage().route === 'alternating' || passage().route === 'one-sided') {
         <nv-select
-          label="starting side"
+          [label]="words.startingSide"
           [words]="sides()"
           [value]="passage().startsOn"
           (valueChange)="emit({ startsOn: $event }, 'side')"
@@ -141,20 +142,21 @@ const MOST_MINUTES = 240;
       }
     </div>
     <p id="ratio-echo" [class.wrong]="ratioProblem()" [attr.role]="ratioProblem() ? 'alert' : null">
-      {{ ratioProblem() ?? 'Ratio ' + ratioEcho() }}
+      {{ ratioProblem() ?? words.ratioOf(ratioEcho()) }}
     </p>
     <p class="soft">{{ totalsLine() }}</p>
     <nv-pace-finder (found)="setPace($event)" />
     @if (leftOver(); as left) {
       <p class="left-over" role="status">
         {{ left.text }}
-        <button matButton="outlined" type="button" (click)="giveLeftOver()">Add it to the stillness</button>
+        <button matButton="outlined" type="button" (click)="giveLeftOver()">{{ words.addItToThe }}</button>
       </p>
     }
   `,
   styleUrl: '../../ui/fields.scss',
 })
 export class PassageSettings {
+  protected readonly words = benchWords.passageSettings;
   readonly passage = input.required<CountedPassage>();
   readonly start = input.required<Side>();
   readonly conventions = input.required<Conventions>();
@@ -165,7 +167,7 @@ export class PassageSettings {
   protected readonly mostCycles = MOST_CYCLES;
   protected readonly forms = {
     rounds: roundsForm,
-    breaths: wholeForm(1, MOST_CYCLES, 'breaths, in whole rounds'),
+    breaths: wholeForm(1, MOST_CYCLES, this.words.breathsInWholeRounds),
     time: roundsTimeForm,
     pace: paceForm,
     base: breathForm,
@@ -175,7 +177,7 @@ export class PassageSettings {
   protected readonly mostMillis = MOST_MINUTES * 60_000;
 
   protected readonly sides = computed(() => ({
-    convention: `${this.start()}, by convention`,
+    convention: this.words.byConvention(this.start()),
     left: 'left',
     right: 'right',
   }));
@@ -200,7 +202,7 @@ export class PassageSettings {
     if (!left || left.millis === 0 || left.passage !== this.passage()) return null;
     const seconds = formatClock(left.millis);
     return {
-      text: `${formatClock(left.of)} holds ${this.totals().rounds} whole rounds; ${seconds} is left over.`,
+      text: this.words.holdsWholeRoundsIs(formatClock(left.of), this.totals().rounds, seconds),
     };
   });
 

@@ -13,12 +13,17 @@ import {
 } from '@nuvrah/core';
 import { NumberField } from '../../ui/number-field';
 import { breathForm, countsForm } from '../../ui/number-forms';
+import { benchWords } from '../../words/bench-words';
 
 /** "6", "4 to 6" where it changes, "up to 6" where it can be over at once. */
 function inWords(from: number, to: number): string {
   if (to === 0) return '–';
   const most = formatSeconds(to, 2);
-  return from === to ? most : from === 0 ? `up to ${most}` : `${formatSeconds(from, 2)} to ${most}`;
+  return from === to
+    ? most
+    : from === 0
+      ? benchWords.phaseTable.upTo(most)
+      : benchWords.phaseTable.fromTo(formatSeconds(from, 2), most);
 }
 
 /** The four phases of a passage: counts to edit, seconds, and what they need against what can be sustained. */
@@ -30,10 +35,10 @@ function inWords(from: number, to: number): string {
     <table>
       <thead>
         <tr>
-          <th scope="col">phase</th>
-          <th scope="col">counts</th>
-          <th scope="col" class="number">seconds</th>
-          <th scope="col">needed against sustainable</th>
+          <th scope="col">{{ words.phase }}</th>
+          <th scope="col">{{ words.counts }}</th>
+          <th scope="col" class="number">{{ words.seconds }}</th>
+          <th scope="col">{{ words.neededAgainstSustainable }}</th>
         </tr>
       </thead>
       <tbody>
@@ -42,14 +47,14 @@ function inWords(from: number, to: number): string {
             <th scope="row">
               {{ row.name }}
               @if (row.limits) {
-                <strong>limits</strong>
+                <strong>{{ words.limits }}</strong>
               }
             </th>
             <td>
               <nv-number-field
                 class="large"
                 steppers
-                unit="counts"
+                [unit]="words.counts"
                 [label]="row.name"
                 [value]="row.counts"
                 [form]="row.form"
@@ -135,6 +140,7 @@ function inWords(from: number, to: number): string {
   `,
 })
 export class PhaseTable {
+  protected readonly words = benchWords.phaseTable;
   readonly passage = input.required<CountedPassage>();
   readonly sustainable = input.required<Sustainable | null>();
   readonly conventions = input.required<Conventions>();
@@ -166,7 +172,8 @@ export class PhaseTable {
         seconds: inWords(from, seconds),
         needed: (seconds / longest) * 100,
         mark: limit === null ? null : (limit / longest) * 100,
-        against: limit === null ? 'not measured' : `${over ? 'over' : 'of'} ${formatSeconds(limit)} s`,
+        against:
+          limit === null ? this.words.notMeasured : `${over ? 'over' : 'of'} ${formatSeconds(limit)} s`,
         limits: share > 0 && share === heaviest,
         over,
       };

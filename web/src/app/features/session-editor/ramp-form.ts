@@ -20,6 +20,7 @@ import { SelectField } from '../../ui/select-field';
 import { NumberField } from '../../ui/number-field';
 import { countsForm, stepForm, wholeForm } from '../../ui/number-forms';
 import type { PassageEdit } from './passage-settings';
+import { benchWords } from '../../words/bench-words';
 
 /** Changes over the rounds: a phase or the base by steps to a limit, or a hold that comes in at a round. */
 @Component({
@@ -31,16 +32,16 @@ import type { PassageEdit } from './passage-settings';
       <div class="fields">
         @if (row.ramp.kind === 'step') {
           <nv-select
-            label="changes"
+            [label]="words.changes"
             [value]="row.ramp.of"
             [words]="steps()"
             (valueChange)="setOf(row.index, $event)"
           />
           <div class="labelled">
-            <span>by</span>
+            <span>{{ words.by }}</span>
             <nv-number-field
-              label="step of the change"
-              unit="counts"
+              [label]="words.stepOfTheChange"
+              [unit]="words.counts"
               [value]="row.ramp.by"
               [form]="forms.step"
               [min]="-20"
@@ -50,9 +51,9 @@ import type { PassageEdit } from './passage-settings';
             />
           </div>
           <div class="labelled">
-            <span>every, rounds</span>
+            <span>{{ words.everyRounds }}</span>
             <nv-number-field
-              label="rounds between steps"
+              [label]="words.roundsBetweenSteps"
               [value]="row.ramp.every"
               [form]="forms.every"
               [min]="1"
@@ -62,10 +63,10 @@ import type { PassageEdit } from './passage-settings';
             />
           </div>
           <div class="labelled">
-            <span>until, counts</span>
+            <span>{{ words.untilCounts }}</span>
             <nv-number-field
-              label="limit of the change"
-              unit="counts"
+              [label]="words.limitOfTheChange"
+              [unit]="words.counts"
               [value]="row.ramp.to"
               [form]="forms.counts"
               [min]="0"
@@ -76,15 +77,15 @@ import type { PassageEdit } from './passage-settings';
           </div>
         } @else {
           <nv-select
-            label="comes in"
+            [label]="words.comesIn"
             [value]="row.ramp.of"
             [words]="holdWords()"
             (valueChange)="setOf(row.index, $event)"
           />
           <div class="labelled">
-            <span>from round</span>
+            <span>{{ words.fromRound }}</span>
             <nv-number-field
-              label="round in which the hold comes in"
+              [label]="words.roundInWhichThe"
               [value]="row.ramp.round"
               [form]="forms.every"
               [min]="2"
@@ -94,22 +95,23 @@ import type { PassageEdit } from './passage-settings';
             />
           </div>
         }
-        <button matButton type="button" (click)="remove(row.index)">Take out</button>
+        <button matButton type="button" (click)="remove(row.index)">{{ words.takeOut }}</button>
       </div>
       @for (problem of row.problems; track problem) {
         <p class="wrong" role="alert">{{ problem }}</p>
       }
     }
     <div>
-      <button matButton="outlined" type="button" (click)="addStep()">A step every few rounds</button>
+      <button matButton="outlined" type="button" (click)="addStep()">{{ words.aStepEveryFew }}</button>
       @if (holds().length > 0) {
-        <button matButton="outlined" type="button" (click)="addFrom()">A hold from a round on</button>
+        <button matButton="outlined" type="button" (click)="addFrom()">{{ words.aHoldFromA }}</button>
       }
     </div>
   `,
   styleUrl: '../../ui/fields.scss',
 })
 export class RampForm {
+  protected readonly words = benchWords.rampForm;
   readonly passage = input.required<CountedPassage>();
   readonly conventions = input.required<Conventions>();
   readonly edit = output<PassageEdit>();

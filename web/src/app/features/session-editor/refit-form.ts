@@ -21,6 +21,8 @@ import { sending } from '../../api/sending';
 import { Sessions, type Owner } from '../../api/sessions';
 import { Students } from '../../api/students';
 import { SelectField } from '../../ui/select-field';
+import { benchWords } from '../../words/bench-words';
+import { kitWords } from '../../words/kit-words';
 
 /** The session fitted to another student: each change with its reason, then a session of theirs. */
 @Component({
@@ -28,11 +30,16 @@ import { SelectField } from '../../ui/select-field';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [SelectField, MatButtonModule],
   template: `
-    <nv-select label="fit it to" [value]="chosen()" [words]="others()" (valueChange)="chosen.set($event)" />
+    <nv-select
+      [label]="said.fitItTo"
+      [value]="chosen()"
+      [words]="others()"
+      (valueChange)="chosen.set($event)"
+    />
     @if (plain(); as owner) {
-      <p class="soft">It is copied as it is; nobody in particular is screened for it.</p>
+      <p class="soft">{{ said.itIsCopiedAs }}</p>
       <button matButton="outlined" type="button" [disabled]="sent.busy()" (click)="make(owner, session())">
-        Copy it
+        {{ said.copyIt }}
       </button>
     }
     @if (fitted(); as fit) {
@@ -44,7 +51,7 @@ import { SelectField } from '../../ui/select-field';
             <span class="soft">{{ change.reason }}</span>
           </li>
         } @empty {
-          <li>Nothing has to change.</li>
+          <li>{{ said.nothingHasToChange }}</li>
         }
         @for (line of fit.left; track line) {
           <li class="wrong">{{ line }}</li>
@@ -56,7 +63,7 @@ import { SelectField } from '../../ui/select-field';
         [disabled]="sent.busy()"
         (click)="make(fit.owner, fit.session)"
       >
-        Make it a session of theirs
+        {{ said.makeItASession }}
       </button>
     }
     @if (sent.message(); as text) {
@@ -80,6 +87,7 @@ import { SelectField } from '../../ui/select-field';
   `,
 })
 export class RefitForm {
+  protected readonly said = benchWords.refitForm;
   readonly session = input.required<Session>();
   /** Whose it is now. */
   readonly owner = input.required<Owner>();
@@ -106,7 +114,7 @@ export class RefitForm {
     const owner = this.owner();
     const own =
       owner.kind === 'student' ? owner.student.id : owner.kind === 'class' ? owner.group.id : NOBODY;
-    const all = [['', 'choose …'], ...words, [NOBODY, 'nobody: a template']] as [string, string][];
+    const all = [['', kitWords.choose], ...words, [NOBODY, this.said.nobodyATemplate]] as [string, string][];
     return Object.fromEntries(all.filter(([id]) => id !== own));
   });
 
@@ -138,7 +146,7 @@ export class RefitForm {
   }
 
   protected nameOf(passageId: string | null): string {
-    return passageId === null ? 'The whole session' : (this.names().get(passageId) ?? '');
+    return passageId === null ? this.said.theWholeSession : (this.names().get(passageId) ?? '');
   }
 
   protected make(owner: SessionOwner, session: Session): void {

@@ -25,6 +25,7 @@ import { ScreeningClock } from '../../api/screening-clock';
 import { handOf, nameOfOwner, Sessions, studentsOf } from '../../api/sessions';
 import { Variants } from '../../api/variants';
 import { PageBar } from '../../shared/page/page-bar';
+import { benchWords } from '../../words/bench-words';
 
 /** A session on one page, to print: when, what, what to say and to watch for, and the cues that have no time. */
 @Component({
@@ -38,14 +39,16 @@ import { PageBar } from '../../shared/page/page-bar';
         <nv-page-bar>
           <h1>{{ sheet.title }}</h1>
           <span class="soft">{{ sheet.whose }} · {{ sheet.total }}</span>
-          <a matButton class="screen" [routerLink]="['/bench', id()]">Back to the Bench</a>
+          <a matButton class="screen" [routerLink]="['/bench', id()]">{{ words.backToTheBench }}</a>
           @if (sheet.held.length === 0) {
-            <button matButton="outlined" type="button" class="screen" (click)="print()">Print</button>
+            <button matButton="outlined" type="button" class="screen" (click)="print()">
+              {{ words.print }}
+            </button>
           }
         </nv-page-bar>
         @if (sheet.held.length > 0) {
           <div class="notice no" role="alert">
-            <strong>This is not printed as long as it may not be led:</strong>
+            <strong>{{ words.thisIsNotPrinted }}</strong>
             <ul>
               @for (line of sheet.held; track line) {
                 <li>{{ line }}</li>
@@ -59,10 +62,10 @@ import { PageBar } from '../../shared/page/page-bar';
         <table class="sheet-table" [class.held]="sheet.held.length > 0">
           <thead>
             <tr>
-              <th scope="col">at</th>
-              <th scope="col">what</th>
-              <th scope="col">say</th>
-              <th scope="col">watch for</th>
+              <th scope="col">{{ words.at }}</th>
+              <th scope="col">{{ words.what }}</th>
+              <th scope="col">{{ words.say }}</th>
+              <th scope="col">{{ words.watchFor }}</th>
             </tr>
           </thead>
           <tbody>
@@ -94,7 +97,7 @@ import { PageBar } from '../../shared/page/page-bar';
             }
           </tbody>
         </table>
-        <h2>Cues that do not fit</h2>
+        <h2>{{ words.cuesThatDoNot }}</h2>
         @if (sheet.cues.length > 0) {
           <ul>
             @for (cue of sheet.cues; track cue) {
@@ -102,7 +105,7 @@ import { PageBar } from '../../shared/page/page-bar';
             }
           </ul>
         } @else {
-          <p>Every spoken cue has time enough.</p>
+          <p>{{ words.everySpokenCueHas }}</p>
         }
         <p>{{ stop }}</p>
         <p class="soft">{{ caution }}</p>
@@ -138,6 +141,7 @@ import { PageBar } from '../../shared/page/page-bar';
   `,
 })
 export class RunningSheet {
+  protected readonly words = benchWords.runningSheet;
   readonly id = input.required<string>();
 
   private readonly sessions = inject(Sessions);
@@ -146,7 +150,7 @@ export class RunningSheet {
   private readonly day = inject(ScreeningClock).day;
 
   protected readonly caution = CAUTION_LINE;
-  protected readonly stop = `At any stop sign: ${STOP_ACTION}`;
+  protected readonly stop = this.words.atAnyStopSign(STOP_ACTION);
   protected readonly page = asked(this.id, (id) => this.sessions.withOwner(id));
 
   protected readonly sheet = computed(() => {
@@ -179,9 +183,8 @@ export class RunningSheet {
       held: owner.kind === 'student' ? inTheWay.flatMap(({ needs }) => needs.map(describeNeed)) : [],
       notFor:
         owner.kind === 'class'
-          ? inTheWay.map(
-              ({ student, needs }) =>
-                `Not for ${student.name} as it stands: ${needs.map(describeNeed).join(' ')}`,
+          ? inTheWay.map(({ student, needs }) =>
+              this.words.notForAsIt(student.name, needs.map(describeNeed).join(' ')),
             )
           : [],
       title: session.title,
@@ -207,8 +210,15 @@ export class RunningSheet {
         };
       }),
       cues: cuesTooLong(timeline, naming).map(({ passage, words, needed, there, instead, times }) => {
-        const short = instead === '' ? 'leave it to the tone' : `say “${instead ?? ''}”`;
-        return `${nameOf(passage)}: “${words}” takes ${formatSeconds(needed)} s of ${formatSeconds(there)} s, ${times} times: ${short}.`;
+        const short = instead === '' ? this.words.leaveItToThe : this.words.sayInstead(instead ?? '');
+        return this.words.takesTooLong(
+          nameOf(passage),
+          words,
+          formatSeconds(needed),
+          formatSeconds(there),
+          times,
+          short,
+        );
       }),
     };
   });

@@ -2,6 +2,7 @@ import { clockInWords } from '@nuvrah/core';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { NOT_KEPT } from '../../shared/offline-queue/words';
 import type { SaveState } from './session-draft';
+import { benchWords } from '../../words/bench-words';
 
 /** The state of saving, in words. */
 @Component({
@@ -16,16 +17,16 @@ export class SaveNote {
     const state = this.state();
     switch (state.kind) {
       case 'saved':
-        return `Saved ${clockInWords(state.at.getTime())}`;
+        return benchWords.saveNote.saved(clockInWords(state.at.getTime()));
       case 'unsaved':
       case 'saving':
-        return 'Saving …';
+        return benchWords.saveNote.saving;
       case 'away':
-        return state.kept ? 'Kept in this browser: the server is away.' : NOT_KEPT;
+        return state.kept ? benchWords.saveNote.keptInThisBrowser : NOT_KEPT;
       case 'stale':
-        return 'Not saved: changed elsewhere.';
+        return benchWords.saveNote.notSavedChangedElsewhere;
       case 'refused':
-        return 'Not saved.';
+        return benchWords.saveNote.notSaved;
     }
   });
 }

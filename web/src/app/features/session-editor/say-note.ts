@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { formatSeconds, timeToSay } from '@nuvrah/core';
+import { benchWords } from '../../words/bench-words';
 
 /** What to say aloud when a passage begins, with the time that takes. */
 @Component({
@@ -7,11 +8,11 @@ import { formatSeconds, timeToSay } from '@nuvrah/core';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <label>
-      <span>say aloud when it begins</span>
+      <span>{{ words.sayAloudWhenIt }}</span>
       <textarea
         rows="2"
         maxlength="1000"
-        aria-label="say aloud when it begins"
+        [attr.aria-label]="words.sayAloudWhenIt"
         [value]="text()"
         (input)="write($event)"
       ></textarea>
@@ -33,11 +34,12 @@ import { formatSeconds, timeToSay } from '@nuvrah/core';
   `,
 })
 export class SayNote {
+  protected readonly words = benchWords.sayNote;
   readonly text = input.required<string>();
   readonly written = output<string>();
 
   protected readonly time = computed(() =>
-    this.text().trim() === '' ? null : `About ${formatSeconds(timeToSay(this.text()))} s to say.`,
+    this.text().trim() === '' ? null : this.words.aboutSToSay(formatSeconds(timeToSay(this.text()))),
   );
 
   protected write(event: Event): void {

@@ -7,6 +7,7 @@ import { elementWidth } from '../../shared/score/element-width';
 import { ScoreStaff } from '../../shared/score/score-staff';
 import { windowOf } from '../../shared/score/score-window';
 import { summarise } from '../../shared/sessions/summarise';
+import { benchWords } from '../../words/bench-words';
 
 /** Two versions of one session side by side, to choose from: nothing is overwritten silently. */
 @Component({
@@ -15,8 +16,8 @@ import { summarise } from '../../shared/sessions/summarise';
   imports: [MatButtonModule, ScoreStaff],
   template: `
     <div class="notice" role="alert">
-      <strong>This session was changed somewhere else while you were writing.</strong>
-      Nothing was overwritten. Choose which version to keep; the other can be had back with Undo.
+      <strong>{{ words.thisSessionWasChanged }}</strong>
+      {{ words.nothingWasOverwrittenChoose }}
     </div>
     <div class="versions">
       @for (version of versions(); track version.name) {
@@ -24,7 +25,7 @@ import { summarise } from '../../shared/sessions/summarise';
           <h2>{{ version.name }}</h2>
           <p class="title">{{ version.summary.title }}</p>
           <p>{{ version.summary.line }}</p>
-          <p class="soft">{{ version.summary.total }} in all · saved {{ version.when }}</p>
+          <p class="soft">{{ words.inAllSaved(version.summary.total, version.when) }}</p>
           <nv-score-staff
             class="sheet"
             [timeline]="version.timeline"
@@ -69,6 +70,7 @@ import { summarise } from '../../shared/sessions/summarise';
   `,
 })
 export class SessionConflict {
+  protected readonly words = benchWords.sessionConflict;
   readonly mine = input.required<Session>();
   readonly theirs = input.required<StoredSession>();
   readonly student = input.required<Pick<Student, 'hand'>>();
@@ -81,15 +83,15 @@ export class SessionConflict {
 
   protected readonly versions = computed(() => [
     {
-      ...this.describe(this.mine(), 'Yours, not saved yet'),
-      when: 'not yet',
-      action: 'Keep mine',
+      ...this.describe(this.mine(), this.words.yoursNotSavedYet),
+      when: this.words.notYet,
+      action: this.words.keepMine,
       choose: () => this.keepMine.emit(),
     },
     {
-      ...this.describe(sessionFromChecked(this.theirs().document), 'The one that was saved'),
+      ...this.describe(sessionFromChecked(this.theirs().document), this.words.theOneThatWas),
       when: clockInWords(momentFromText(this.theirs().updatedAt)),
-      action: 'Take this one',
+      action: this.words.takeThisOne,
       choose: () => this.takeTheirs.emit(),
     },
   ]);

@@ -17,6 +17,7 @@ import { Sessions } from '../../api/sessions';
 import { Variants } from '../../api/variants';
 import { saveFile } from '../../ui/save-file';
 import { FileButton } from '../../ui/file-button';
+import { benchWords } from '../../words/bench-words';
 
 /** The session to a file in the open format; and a file opened as a new session, whole or not at all: what is open stays as it is. */
 @Component({
@@ -24,12 +25,8 @@ import { FileButton } from '../../ui/file-button';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [FileButton, MatButtonModule],
   template: `
-    <button matButton type="button" (click)="save()">Save as a file</button>
-    <nv-file-button
-      label="Open a file as a new session"
-      accept=".json,application/json"
-      (fileChosen)="read($event)"
-    />
+    <button matButton type="button" (click)="save()">{{ words.saveAsAFile }}</button>
+    <nv-file-button [label]="words.openAFileAs" accept=".json,application/json" (fileChosen)="read($event)" />
     @if (said().length > 0) {
       <div class="notice" [class.problem]="refused()" [attr.role]="refused() ? 'alert' : 'status'">
         @for (line of said(); track $index) {
@@ -58,6 +55,7 @@ import { FileButton } from '../../ui/file-button';
   `,
 })
 export class SessionFile {
+  protected readonly words = benchWords.sessionFile;
   readonly session = input.required<Session>();
   /** Whose the new one is. */
   readonly owner = input.required<SessionOwner>();
@@ -99,18 +97,18 @@ export class SessionFile {
     const problems = checkSession(session, this.account.required().conventions);
     if (problems.length > 0)
       return this.refuse([
-        'Nothing was taken from it.',
+        this.words.nothingWasTakenFrom,
         ...problems.map((one) => `${one.pointer}: ${one.message}`),
       ]);
     this.refused.set(false);
-    const variants = 'Variants that are not on your Shelf became the techniques that they are of.';
-    this.said.set(['Opening it as a new session …', ...(lost.length > 0 ? [variants] : [])]);
+    const variants = this.words.variantsThatAreNot;
+    this.said.set([this.words.openingItAsA, ...(lost.length > 0 ? [variants] : [])]);
     this.sessions.add(this.owner(), session).subscribe({
       next: ({ id }) => {
         this.said.set(lost.length > 0 ? [variants] : []);
         void this.router.navigate(['/bench', id]);
       },
-      error: (problem: ApiProblem) => this.refuse(['Nothing was taken from it.', saidOf(problem)]),
+      error: (problem: ApiProblem) => this.refuse([this.words.nothingWasTakenFrom, saidOf(problem)]),
     });
   }
 

@@ -7,6 +7,7 @@ import {
   type SessionTotals,
   type Timeline,
 } from '@nuvrah/core';
+import { benchWords } from '../../words/bench-words';
 
 const share = (of: number): string => `${Math.round(of * 100)} %`;
 
@@ -18,23 +19,25 @@ const share = (of: number): string => `${Math.round(of * 100)} %`;
     <table class="sheet-table">
       <thead>
         <tr>
-          <th scope="col"><span class="spoken-only">total</span></th>
-          <th scope="col" class="number">session</th>
-          <th scope="col" class="number">this passage</th>
+          <th scope="col">
+            <span class="spoken-only">{{ words.total }}</span>
+          </th>
+          <th scope="col" class="number">{{ words.session }}</th>
+          <th scope="col" class="number">{{ words.thisPassage }}</th>
         </tr>
       </thead>
       <tbody>
         <tr>
-          <th scope="row">Time</th>
+          <th scope="row">{{ words.time }}</th>
           <td class="number">{{ clock(whole().time) }}</td>
           <td class="number">{{ clock(part().time) }}</td>
         </tr>
         <tr>
           <th scope="row">
             @if (whole().longestHold; as event) {
-              <button type="button" (click)="show.emit(event)">Longest hold</button>
+              <button type="button" (click)="show.emit(event)">{{ words.longestHold }}</button>
             } @else {
-              Longest hold
+              {{ words.longestHold }}
             }
           </th>
           <td class="number">{{ longest() }} s</td>
@@ -53,7 +56,7 @@ const share = (of: number): string => `${Math.round(of * 100)} %`;
   styles: `
     td,
     th {
-      padding-block: 0.25rem;
+      padding: 0.25rem 0.5rem;
     }
     th[scope='row'] {
       font-weight: 400;
@@ -78,6 +81,7 @@ const share = (of: number): string => `${Math.round(of * 100)} %`;
   `,
 })
 export class SessionTotalsList {
+  protected readonly words = benchWords.sessionTotalsList;
   readonly session = input.required<Session>();
   readonly timeline = input.required<Timeline>();
   /** The passage that is chosen. */
@@ -94,11 +98,14 @@ export class SessionTotalsList {
 
   protected readonly rows = computed(() => {
     const rows: { readonly name: string; readonly of: (totals: SessionTotals) => string }[] = [
-      { name: 'Holds in all', of: ({ held }) => formatClock(held) },
-      { name: 'Share in holds', of: ({ held, time }) => share(time === 0 ? 0 : held / time) },
-      { name: 'Arm raised', of: ({ armRaised }) => formatClock(armRaised) },
-      { name: 'Strokes', of: ({ strokes }) => String(strokes) },
-      { name: 'Heating, cooling', of: ({ heating, cooling }) => `${share(heating)}, ${share(cooling)}` },
+      { name: this.words.holdsInAll, of: ({ held }) => formatClock(held) },
+      { name: this.words.shareInHolds, of: ({ held, time }) => share(time === 0 ? 0 : held / time) },
+      { name: this.words.armRaised, of: ({ armRaised }) => formatClock(armRaised) },
+      { name: this.words.strokes, of: ({ strokes }) => String(strokes) },
+      {
+        name: this.words.heatingCooling,
+        of: ({ heating, cooling }) => `${share(heating)}, ${share(cooling)}`,
+      },
     ];
     return this.whole().strokes > 0 ? rows : rows.filter(({ name }) => name !== 'Strokes');
   });

@@ -18,6 +18,7 @@ import { NumberField, type NumberForm } from '../../ui/number-field';
 import { breathForm, countsForm, secondsForm, wholeForm } from '../../ui/number-forms';
 import type { PassageEdit } from './passage-settings';
 import { MatCheckboxModule } from '@angular/material/checkbox';
+import { benchWords } from '../../words/bench-words';
 
 interface Row {
   readonly key: 'strokes' | 'rate' | 'sets';
@@ -54,19 +55,24 @@ interface Row {
         </div>
       }
       @if (turnsMayChange()) {
-        <nv-select label="turns" [value]="turnsKey()" [words]="turnWords" (valueChange)="setTurns($event)" />
+        <nv-select
+          [label]="words.turns"
+          [value]="turnsKey()"
+          [words]="turnWords"
+          (valueChange)="setTurns($event)"
+        />
       }
     </div>
     <div class="fields">
       <mat-checkbox [checked]="passage().rateRamp !== null" (change)="toggleRamp()">
-        faster or slower by set
+        {{ words.fasterOrSlowerBy }}
       </mat-checkbox>
       @if (passage().rateRamp; as ramp) {
         <div class="labelled">
-          <span>rate of the last set</span>
+          <span>{{ words.rateOfTheLast }}</span>
           <nv-number-field
-            label="rate of the last set"
-            unit="a minute"
+            [label]="words.rateOfTheLast"
+            [unit]="words.aMinute"
             [value]="ramp.to"
             [form]="rateForm()"
             [min]="pattern().rate.from"
@@ -77,10 +83,10 @@ interface Row {
           />
         </div>
         <div class="labelled">
-          <span>step by set</span>
+          <span>{{ words.stepBySet }}</span>
           <nv-number-field
-            label="step of the rate"
-            unit="a minute"
+            [label]="words.stepOfTheRate"
+            [unit]="words.aMinute"
             [value]="step()"
             [form]="stepForm"
             [min]="1"
@@ -93,15 +99,15 @@ interface Row {
     </div>
     <div class="fields">
       <mat-checkbox [checked]="passage().recovery !== null" (change)="toggleRecovery()">
-        recovery breath
+        {{ words.recoveryBreath }}
       </mat-checkbox>
       @if (passage().recovery; as recovery) {
         @for (part of recoveryParts; track part.key) {
           <div class="labelled">
-            <span>{{ part.label }}, counts</span>
+            <span>{{ words.counts(part.label) }}</span>
             <nv-number-field
-              [label]="'recovery ' + part.label"
-              unit="counts"
+              [label]="words.recovery(part.label)"
+              [unit]="words.inCounts"
               [value]="recovery[part.key]"
               [form]="part.form"
               [min]="part.from"
@@ -112,7 +118,7 @@ interface Row {
           </div>
         }
         <nv-select
-          label="out through"
+          [label]="words.outThrough"
           [value]="recovery.exhaleThrough"
           [words]="outWays"
           (valueChange)="setRecovery('exhaleThrough', $event)"
@@ -121,17 +127,17 @@ interface Row {
     </div>
     <div class="fields">
       <nv-select
-        label="natural breathing after"
+        [label]="words.naturalBreathingAfter"
         [value]="passage().quiet === 'convention' ? 'convention' : 'fixed'"
         [words]="{ convention: 'by convention', fixed: 'so many seconds' }"
         (valueChange)="setQuiet($event)"
       />
       @if (fixedQuiet(); as fixed) {
         <div class="labelled">
-          <span>seconds</span>
+          <span>{{ words.seconds }}</span>
           <nv-number-field
-            label="natural breathing after strokes"
-            unit="seconds"
+            [label]="words.naturalBreathingAfterStrokes"
+            [unit]="words.seconds"
             [value]="fixed"
             [form]="quietForm"
             [min]="least"
@@ -147,6 +153,7 @@ interface Row {
   styleUrl: '../../ui/fields.scss',
 })
 export class StrokeForm {
+  protected readonly words = benchWords.strokeForm;
   readonly passage = input.required<StrokePassage>();
   readonly edit = output<PassageEdit>();
 
@@ -163,7 +170,7 @@ export class StrokeForm {
   ] as const;
   protected readonly outWays: Partial<Record<BreathPath, string>> = {
     nose: BREATH_PATH_NAMES.nose,
-    'rounded-lips': 'mouth, rounded lips',
+    'rounded-lips': this.words.mouthRoundedLips,
   };
   protected readonly turnWords = {
     'left right both': 'left, right, both',
@@ -177,13 +184,19 @@ export class StrokeForm {
     const { variant, technique } = this.passage();
     return (this.variants.techniqueOf(variant) ?? techniqueOf(technique)).pattern as StrokePattern;
   });
-  protected readonly kind = computed(() => `Strokes: ${STROKE_NAMES[this.passage().stroke]}.`);
-  protected readonly rateForm = computed(() => this.formOf(this.pattern().rate, 'strokes a minute'));
+  protected readonly kind = computed(() => this.words.strokes(STROKE_NAMES[this.passage().stroke]));
+  protected readonly rateForm = computed(() => this.formOf(this.pattern().rate, this.words.strokesAMinute));
   protected readonly rows = computed((): readonly Row[] => {
     const { strokes, rate, sets } = this.pattern();
     return [
-      { key: 'strokes', label: 'strokes a turn', form: this.formOf(strokes, 'strokes'), ...strokes, by: 5 },
-      { key: 'rate', label: 'strokes a minute', form: this.rateForm(), ...rate, by: 5 },
+      {
+        key: 'strokes',
+        label: this.words.strokesATurn,
+        form: this.formOf(strokes, 'strokes'),
+        ...strokes,
+        by: 5,
+      },
+      { key: 'rate', label: this.words.strokesAMinute, form: this.rateForm(), ...rate, by: 5 },
       { key: 'sets', label: 'sets', form: this.formOf(sets, 'sets'), ...sets, by: 1 },
     ];
   });

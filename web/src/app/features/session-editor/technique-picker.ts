@@ -10,9 +10,11 @@ import {
   type Slot,
   type TechniqueId,
   nameBeside,
+  SLOT_NAMES,
 } from '@nuvrah/core';
 import { AccountStore } from '../../api/account';
 import { Variants } from '../../api/variants';
+import { benchWords } from '../../words/bench-words';
 
 /** What was picked: a technique, or an own variant of one. */
 export interface Pick {
@@ -37,12 +39,12 @@ const SERVES = 0.8;
   imports: [MatButtonModule],
   template: `
     <label>
-      <span>Find a technique</span>
+      <span>{{ words.findATechnique }}</span>
       <input
         #search
         type="search"
         autocomplete="off"
-        placeholder="any name or spelling"
+        [placeholder]="words.anyNameOrSpelling"
         [value]="typed()"
         (input)="typed.set(search.value)"
         (keydown.enter)="pickFirst()"
@@ -53,9 +55,9 @@ const SERVES = 0.8;
       @for (entry of found(); track entry.key) {
         @if (entry.opens; as slot) {
           <li class="slot">
-            {{ slot }}
+            {{ slots[slot] }}
             @if (goal() && !filled().includes(slot)) {
-              <strong>nothing here yet</strong>
+              <strong>{{ words.nothingHereYet }}</strong>
             }
           </li>
         }
@@ -63,16 +65,16 @@ const SERVES = 0.8;
           <button type="button" (click)="picked.emit(entry)">
             <strong>{{ entry.name }}</strong>&ngsp;<span class="soft">{{ entry.also }}</span>
             @if (entry.serves) {
-              <span class="serves">&ngsp;· serves {{ goalName() }}</span>
+              <span class="serves">{{ words.serves(goalName()) }}</span>
             }
           </button>
         </li>
       } @empty {
-        <li class="soft">No technique answers to that. Try another spelling.</li>
+        <li class="soft">{{ words.noTechniqueAnswersTo }}</li>
       }
     </ul>
     @if (closable()) {
-      <button matButton type="button" (click)="closed.emit()">Close</button>
+      <button matButton type="button" (click)="closed.emit()">{{ words.close }}</button>
     }
   `,
   styles: `
@@ -139,6 +141,8 @@ const SERVES = 0.8;
   `,
 })
 export class TechniquePicker {
+  protected readonly slots = SLOT_NAMES;
+  protected readonly words = benchWords.techniquePicker;
   readonly closable = input(true);
   /** What the session is for, and the slots that have something: suggestions are marked by them. */
   readonly goal = input<Goal | null>(null);
@@ -170,7 +174,7 @@ export class TechniquePicker {
           technique: document.technique,
           variant: id,
           name: document.name,
-          also: `your variant of ${base?.names[naming] ?? document.technique}`,
+          also: this.words.yourVariantOf(base?.names[naming] ?? document.technique),
           slot: base?.slot ?? 'arrive',
           answers: (text: string) => answersTo({ names, aliases: base?.aliases ?? [] }, text),
         };

@@ -12,6 +12,7 @@ import {
 import { AccountStore } from '../../api/account';
 import { Fold } from '../../ui/fold';
 import { MatCheckboxModule } from '@angular/material/checkbox';
+import { benchWords } from '../../words/bench-words';
 
 const MOST_MINUTES = LONGEST_SESSION_HOURS * 60;
 /** Places that are offered for it: more is a choice without a difference. */
@@ -31,30 +32,30 @@ const NOTHING = 1000;
     <form (submit)="fit($event)">
       <div class="row">
         <label>
-          <span>time there is, minutes</span>
+          <span>{{ words.timeThereIsMinutes }}</span>
           <input
             type="number"
             min="1"
             step="1"
             [max]="most"
-            aria-label="time there is, minutes"
-            placeholder="open"
+            [attr.aria-label]="words.timeThereIsMinutes"
+            [placeholder]="words.open"
             [value]="session().minutes ?? ''"
             [attr.aria-invalid]="wrong() ? true : null"
             (input)="setMinutes($event)"
           />
         </label>
-        <button matButton="outlined" type="submit">Make it fit</button>
+        <button matButton="outlined" type="submit">{{ words.makeItFit }}</button>
       </div>
       <p [class.wrong]="wrong()" [attr.role]="wrong() ? 'alert' : null">{{ wrong() ?? balance() }}</p>
-      <nv-fold name="Weights and locks">
+      <nv-fold [name]="words.weightsAndLocks">
         <ng-template>
           <table>
             <thead>
               <tr>
-                <th scope="col">passage</th>
-                <th scope="col">lock</th>
-                <th scope="col">weight</th>
+                <th scope="col">{{ words.passage }}</th>
+                <th scope="col">{{ words.lock }}</th>
+                <th scope="col">{{ words.weight }}</th>
               </tr>
             </thead>
             <tbody>
@@ -75,19 +76,19 @@ const NOTHING = 1000;
                         min="0"
                         step="1"
                         max="99"
-                        [attr.aria-label]="'weight of ' + row.name"
+                        [attr.aria-label]="words.weightOf(row.name)"
                         [value]="row.weight"
                         (change)="setWeight(row.id, $event)"
                       />
                     } @else {
-                      <span class="soft">{{ row.weight === null ? 'the rest' : 'as it is' }}</span>
+                      <span class="soft">{{ row.weight === null ? words.theRest : words.asItIs }}</span>
                     }
                   </td>
                 </tr>
               }
             </tbody>
           </table>
-          <p class="soft">Time is shared by weight, to begin with by what each takes now, in minutes.</p>
+          <p class="soft">{{ words.timeIsSharedBy }}</p>
         </ng-template>
       </nv-fold>
     </form>
@@ -99,7 +100,7 @@ const NOTHING = 1000;
       </ul>
     }
     @if (places().length > 0) {
-      <p class="soft">It could go to:</p>
+      <p class="soft">{{ words.itCouldGoTo }}</p>
       <div class="places">
         @for (place of places(); track place.passageId) {
           <button matButton="outlined" type="button" (click)="give(place.session)">{{ place.text }}</button>
@@ -148,6 +149,7 @@ const NOTHING = 1000;
   `,
 })
 export class TimePanel {
+  protected readonly words = benchWords.timePanel;
   readonly session = input.required<Session>();
   readonly timeline = input.required<Timeline>();
   readonly names = input.required<ReadonlyMap<string, string>>();
@@ -169,11 +171,11 @@ export class TimePanel {
   });
   protected readonly balance = computed(() => {
     const left = this.left();
-    const planned = `${formatClock(this.timeline().total)} planned`;
+    const planned = this.words.planned(formatClock(this.timeline().total));
     if (left === null) return `${planned}.`;
-    if (Math.abs(left) < NOTHING) return `${planned}: it fills the time.`;
+    if (Math.abs(left) < NOTHING) return this.words.itFillsTheTime(planned);
     const by = formatClock(Math.abs(left));
-    return left > 0 ? `${planned}, ${by} left over.` : `${planned}, ${by} too long.`;
+    return left > 0 ? this.words.leftOver(planned, by) : this.words.tooLong(planned, by);
   });
 
   protected readonly places = computed(() => {
@@ -204,7 +206,7 @@ export class TimePanel {
     const text = (event.target as HTMLInputElement).value.trim();
     const minutes = text === '' ? null : Number(text);
     const whole = minutes === null || (Number.isInteger(minutes) && minutes >= 1 && minutes <= MOST_MINUTES);
-    this.wrong.set(whole ? null : `Say how many whole minutes there are: 1 to ${MOST_MINUTES}.`);
+    this.wrong.set(whole ? null : this.words.sayHowManyWhole(MOST_MINUTES));
     this.said.set(null);
     if (whole) this.minutes.emit(minutes);
   }
@@ -230,7 +232,7 @@ export class TimePanel {
     const { minutes } = this.session();
     if (this.wrong() !== null) return;
     if (minutes === null) {
-      this.wrong.set(`Say how many whole minutes there are: 1 to ${MOST_MINUTES}.`);
+      this.wrong.set(this.words.sayHowManyWhole(MOST_MINUTES));
       return;
     }
     const { conventions } = this.account.required();
@@ -238,14 +240,14 @@ export class TimePanel {
     const fit = fitTime(this.session(), conventions, minutes, this.locked(), weights);
     if (!fit.ok) {
       const least = formatClock(fit.problem.least * 1000);
-      this.said.set([`With one round of everything it takes ${least}: take something out, or more time.`]);
+      this.said.set([this.words.withOneRoundOf(least)]);
       return;
     }
     const { session, changes, leftOver } = fit.value;
     this.said.set([
       ...changes.map(({ passageId, said }) => `${this.names().get(passageId) ?? ''}: ${said}`),
-      ...(changes.length === 0 ? ['Nothing had to change.'] : []),
-      ...(leftOver >= 1 ? [`${Math.round(leftOver)} s are left over.`] : []),
+      ...(changes.length === 0 ? [this.words.nothingHadToChange] : []),
+      ...(leftOver >= 1 ? [this.words.secondsLeftOver(Math.round(leftOver))] : []),
     ]);
     if (changes.length > 0) this.fitted.emit(session);
   }

@@ -12,6 +12,7 @@ import { AccountStore } from '../../api/account';
 import { asked } from '../../api/loaded';
 import { LoadingNote } from '../../shared/loading-note';
 import { Sessions } from '../../api/sessions';
+import { benchWords } from '../../words/bench-words';
 
 /** Earlier versions of a session, each against what is here now; brought back, it is an edit that can be undone. */
 @Component({
@@ -27,15 +28,15 @@ import { Sessions } from '../../api/sessions';
           @for (line of version.lines; track line) {
             <div>{{ line }}</div>
           } @empty {
-            <div>the same as now</div>
+            <div>{{ words.theSameAsNow }}</div>
           }
           <button matButton="outlined" type="button" (click)="bringBack.emit(version.session)">
-            Bring it back
+            {{ words.bringItBack }}
           </button>
         </li>
       } @empty {
         @if (page.value()) {
-          <li>None yet: what stood for ten minutes before it was changed is kept here.</li>
+          <li>{{ words.noneYetWhatStood }}</li>
         }
       }
     </ul>
@@ -52,6 +53,7 @@ import { Sessions } from '../../api/sessions';
   `,
 })
 export class VersionList {
+  protected readonly words = benchWords.versionList;
   readonly sessionId = input.required<string>();
   /** As it is now. */
   readonly session = input.required<Session>();

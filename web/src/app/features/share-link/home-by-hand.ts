@@ -16,6 +16,7 @@ import { nameOfPassage, type Practised } from '../../shared/practice/practised';
 import { DateField } from '../../ui/date-field';
 import { TimeField } from '../../ui/time-field';
 import { KitForm } from '../../ui/kit-form';
+import { homeWords } from '../../words/home-words';
 
 /** What was done without the page. */
 export interface ByHand {
@@ -44,13 +45,13 @@ interface Row {
       @for (row of rows(); track $index) {
         @if (row) {
           <label>
-            <span>{{ row.name }}, {{ row.word }} of {{ row.planned }}</span>
+            <span>{{ words.of(row.name, row.word, row.planned) }}</span>
             <input
               type="number"
               min="0"
               step="0.5"
               [max]="row.planned"
-              [attr.aria-label]="row.name + ', ' + row.word + ' of ' + row.planned"
+              [attr.aria-label]="words.doneOf(row.name, row.word, row.planned)"
               [value]="done()[$index]"
               (change)="set($index, $event)"
             />
@@ -58,13 +59,13 @@ interface Row {
         }
       }
       <div class="row">
-        <nv-date-field label="day" [max]="today" [value]="day()" (valueChange)="day.set($event)" />
-        <nv-time-field label="time" [value]="time()" (valueChange)="time.set($event)" />
+        <nv-date-field [label]="words.day" [max]="today" [value]="day()" (valueChange)="day.set($event)" />
+        <nv-time-field [label]="words.time" [value]="time()" (valueChange)="time.set($event)" />
       </div>
       @if (problem(); as text) {
         <p class="wrong" role="alert">{{ text }}</p>
       }
-      <button matButton="outlined" type="submit">Go on to tell it</button>
+      <button matButton="outlined" type="submit">{{ words.goOnToTell }}</button>
     </form>
   `,
   styleUrl: '../../ui/form.scss',
@@ -75,6 +76,7 @@ interface Row {
   `,
 })
 export class HomeByHand {
+  protected readonly words = homeWords.homeByHand;
   readonly practised = input.required<Practised>();
   readonly told = output<ByHand>();
 
@@ -109,11 +111,11 @@ export class HomeByHand {
   protected tell(event: Event): void {
     event.preventDefault();
     const day = this.day();
-    if (day === null) return this.problem.set('Say on which day it was.');
+    if (day === null) return this.problem.set(this.words.sayOnWhichDay);
     // Left as it was it is now, to the second.
     const asOpened = day === this.today && this.time() === this.timeNow;
     const moment = asOpened ? this.now() : DateTime.fromISO(`${day}T${this.time()}`).toMillis();
-    if (moment > this.now()) return this.problem.set('That lies ahead. Say when it was.');
+    if (moment > this.now()) return this.problem.set(this.words.thatLiesAheadSay);
     this.problem.set(null);
     this.told.emit({ rounds: this.done(), startedAt: new Date(moment).toISOString() });
   }

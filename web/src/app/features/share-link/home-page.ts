@@ -40,6 +40,7 @@ import { HomeTelling } from './home-telling';
 import { OfflineCopy } from './offline-copy';
 import { firstValueFrom, of, timeout } from 'rxjs';
 import { MatCheckboxModule } from '@angular/material/checkbox';
+import { homeWords } from '../../words/home-words';
 
 /** Practice at home, by a private link: read how, lead oneself, tell how it was. Works without a connection after a first visit. */
 @Component({
@@ -60,6 +61,7 @@ import { MatCheckboxModule } from '@angular/material/checkbox';
   styleUrl: './home-page.scss',
 })
 export class HomePage {
+  protected readonly words = homeWords.homePage;
   readonly token = input.required<string>();
 
   private readonly homes = inject(HomeStore);

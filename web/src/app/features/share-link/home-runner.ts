@@ -14,6 +14,7 @@ import { LeadRunner, type LeadAbout } from '../../shared/playback/lead-runner';
 import { practisedOf } from '../../shared/practice/practised';
 import { of, tap, type Observable } from 'rxjs';
 import { HomeStore } from './home-store';
+import { homeWords } from '../../words/home-words';
 
 /** What was practised and is not told yet, as it is kept on this phone. */
 export interface Practice {
@@ -28,9 +29,9 @@ export interface Practice {
 
 const KEPT_AS = 'home.practice';
 
-const STOP_QUIETLY = 'Go on as planned, or stop and breathe naturally.';
-const NOT_AGREED = 'This was not agreed with your instructor.';
-const ASK_FIRST = 'Your instructor wants to talk with you before you go on: stop, and breathe naturally.';
+const STOP_QUIETLY = homeWords.homeRunner.goOnAsPlanned;
+const NOT_AGREED = homeWords.homeRunner.thisWasNotAgreed;
+const ASK_FIRST = homeWords.homeRunner.yourInstructorWantsTo;
 
 const setupOf = (practice: HomePractice): LeadSetup => {
   const { session, hand, conventions } = practisedOf(practice);

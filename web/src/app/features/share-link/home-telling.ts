@@ -6,6 +6,7 @@ import { describePassageRecord } from '../../shared/sitting-record/describe-reco
 import { EffortAndNote } from '../../shared/sitting-record/effort-and-note';
 import { SignPanel } from '../../shared/sitting-record/sign-panel';
 import { LocalNumber } from '../../shared/local-number';
+import { homeWords } from '../../words/home-words';
 
 /** What is told after a practice at home: what was done, signs, how hard it felt, a note. */
 @Component({
@@ -13,15 +14,15 @@ import { LocalNumber } from '../../shared/local-number';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [EffortAndNote, MatButtonModule, SignPanel],
   template: `
-    <h1>{{ record().outcome === 'finished' ? 'Finished' : 'Ended' }}</h1>
-    <p>Hand down. Sit a moment, and let the breath go as it likes.</p>
+    <h1>{{ record().outcome === 'finished' ? words.finished : words.ended }}</h1>
+    <p>{{ words.handDownSitA }}</p>
     <nv-sign-panel
       [asked]="record().outcome !== 'finished'"
       [emergencyNumber]="number()"
       [(chosen)]="signs"
     />
     <section aria-labelledby="done">
-      <h2 id="done">What was done</h2>
+      <h2 id="done">{{ words.whatWasDone }}</h2>
       <ul>
         @for (line of lines(); track $index) {
           <li>{{ line }}</li>
@@ -30,8 +31,8 @@ import { LocalNumber } from '../../shared/local-number';
     </section>
     <nv-effort-and-note [(effort)]="effort" [(note)]="note" [problem]="problem()" (save)="tell()">
       <div class="ways">
-        <button matButton="filled" type="submit" [disabled]="busy()">Tell your instructor</button>
-        <button matButton type="button" (click)="dropped.emit()">Do not tell</button>
+        <button matButton="filled" type="submit" [disabled]="busy()">{{ words.tellYourInstructor }}</button>
+        <button matButton type="button" (click)="dropped.emit()">{{ words.doNotTell }}</button>
       </div>
     </nv-effort-and-note>
   `,
@@ -55,6 +56,7 @@ import { LocalNumber } from '../../shared/local-number';
   `,
 })
 export class HomeTelling {
+  protected readonly words = homeWords.homeTelling;
   readonly record = input.required<LeadRecord>();
   readonly naming = input.required<Naming>();
   readonly busy = input.required<boolean>();
@@ -72,7 +74,7 @@ export class HomeTelling {
 
   protected tell(): void {
     const effort = this.effort();
-    if (effort === null) return this.problem.set('Say how hard it felt: choose a number from 0 to 10.');
+    if (effort === null) return this.problem.set(this.words.sayHowHardIt);
     this.problem.set(null);
     const { passages, takenBack, ...rest } = this.record();
     const record = {

@@ -15,11 +15,12 @@ import { ConventionFields } from '../../shared/convention-fields';
 import { closingPose, HandDrawing } from './hand-drawing';
 import { Choice } from '../../ui/choice';
 import { PageBar } from '../../shared/page/page-bar';
+import { shelfWords } from '../../words/shelf-words';
 
 const NAMINGS: Readonly<Record<Naming, string>> = {
-  plain: 'plain Latin (nadi shodhana)',
-  diacritic: 'with diacritics (nāḍī śodhana)',
-  english: 'English (alternate-nostril breath)',
+  plain: shelfWords.conventionsPage.plainLatinNadiShodhana,
+  diacritic: shelfWords.conventionsPage.withDiacriticsNOdhana,
+  english: shelfWords.conventionsPage.englishAlternateNostrilBreath,
 };
 
 /** Where the instructor stands where schools differ, and how names are written. Each choice is saved as it is made. */
@@ -30,39 +31,38 @@ const NAMINGS: Readonly<Record<Naming, string>> = {
   template: `
     <div class="page">
       <nv-page-bar>
-        <h1>Where schools differ</h1>
+        <h1>{{ words.whereSchoolsDiffer }}</h1>
         <span class="soft" role="status">{{ said() }}</span>
-        <a matButton="outlined" routerLink="/shelf">Back to the Shelf</a>
+        <a matButton="outlined" routerLink="/shelf">{{ words.backToTheShelf }}</a>
       </nv-page-bar>
       <p class="soft">
-        Your own answers, for every session that has none of its own. A sitting keeps the answers it was led
-        with.
+        {{ words.yourOwnAnswersFor }}
       </p>
       @if (problem(); as text) {
         <p class="notice problem" role="alert">{{ text }}</p>
       }
       <nv-choice
-        legend="Names are written"
+        [legend]="words.namesAreWritten"
         [words]="namings"
         [value]="account.required().naming"
         (valueChange)="setNaming($event)"
       />
-      <h2 id="hands">The closing hand</h2>
+      <h2 id="hands">{{ words.theClosingHand }}</h2>
       <div class="hands" aria-labelledby="hands">
         @for (gesture of gestures(); track gesture.position) {
           <figure [class.chosen]="gesture.chosen">
             <div class="pair">
-              <nv-hand-drawing hand="left" [pose]="gesture.pose" [label]="'left hand, ' + gesture.name" />
-              <nv-hand-drawing hand="right" [pose]="gesture.pose" [label]="'right hand, ' + gesture.name" />
+              <nv-hand-drawing hand="left" [pose]="gesture.pose" [label]="words.leftHand(gesture.name)" />
+              <nv-hand-drawing hand="right" [pose]="gesture.pose" [label]="words.rightHand(gesture.name)" />
             </div>
-            <figcaption>{{ gesture.name }}{{ gesture.chosen ? ', yours' : '' }}</figcaption>
+            <figcaption>{{ gesture.name }}{{ gesture.chosen ? words.yours : '' }}</figcaption>
           </figure>
         }
       </div>
       <nv-convention-fields [value]="conventions()" (choose)="setConvention($event.key, $event.choice)" />
       @if (differs()) {
         <button matButton="outlined" type="button" (click)="save({ conventions: defaults })">
-          Back to the defaults
+          {{ words.backToTheDefaults }}
         </button>
       }
     </div>
@@ -115,6 +115,7 @@ const NAMINGS: Readonly<Record<Naming, string>> = {
   `,
 })
 export class ConventionsPage {
+  protected readonly words = shelfWords.conventionsPage;
   protected readonly account = inject(AccountStore);
   protected readonly namings = NAMINGS;
   protected readonly defaults = DEFAULT_CONVENTIONS;
@@ -148,12 +149,12 @@ export class ConventionsPage {
   protected save(change: { readonly naming?: Naming; readonly conventions?: Conventions }): void {
     const { naming, conventions } = this.account.required();
     this.problem.set(null);
-    this.said.set('Saving …');
+    this.said.set(this.words.saving);
     this.account.changePreferences({ naming, conventions, ...change }).subscribe({
-      next: () => this.said.set('Saved.'),
+      next: () => this.said.set(this.words.saved),
       error: (problem: ApiProblem) => {
         this.said.set('');
-        this.problem.set(`${problem.message} The choice was not saved.`);
+        this.problem.set(this.words.theChoiceWasNot(problem.message));
       },
     });
   }

@@ -15,6 +15,7 @@ import { ScoreStaff } from '../../shared/score/score-staff';
 import { interval, type Subscription } from 'rxjs';
 import { AccountStore } from '../../api/account';
 import type { OneRound } from '../../shared/score/one-round';
+import { shelfWords } from '../../words/shelf-words';
 
 const GUTTER = 64;
 /** Seconds between the press and the first tone. */
@@ -36,7 +37,7 @@ const LEAD_IN = 0.2;
     />
     <p class="row">
       <button matButton="outlined" type="button" (click)="toggle()">
-        {{ playing() ? 'Stop' : 'Play one round' }}
+        {{ playing() ? words.stop : words.playOneRound }}
       </button>
       <span aria-live="polite">{{ spoken() }}</span>
     </p>
@@ -56,6 +57,7 @@ const LEAD_IN = 0.2;
   `,
 })
 export class RoundPlayer {
+  protected readonly words = shelfWords.roundPlayer;
   readonly round = input.required<OneRound>();
 
   private readonly stages = inject(Stages);

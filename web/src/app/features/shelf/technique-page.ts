@@ -14,6 +14,7 @@ import {
   techniqueOf,
   type Side,
   asksApproval,
+  FEATURE_NAMES,
 } from '@nuvrah/core';
 import { AccountStore } from '../../api/account';
 import { askedOnce } from '../../api/loaded';
@@ -25,6 +26,7 @@ import { RoundPlayer } from './round-player';
 import { SeatDrawing } from './seat-drawing';
 import { VariantEditor } from './variant-editor';
 import { PageBar } from '../../shared/page/page-bar';
+import { shelfWords } from '../../words/shelf-words';
 
 /** One technique, or one variant, with everything that is known of it. */
 @Component({
@@ -44,6 +46,7 @@ import { PageBar } from '../../shared/page/page-bar';
   styleUrl: './technique-page.scss',
 })
 export class TechniquePage {
+  protected readonly words = shelfWords.techniquePage;
   /** A technique's id, or a variant's. */
   readonly id = input.required<string>();
 
@@ -85,7 +88,7 @@ export class TechniquePage {
     (this.technique()?.effects ?? []).map((goal) => GOALS[goal]).join(', '),
   );
   protected readonly features = computed(() =>
-    (this.technique()?.features ?? []).map((feature) => feature.replace('-', ' ')).join(', '),
+    (this.technique()?.features ?? []).map((feature) => FEATURE_NAMES[feature]).join(', '),
   );
   protected readonly ranges = computed(() => {
     const technique = this.technique();
@@ -94,7 +97,11 @@ export class TechniquePage {
       const { name, unit } = RANGE_FACTS[key];
       const range = rangeOf(technique, key);
       const start = (technique.pattern.start as Record<string, number>)[key];
-      return { key, name, line: `${range?.from} to ${range?.to} ${unit}, begins with ${start}` };
+      return {
+        key,
+        name,
+        line: this.words.fromToBegins(range?.from ?? '', range?.to ?? '', unit, start ?? ''),
+      };
     });
   });
   protected readonly ratios = computed(() => {
@@ -122,10 +129,10 @@ export class TechniquePage {
     if (!technique) return '';
     const { silent, handsFree, unobtrusive } = technique;
     return [
-      silent ? 'silent' : 'can be heard',
-      handsFree ? 'hands free' : 'needs a hand',
-      unobtrusive ? 'unobtrusive' : 'is noticed by others',
-      ...(this.needsApproval() ? ['only with a teacher’s approval'] : []),
+      silent ? 'silent' : this.words.canBeHeard,
+      handsFree ? this.words.handsFree : this.words.needsAHand,
+      unobtrusive ? 'unobtrusive' : this.words.isNoticedByOthers,
+      ...(this.needsApproval() ? [this.words.onlyWithATeachers] : []),
     ].join(' · ');
   });
 

@@ -31,6 +31,7 @@ import { countsForm, wholeForm } from '../../ui/number-forms';
 import { saveFile } from '../../ui/save-file';
 import { FileButton } from '../../ui/file-button';
 import { KitForm } from '../../ui/kit-form';
+import { shelfWords } from '../../words/shelf-words';
 
 /** A variant of one's own: name, ranges, beginning and a note. What was typed stays when it is refused. */
 @Component({
@@ -39,12 +40,12 @@ import { KitForm } from '../../ui/kit-form';
   imports: [KitForm, FileButton, MatButtonModule, NumberField],
   template: `
     <form (submit)="save($event)" aria-labelledby="variant">
-      <h2 id="variant">{{ variant() ? 'Your variant' : 'A variant of your own' }}</h2>
+      <h2 id="variant">{{ variant() ? words.yourVariant : words.aVariantOf }}</h2>
       <label>
-        <span>name</span>
+        <span>{{ words.name }}</span>
         <input
           #name
-          aria-label="name of the variant"
+          [attr.aria-label]="words.nameOfTheVariant"
           maxlength="80"
           [value]="draft().name"
           (input)="set({ name: name.value })"
@@ -54,9 +55,9 @@ import { KitForm } from '../../ui/kit-form';
         <thead>
           <tr>
             <th scope="col"></th>
-            <th scope="col">from</th>
-            <th scope="col">to</th>
-            <th scope="col">begins with</th>
+            <th scope="col">{{ words.from }}</th>
+            <th scope="col">{{ words.to }}</th>
+            <th scope="col">{{ words.beginsWith }}</th>
           </tr>
         </thead>
         <tbody>
@@ -81,10 +82,10 @@ import { KitForm } from '../../ui/kit-form';
         </tbody>
       </table>
       <label>
-        <span>note</span>
+        <span>{{ words.note }}</span>
         <textarea
           #note
-          aria-label="note on the variant"
+          [attr.aria-label]="words.noteOnTheVariant"
           rows="3"
           maxlength="2000"
           [value]="draft().note"
@@ -96,17 +97,17 @@ import { KitForm } from '../../ui/kit-form';
       }
       <div class="row">
         <button matButton="filled" type="submit" [disabled]="busy()">
-          {{ variant() ? 'Save the variant' : 'Add it to the Shelf' }}
+          {{ variant() ? words.saveTheVariant : words.addItTo }}
         </button>
-        <button matButton type="button" (click)="done.emit()">Leave it</button>
+        <button matButton type="button" (click)="done.emit()">{{ words.leaveIt }}</button>
         @if (variant(); as stored) {
           <button matButton type="button" (click)="archive(stored)">
-            {{ stored.archived ? 'Bring back' : 'Take off the Shelf' }}
+            {{ stored.archived ? words.bringBack : words.takeOff }}
           </button>
-          <button matButton type="button" (click)="exportIt()">Save it as a file</button>
+          <button matButton type="button" (click)="exportIt()">{{ words.saveItAsA }}</button>
         } @else {
           <nv-file-button
-            label="Take it from a file"
+            [label]="words.takeItFromA"
             accept="application/json,.json"
             (fileChosen)="importIt($event)"
           />
@@ -159,6 +160,7 @@ import { KitForm } from '../../ui/kit-form';
   `,
 })
 export class VariantEditor {
+  protected readonly words = shelfWords.variantEditor;
   readonly technique = input.required<Technique & { readonly id: TechniqueId }>();
   /** The variant that is changed, or null for a new one. */
   readonly variant = input.required<StoredVariant | null>();
@@ -191,7 +193,7 @@ export class VariantEditor {
       const form: NumberForm =
         step === 1
           ? wholeForm(limits.from, limits.to, unit)
-          : { ...countsForm, hint: `From ${limits.from} to ${limits.to} ${unit}, in halves.` };
+          : { ...countsForm, hint: this.words.fromToInHalves(limits.from, limits.to, unit) };
       const cells = [
         { what: 'from', value: range.from },
         { what: 'to', value: range.to },
@@ -272,18 +274,18 @@ export function readVariant(
   try {
     read = JSON.parse(text);
   } catch {
-    return { problems: ['This file is no JSON: choose one that was saved from a Shelf.'] };
+    return { problems: [shelfWords.variantEditor.thisFileIsNo] };
   }
   const { technique, name, note = '', ranges = {}, start = {} } = (read ?? {}) as Partial<Variant>;
   if (typeof technique !== 'string' || typeof name !== 'string' || !isRecord(ranges) || !isRecord(start))
     return {
-      problems: [
-        'This file holds no variant: technique, name, ranges and start are needed. Nothing was taken.',
-      ],
+      problems: [shelfWords.variantEditor.thisFileHoldsNo],
     };
   const variant: Variant = { technique, name, note: String(note), ranges, start };
   const problems = checkVariant(variant).map(({ pointer, message }) => `${pointer}: ${message}`);
-  return problems.length > 0 ? { problems: [...problems, 'Nothing was taken from the file.'] } : { variant };
+  return problems.length > 0
+    ? { problems: [...problems, shelfWords.variantEditor.nothingWasTakenFrom] }
+    : { variant };
 }
 
 const isRecord = (value: unknown): boolean =>

@@ -6,6 +6,7 @@ import { MatInputModule } from '@angular/material/input';
 import { Router } from '@angular/router';
 import { AccountStore } from '../../api/account';
 import type { ApiProblem } from '../../api/api';
+import { signInWords } from '../../words/sign-in-words';
 
 @Component({
   selector: 'nv-sign-in',
@@ -13,15 +14,15 @@ import type { ApiProblem } from '../../api/api';
   imports: [FormsModule, MatButtonModule, MatFormFieldModule, MatInputModule],
   template: `
     <main>
-      <h1>Nuvrah</h1>
-      <p class="soft">Breathing sessions, written down, timed and led.</p>
+      <h1>{{ words.nuvrah }}</h1>
+      <p class="soft">{{ words.breathingSessionsWrittenDown }}</p>
       <form (ngSubmit)="submit()">
         <mat-form-field>
-          <mat-label>E-mail</mat-label>
+          <mat-label>{{ words.eMail }}</mat-label>
           <input matInput type="email" name="email" autocomplete="username" required [(ngModel)]="email" />
         </mat-form-field>
         <mat-form-field>
-          <mat-label>Password</mat-label>
+          <mat-label>{{ words.password }}</mat-label>
           <input
             matInput
             type="password"
@@ -34,7 +35,7 @@ import type { ApiProblem } from '../../api/api';
         @if (problem(); as message) {
           <p class="notice problem" role="alert">{{ message }}</p>
         }
-        <button matButton="filled" type="submit" [disabled]="busy()">Sign in</button>
+        <button matButton="filled" type="submit" [disabled]="busy()">{{ words.signIn }}</button>
       </form>
     </main>
   `,
@@ -55,6 +56,7 @@ import type { ApiProblem } from '../../api/api';
   `,
 })
 export class SignIn {
+  protected readonly words = signInWords.signIn;
   /** Where to go after signing in. */
   readonly then = input<string>();
 
@@ -68,7 +70,7 @@ export class SignIn {
 
   protected submit(): void {
     if (this.email().trim() === '' || this.password() === '') {
-      this.problem.set('Fill in e-mail and password.');
+      this.problem.set(this.words.fillInEMail);
       return;
     }
     this.busy.set(true);
@@ -76,9 +78,7 @@ export class SignIn {
       next: () => void this.router.navigateByUrl(localAddress(this.then())),
       error: (problem: ApiProblem) => {
         this.busy.set(false);
-        this.problem.set(
-          problem.kind === 'away' ? 'The server cannot be reached. Try again in a moment.' : problem.message,
-        );
+        this.problem.set(problem.kind === 'away' ? this.words.theServerCannotBe : problem.message);
       },
     });
   }

@@ -4,6 +4,7 @@ import type { Student } from '@nuvrah/contract';
 import { describeApprovalOf, dayInWords } from '@nuvrah/core';
 import { sending } from '../../api/sending';
 import { Students } from '../../api/students';
+import { studentWords } from '../../words/student-words';
 
 /** What a teacher approved of for a student; each can be withdrawn. They are recorded where a finding asks for one. */
 @Component({
@@ -22,11 +23,11 @@ import { Students } from '../../api/students';
             }
           </span>
           <button matButton type="button" [disabled]="sent.busy()" (click)="withdraw(row.id)">
-            Withdraw
+            {{ words.withdraw }}
           </button>
         </li>
       } @empty {
-        <li class="soft">None yet: where a session asks for one, it is recorded at the finding.</li>
+        <li class="soft">{{ words.noneYetWhereA }}</li>
       }
     </ul>
     @if (sent.message(); as text) {
@@ -36,6 +37,7 @@ import { Students } from '../../api/students';
   styleUrls: ['../../ui/form.scss', './record-list.scss'],
 })
 export class ApprovalList {
+  protected readonly words = studentWords.approvalList;
   readonly student = input.required<Student>();
   readonly changed = output();
 

@@ -14,10 +14,10 @@ import { Card } from '../../ui/card';
 import { studentWords } from '../../words/student-words';
 
 const PHASES: readonly (readonly [CapacityPhase, keyof Sustainable, string])[] = [
-  ['inhale', 'inhale', 'Inhale'],
-  ['exhale', 'exhale', 'Exhale'],
-  ['hold', 'internalHold', 'Hold'],
-  ['emptyHold', 'externalHold', 'Empty'],
+  ['inhale', 'inhale', studentWords.overview.inhale],
+  ['exhale', 'exhale', studentWords.overview.exhale],
+  ['hold', 'internalHold', studentWords.overview.hold],
+  ['emptyHold', 'externalHold', studentWords.overview.empty],
 ];
 /** Seconds that fill a bar, at the least. */
 const FULL = 16;

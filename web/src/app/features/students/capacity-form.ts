@@ -30,16 +30,17 @@ import type { ApiProblem } from '../../api/api';
 import { Students } from '../../api/students';
 import { asksWhileUnsaved } from '../../ui/unsaved';
 import { savingStudent } from './saving-student';
+import { studentWords } from '../../words/student-words';
 
 const LABELS: readonly {
   readonly phase: CapacityPhase;
   readonly label: string;
   readonly optional: boolean;
 }[] = [
-  { phase: 'inhale', label: 'Inhale', optional: false },
-  { phase: 'hold', label: 'Hold', optional: true },
-  { phase: 'exhale', label: 'Exhale', optional: false },
-  { phase: 'emptyHold', label: 'Empty hold', optional: true },
+  { phase: 'inhale', label: studentWords.capacityForm.inhale, optional: false },
+  { phase: 'hold', label: studentWords.capacityForm.hold, optional: true },
+  { phase: 'exhale', label: studentWords.capacityForm.exhale, optional: false },
+  { phase: 'emptyHold', label: studentWords.capacityForm.emptyHold, optional: true },
 ];
 
 type Typed = Readonly<Record<CapacityPhase, string>>;
@@ -53,8 +54,7 @@ const sameTyped = (a: Typed, b: Typed): boolean => LABELS.every(({ phase }) => a
   imports: [FormsModule, MatButtonModule, MatFormFieldModule, MatInputModule],
   template: `
     <p class="soft">
-      Seconds that could go on for ten minutes without strain; not the longest. Leave a hold empty if it was
-      not measured.
+      {{ words.secondsThatCouldGo }}
     </p>
     <form (ngSubmit)="submit()">
       @for (field of fields; track field.phase) {
@@ -72,7 +72,9 @@ const sameTyped = (a: Typed, b: Typed): boolean => LABELS.every(({ phase }) => a
           />
           <span matTextSuffix>s</span>
           <mat-hint [id]="'capacity-' + field.phase" [class.wrong]="problems()[field.phase]">
-            {{ problems()[field.phase] ?? sustained()[field.phase] ?? (field.optional ? 'if measured' : '') }}
+            {{
+              problems()[field.phase] ?? sustained()[field.phase] ?? (field.optional ? words.ifMeasured : '')
+            }}
           </mat-hint>
         </mat-form-field>
       }
@@ -80,11 +82,13 @@ const sameTyped = (a: Typed, b: Typed): boolean => LABELS.every(({ phase }) => a
         <p class="notice problem wide" role="alert">{{ text }}</p>
       }
       <div class="wide actions">
-        <button matButton="filled" type="submit" [disabled]="busy()">Record capacity of today</button>
+        <button matButton="filled" type="submit" [disabled]="busy()">
+          {{ words.recordCapacityOfToday }}
+        </button>
         @if (student().capacity; as check) {
-          <span class="soft">last recorded {{ dayInWords(check.checkedOn) }}</span>
+          <span class="soft">{{ words.lastRecorded(dayInWords(check.checkedOn)) }}</span>
           @if (age() > lasts) {
-            <strong class="old">⇄ old: {{ age() }} days, check again</strong>
+            <strong class="old">{{ words.oldDaysCheckAgain(age()) }}</strong>
           }
         }
       </div>
@@ -92,26 +96,26 @@ const sameTyped = (a: Typed, b: Typed): boolean => LABELS.every(({ phase }) => a
     <p class="soft derivation">{{ derivation() }}</p>
     <div class="comfort">
       <label>
-        <span>comfort of breaths</span>
+        <span>{{ words.comfortOfBreaths }}</span>
         <input
           #breath
           type="number"
           min="0.3"
           max="1"
           step="0.05"
-          aria-label="comfort of breaths"
+          [attr.aria-label]="words.comfortOfBreaths"
           [value]="factors().breath"
         />
       </label>
       <label>
-        <span>comfort of holds</span>
+        <span>{{ words.comfortOfHolds }}</span>
         <input
           #hold
           type="number"
           min="0.3"
           max="1"
           step="0.05"
-          aria-label="comfort of holds"
+          [attr.aria-label]="words.comfortOfHolds"
           [value]="factors().hold"
         />
       </label>
@@ -121,7 +125,7 @@ const sameTyped = (a: Typed, b: Typed): boolean => LABELS.every(({ phase }) => a
         [disabled]="saving.busy()"
         (click)="setComfort(breath.value, hold.value)"
       >
-        Set for this student
+        {{ words.setForThisStudent }}
       </button>
       @if (student().comfort) {
         <button
@@ -130,7 +134,7 @@ const sameTyped = (a: Typed, b: Typed): boolean => LABELS.every(({ phase }) => a
           [disabled]="saving.busy()"
           (click)="saving.change(student(), { comfort: null })"
         >
-          The usual ones
+          {{ words.theUsualOnes }}
         </button>
       }
     </div>
@@ -188,6 +192,7 @@ const sameTyped = (a: Typed, b: Typed): boolean => LABELS.every(({ phase }) => a
   `,
 })
 export class CapacityForm {
+  protected readonly words = studentWords.capacityForm;
   readonly student = input.required<Student>();
   readonly recorded = output();
 
@@ -258,7 +263,7 @@ export class CapacityForm {
     if (!checked.ok) return {} as Partial<Record<CapacityPhase, string>>;
     const { inhale, internalHold, exhale, externalHold } = sustainableCapacity(checked.value, this.factors());
     const say = (value: number | null): string | undefined =>
-      value === null ? undefined : `sustainable ${formatSeconds(value)} s`;
+      value === null ? undefined : this.words.sustainableS(formatSeconds(value));
     return {
       inhale: say(inhale),
       hold: say(internalHold),
@@ -270,9 +275,9 @@ export class CapacityForm {
   protected readonly derivation = computed(() => {
     const { breath, hold } = this.factors();
     const { comfort, sittings } = this.student();
-    const early = `, 0.1 lower during the first ${EARLY_SITTINGS} sittings`;
-    const why = comfort ? ', set for this student' : sittings < EARLY_SITTINGS ? early : '';
-    return `Sustainable = measured × ${breath} for breaths and × ${hold} for holds${why}.`;
+    const early = this.words.lowerAtFirst(EARLY_SITTINGS);
+    const why = comfort ? this.words.ownFactors : sittings < EARLY_SITTINGS ? early : '';
+    return this.words.sustainableMeasuredForBreaths(breath, hold, why);
   });
 
   constructor() {
@@ -282,7 +287,7 @@ export class CapacityForm {
   protected setComfort(breathText: string, holdText: string): void {
     const [breath, hold] = [Number(breathText), Number(holdText)];
     const outside = [breath, hold].some((share) => !(share >= 0.3 && share <= 1));
-    this.wrongComfort.set(outside ? 'A comfort factor lies between 0.3 and 1.' : null);
+    this.wrongComfort.set(outside ? this.words.aComfortFactorLies : null);
     if (!outside) this.saving.change(this.student(), { comfort: { breath, hold } });
   }
 

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Capacity } from '@nuvrah/contract';
-import { formatSeconds } from '@nuvrah/core';
+import { formatSeconds, PHASE_LABELS } from '@nuvrah/core';
+import { studentWords } from '../../words/student-words';
 
 /** A comfortable capacity in one line, labelled. */
 @Component({
@@ -13,13 +14,13 @@ export class CapacityLine {
 
   protected readonly text = computed(() => {
     const check = this.capacity();
-    if (!check) return 'not recorded';
+    if (!check) return studentWords.capacityLine.notRecorded;
     const { inhale, hold, exhale, emptyHold } = check;
     const parts: [string, number | null][] = [
-      ['in', inhale],
-      ['hold', hold],
-      ['out', exhale],
-      ['empty', emptyHold],
+      [PHASE_LABELS.inhale, inhale],
+      [PHASE_LABELS.internalHold, hold],
+      [PHASE_LABELS.exhale, exhale],
+      [PHASE_LABELS.externalHold, emptyHold],
     ];
     return parts
       .flatMap(([label, seconds]) => (seconds === null ? [] : [`${label} ${formatSeconds(seconds)} s`]))

@@ -33,6 +33,8 @@ import { SelectField } from '../../ui/select-field';
 import { Fold } from '../../ui/fold';
 import { DateField } from '../../ui/date-field';
 import { KitForm } from '../../ui/kit-form';
+import { studentWords } from '../../words/student-words';
+import { kitWords } from '../../words/kit-words';
 
 /** What a clearance is for. */
 type Cause = PersonFact | SignId;
@@ -57,22 +59,27 @@ const EMERGENCY_SIGNS = SIGNS.filter(({ kind }) => kind === 'emergency');
           </span>
           @if (row.now) {
             <button matButton type="button" [disabled]="sent.busy()" (click)="end(row.clearance)">
-              Withdrawn
+              {{ words.withdrawn }}
             </button>
           }
         </li>
       } @empty {
-        <li class="soft">No clearance is on file.</li>
+        <li class="soft">{{ words.noClearanceIsOn }}</li>
       }
     </ul>
-    <nv-fold name="File a clearance">
+    <nv-fold [name]="words.fileAClearance">
       <ng-template>
         <form (submit)="add($event)" (input)="typing.set(true)">
           <div class="row">
-            <nv-select label="for" [value]="cause()" [words]="causes()" (valueChange)="cause.set($event)" />
+            <nv-select
+              [label]="words.for"
+              [value]="cause()"
+              [words]="causes()"
+              (valueChange)="cause.set($event)"
+            />
             @if (!ofSign()) {
               <nv-select
-                label="clears"
+                [label]="words.clears"
                 [value]="scope()"
                 [words]="scopes"
                 (valueChange)="scope.set($event)"
@@ -80,26 +87,43 @@ const EMERGENCY_SIGNS = SIGNS.filter(({ kind }) => kind === 'emergency');
             }
             @if (!ofSign() && limited()) {
               <label>
-                <span>up to, seconds (if named)</span>
-                <input name="upTo" type="number" min="1" max="180" step="0.5" aria-label="up to, seconds" />
+                <span>{{ words.upToSecondsIf }}</span>
+                <input
+                  name="upTo"
+                  type="number"
+                  min="1"
+                  max="180"
+                  step="0.5"
+                  [attr.aria-label]="words.upToSeconds"
+                />
               </label>
             }
             <label class="wide">
-              <span>clinician</span>
-              <input name="clinician" aria-label="clinician" maxlength="200" autocomplete="off" />
+              <span>{{ words.clinician }}</span>
+              <input
+                name="clinician"
+                [attr.aria-label]="words.clinician"
+                maxlength="200"
+                autocomplete="off"
+              />
             </label>
             <nv-date-field
-              label="given on"
+              [label]="words.givenOn"
               [max]="today()"
               [value]="givenOn()"
               (valueChange)="givenOn.set($event)"
             />
-            <nv-date-field label="holds through" [value]="until()" (valueChange)="until.set($event)" />
+            <nv-date-field [label]="words.holdsThrough" [value]="until()" (valueChange)="until.set($event)" />
             <label class="wide">
-              <span>note</span>
-              <input name="note" aria-label="note on the clearance" maxlength="500" autocomplete="off" />
+              <span>{{ words.note }}</span>
+              <input
+                name="note"
+                [attr.aria-label]="words.noteOnTheClearance"
+                maxlength="500"
+                autocomplete="off"
+              />
             </label>
-            <button matButton="outlined" type="submit" [disabled]="sent.busy()">File it</button>
+            <button matButton="outlined" type="submit" [disabled]="sent.busy()">{{ words.fileIt }}</button>
           </div>
           @if (sent.message(); as text) {
             <p class="notice problem" role="alert">{{ text }}</p>
@@ -111,6 +135,7 @@ const EMERGENCY_SIGNS = SIGNS.filter(({ kind }) => kind === 'emergency');
   styleUrls: ['../../ui/form.scss', './record-list.scss'],
 })
 export class ClearanceList {
+  protected readonly words = studentWords.clearanceList;
   readonly student = input.required<Student>();
   readonly changed = output();
 
@@ -134,25 +159,30 @@ export class ClearanceList {
     const open = this.student().emergency?.sign ?? null;
     const signs = EMERGENCY_SIGNS.filter(({ id }) => id === open).map(({ id, label }) => [
       id,
-      `${label} (the sign)`,
+      this.words.theSign(label),
     ]);
     const own = new Set(this.student().facts.map(({ fact }) => fact));
     const entries = Object.entries(PERSON_FACTS) as [PersonFact, string][];
     const ordered = [...entries.filter(([id]) => own.has(id)), ...entries.filter(([id]) => !own.has(id))];
-    return { '': 'choose …', ...Object.fromEntries([...signs, ...ordered]) } as Record<Cause | '', string>;
+    return { '': kitWords.choose, ...Object.fromEntries([...signs, ...ordered]) } as Record<
+      Cause | '',
+      string
+    >;
   });
 
   protected readonly rows = computed(() =>
     this.student().clearances.map((clearance) => {
       const { scope, upTo, fact, sign, clinician, givenOn, until } = clearance;
-      const withdrawn = clearance.withdrawnOn ? `, withdrawn ${dayInWords(clearance.withdrawnOn)}` : '';
-      const limit = upTo === null ? '' : ` up to ${upTo} s`;
+      const withdrawn = clearance.withdrawnOn
+        ? this.words.withdrawnOn(dayInWords(clearance.withdrawnOn))
+        : '';
+      const limit = upTo === null ? '' : this.words.upToS(upTo);
       return {
         clearance,
         what: sign
-          ? `practice again after ${signById(sign).label}`
-          : `${CLEARANCE_SCOPES[scope]}${limit}, for ${fact ? PERSON_FACTS[fact] : ''}`,
-        when: `${clinician} · ${dayInWords(givenOn)} through ${dayInWords(until)}${withdrawn}`,
+          ? this.words.practiceAgainAfter(signById(sign).label)
+          : this.words.scopeFor(CLEARANCE_SCOPES[scope], limit, fact ? PERSON_FACTS[fact] : ''),
+        when: this.words.through(clinician, dayInWords(givenOn), dayInWords(until), withdrawn),
         now: until >= this.today() && clearance.withdrawnOn === null,
       };
     }),
@@ -170,12 +200,11 @@ export class ClearanceList {
     const typed = (name: string): string =>
       form.querySelector<HTMLInputElement>(`input[name="${name}"]`)?.value.trim() ?? '';
     const cause = this.cause();
-    if (cause === '') return this.sent.say('Choose the condition or the sign that it is for.');
+    if (cause === '') return this.sent.say(this.words.chooseTheConditionOr);
     if (!isPersonName(typed('clinician'))) return this.sent.say(NAME_WANTED);
     const [givenOn, until] = [this.givenOn(), this.until()];
-    if (givenOn === null) return this.sent.say('Say when it was given: the date is missing.');
-    if (until === null)
-      return this.sent.say('Say through which day it holds: a clearance without an end is none.');
+    if (givenOn === null) return this.sent.say(this.words.sayWhenItWas);
+    if (until === null) return this.sent.say(this.words.sayThroughWhichDay);
     const upTo = this.ofSign() ? '' : typed('upTo');
     const of = this.ofSign()
       ? { fact: null, sign: cause as SignId, scope: 'everything' as const }

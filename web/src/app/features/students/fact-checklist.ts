@@ -27,6 +27,7 @@ import { intakeWords } from '../../words/intake-words';
 import { endingQuestion } from './ending-question';
 import { DateField } from '../../ui/date-field';
 import { Questions } from '../../ui/questions';
+import { studentWords } from '../../words/student-words';
 
 const PREGNANCIES: readonly PersonFact[] = ['pregnancy', 'pregnancy-guarded'];
 
@@ -62,19 +63,19 @@ const PREGNANCIES: readonly PersonFact[] = ['pregnancy', 'pregnancy-guarded'];
               {{ row.name }}
             </mat-checkbox>
             @if (row.waits) {
-              <p class="soft kept" role="status">Kept in this browser until the server is back.</p>
+              <p class="soft kept" role="status">{{ said.keptInThisBrowser }}</p>
             }
             @if (row.ended; as ended) {
               <span class="row">
                 <nv-date-field
-                  [label]="row.name + ', until'"
+                  [label]="said.untilOf(row.name)"
                   [min]="ended.since"
                   [max]="today()"
                   [value]="ended.until"
                   (valueChange)="endOn(ended, $event)"
                 />
                 <button matButton type="button" [disabled]="busy()" (click)="save(ended, { until: null })">
-                  True again
+                  {{ said.trueAgain }}
                 </button>
               </span>
             }
@@ -88,25 +89,25 @@ const PREGNANCIES: readonly PersonFact[] = ['pregnancy', 'pregnancy-guarded'];
             @if (row.record; as record) {
               <span class="row">
                 <nv-date-field
-                  [label]="row.name + ', since'"
+                  [label]="said.sinceOf(row.name)"
                   [max]="today()"
                   [value]="record.since"
                   (valueChange)="save(record, { since: $event })"
                 />
                 @if (row.pregnancy) {
                   <nv-date-field
-                    [label]="row.name + ', due date'"
+                    [label]="said.dueDateOf(row.name)"
                     [value]="record.due"
                     (valueChange)="save(record, { due: $event })"
                   />
                   <span class="soft">{{ row.weeks }}</span>
                 }
                 <label class="wide">
-                  <span>note</span>
+                  <span>{{ said.note }}</span>
                   <input
                     maxlength="500"
                     autocomplete="off"
-                    [attr.aria-label]="row.name + ', note'"
+                    [attr.aria-label]="said.noteOf(row.name)"
                     [value]="record.note"
                     (change)="save(record, { note: textIn($event) })"
                   />
@@ -152,6 +153,7 @@ const PREGNANCIES: readonly PersonFact[] = ['pregnancy', 'pregnancy-guarded'];
   `,
 })
 export class FactChecklist {
+  protected readonly said = studentWords.factChecklist;
   readonly student = input.required<Student>();
   readonly changed = output();
 
@@ -186,7 +188,7 @@ export class FactChecklist {
         name,
         rows: facts.map((fact) => {
           const record = now.find((one) => one.fact === fact) ?? null;
-          const weeks = record?.due ? `(${weeksPregnant(record.due, today)} weeks)` : '';
+          const weeks = record?.due ? this.said.weeks(weeksPregnant(record.due, today)) : '';
           const ended = record === null ? this.endedLast(fact) : null;
           const pregnancy = PREGNANCIES.includes(fact);
           return { fact, name: PERSON_FACTS[fact], record, ended, pregnancy, weeks, waits: waits(fact) };
@@ -219,7 +221,7 @@ export class FactChecklist {
 
   protected endOn(record: StudentFact, until: Day | null): void {
     if (until) return this.save(record, { until });
-    const message = 'Say until which day it was true, or press “True again”.';
+    const message = this.said.sayUntilWhichDay;
     this.failed.set({ fact: record.fact, message });
   }
 

@@ -23,6 +23,8 @@ import { DateField } from '../../ui/date-field';
 import { Questions } from '../../ui/questions';
 import { filter } from 'rxjs';
 import { KitForm } from '../../ui/kit-form';
+import { studentWords } from '../../words/student-words';
+import { kitWords } from '../../words/kit-words';
 
 type Dates = Pick<StudentFact, 'since' | 'until' | 'due'>;
 const NO_DATES: Dates = { since: null, until: null, due: null };
@@ -43,23 +45,23 @@ const NO_DATES: Dates = { since: null, until: null, due: null };
               <span class="note">{{ row.fact.note }}</span>
             }
             @if (row.waits) {
-              <span class="note" role="status">Kept in this browser until the server is back.</span>
+              <span class="note" role="status">{{ words.keptInThisBrowser }}</span>
             }
           </span>
           @if (row.now) {
             <button matButton type="button" [disabled]="sent.busy()" (click)="end(row.fact)">
-              No longer
+              {{ words.noLonger }}
             </button>
           } @else if (row.fact.until !== null) {
             <span class="ways">
               <nv-date-field
-                [label]="row.name + ', until'"
+                [label]="words.untilOf(row.name)"
                 [min]="row.fact.since"
                 [value]="row.fact.until"
                 (valueChange)="endOn(row.fact, $event)"
               />
               <button matButton type="button" [disabled]="sent.busy()" (click)="reopen(row.fact)">
-                True again
+                {{ words.trueAgain }}
               </button>
             </span>
           }
@@ -70,22 +72,35 @@ const NO_DATES: Dates = { since: null, until: null, due: null };
     </ul>
     <form (submit)="add($event)" (input)="typing.set(true)">
       <div class="row">
-        <nv-select label="what is true" [value]="fact()" [words]="facts" (valueChange)="fact.set($event)" />
+        <nv-select
+          [label]="words.whatIsTrue"
+          [value]="fact()"
+          [words]="facts"
+          (valueChange)="fact.set($event)"
+        />
         <nv-date-field
-          label="since"
+          [label]="words.since"
           [max]="today()"
           [value]="dates().since"
           (valueChange)="setDate({ since: $event })"
         />
-        <nv-date-field label="until" [value]="dates().until" (valueChange)="setDate({ until: $event })" />
+        <nv-date-field
+          [label]="words.until"
+          [value]="dates().until"
+          (valueChange)="setDate({ until: $event })"
+        />
         @if (pregnant()) {
-          <nv-date-field label="due date" [value]="dates().due" (valueChange)="setDate({ due: $event })" />
+          <nv-date-field
+            [label]="words.dueDate"
+            [value]="dates().due"
+            (valueChange)="setDate({ due: $event })"
+          />
         }
         <label class="wide">
-          <span>note</span>
-          <input name="note" aria-label="note on the fact" maxlength="500" autocomplete="off" />
+          <span>{{ words.note }}</span>
+          <input name="note" [attr.aria-label]="words.noteOnTheFact" maxlength="500" autocomplete="off" />
         </label>
-        <button matButton="outlined" type="submit" [disabled]="sent.busy()">Put on record</button>
+        <button matButton="outlined" type="submit" [disabled]="sent.busy()">{{ words.putOnRecord }}</button>
       </div>
       @if (sent.message(); as text) {
         <p class="notice problem" role="alert">{{ text }}</p>
@@ -95,6 +110,7 @@ const NO_DATES: Dates = { since: null, until: null, due: null };
   styleUrls: ['../../ui/form.scss', './record-list.scss'],
 })
 export class FactList {
+  protected readonly words = studentWords.factList;
   readonly student = input.required<Student>();
   readonly changed = output();
 
@@ -102,7 +118,7 @@ export class FactList {
   private readonly queue = inject(OfflineQueue);
   private readonly questions = inject(Questions);
 
-  protected readonly facts = { '': 'choose …', ...PERSON_FACTS } as Record<PersonFact | '', string>;
+  protected readonly facts = { '': kitWords.choose, ...PERSON_FACTS } as Record<PersonFact | '', string>;
   protected readonly fact = signal<PersonFact | ''>('');
   protected readonly pregnant = computed(
     () => this.fact() === 'pregnancy' || this.fact() === 'pregnancy-guarded',
@@ -114,9 +130,7 @@ export class FactList {
 
   protected readonly nothing = computed(() => {
     const asked = this.student().healthAskedOn;
-    return asked === null
-      ? 'Nothing is on record. Ask before the first session.'
-      : `Asked on ${dayInWords(asked)}: nothing of it is true.`;
+    return asked === null ? this.words.nothingIsOnRecord : this.words.askedOnNothingOf(dayInWords(asked));
   });
   protected readonly rows = computed(() => {
     const today = this.today();
@@ -138,13 +152,13 @@ export class FactList {
     const { since, due } = fact;
     const until = lastDayOf(fact);
     const parts = [
-      ...(since ? [`since ${dayInWords(since)}`] : []),
-      ...(until ? [`until ${dayInWords(until)}`] : []),
+      ...(since ? [this.words.sinceDay(dayInWords(since))] : []),
+      ...(until ? [this.words.untilDay(dayInWords(until))] : []),
       ...(due
         ? [
             until
-              ? `was due ${dayInWords(due)}`
-              : `due ${dayInWords(due)}, ${weeksPregnant(due, today)} weeks now`,
+              ? this.words.wasDue(dayInWords(due))
+              : this.words.dueWeeksNow(dayInWords(due), weeksPregnant(due, today)),
           ]
         : []),
     ];
@@ -154,7 +168,7 @@ export class FactList {
   protected add(event: Event): void {
     event.preventDefault();
     const fact = this.fact();
-    if (fact === '') return this.sent.say('Choose what is true of this student.');
+    if (fact === '') return this.sent.say(this.words.chooseWhatIsTrue);
     const form = event.target as HTMLFormElement;
     const typed = (name: string): string =>
       form.querySelector<HTMLInputElement>(`input[name="${name}"]`)?.value.trim() ?? '';
@@ -176,7 +190,7 @@ export class FactList {
 
   protected endOn(fact: StudentFact, until: Day | null): void {
     if (until) return this.save({ ...fact, until });
-    this.sent.say('Say until which day it was true, or press “True again”.');
+    this.sent.say(this.words.sayUntilWhichDay);
   }
 
   protected setDate(change: Partial<Dates>): void {

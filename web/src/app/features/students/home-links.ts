@@ -22,14 +22,15 @@ import { titlesOf } from '../../words/rung-words';
 import { QrCode } from '../../ui/qr-code';
 import { Questions } from '../../ui/questions';
 import { filter } from 'rxjs';
+import { studentWords } from '../../words/student-words';
 
-const SPANS = { '30': 'a month', '90': 'three months', '365': 'a year' } as const;
+const SPANS = { '30': 'a month', '90': studentWords.homeLinks.threeMonths, '365': 'a year' } as const;
 type Span = keyof typeof SPANS;
 
 const END_LINK = {
-  title: 'End this link?',
-  text: 'It opens no more, at once. What was told by it stays in the Ledger.',
-  yes: 'End the link',
+  title: studentWords.homeLinks.endThisLink,
+  text: studentWords.homeLinks.itOpensNoMore,
+  yes: studentWords.homeLinks.endTheLink,
 };
 
 /** Practice at home: cards to print, and private links that open one session without signing in. */
@@ -39,30 +40,37 @@ const END_LINK = {
   imports: [SelectField, FormsModule, QrCode, MatButtonModule, RouterLink],
   template: `
     @if (sessions().length === 0) {
-      <p class="notice">A card and a private link are of a session: write one first.</p>
+      <p class="notice">{{ words.aCardAndA }}</p>
     } @else {
       <form (ngSubmit)="give()">
         <div class="row">
           <nv-select
-            label="session to take home"
+            [label]="words.sessionToTakeHome"
             [words]="titles()"
             [value]="chosen()"
             (valueChange)="chosen.set($event)"
           />
-          <a matButton="outlined" [routerLink]="['/bench', chosen(), 'card']">Card to print</a>
+          <a matButton="outlined" [routerLink]="['/bench', chosen(), 'card']">{{ words.cardToPrint }}</a>
         </div>
         <div class="row">
           <label>
-            <span>called on the link, without surname</span>
+            <span>{{ words.calledOnTheLink }}</span>
             <input
               name="called"
               maxlength="60"
-              aria-label="called on the link, without surname"
+              [attr.aria-label]="words.calledOnTheLink"
               [(ngModel)]="called"
             />
           </label>
-          <nv-select label="opens for" [words]="spans" [value]="span()" (valueChange)="span.set($event)" />
-          <button matButton="outlined" type="submit" [disabled]="sent.busy()">Give a private link</button>
+          <nv-select
+            [label]="words.opensFor"
+            [words]="spans"
+            [value]="span()"
+            (valueChange)="span.set($event)"
+          />
+          <button matButton="outlined" type="submit" [disabled]="sent.busy()">
+            {{ words.giveAPrivateLink }}
+          </button>
         </div>
         @if (sent.message(); as text) {
           <p class="notice problem" role="alert">{{ text }}</p>
@@ -72,7 +80,7 @@ const END_LINK = {
     @for (link of rows(); track link.id) {
       <div class="link" [class.over]="link.over">
         <div>
-          <strong>{{ link.title }}</strong> for {{ link.called }}
+          <strong>{{ link.title }}</strong> {{ words.for(link.called) }}
           <div class="soft">{{ link.state }}</div>
         </div>
         @if (!link.over) {
@@ -81,14 +89,14 @@ const END_LINK = {
               class="address"
               readonly
               [value]="address"
-              [attr.aria-label]="'address of the link for ' + link.title"
+              [attr.aria-label]="words.addressOf(link.title)"
               (focus)="select($event)"
             />
             <button matButton type="button" (click)="copy(link.id, address)">
-              {{ copied() === link.id ? 'Copied' : 'Copy' }}
+              {{ copied() === link.id ? words.copied : words.copy }}
             </button>
           } @else {
-            <span class="soft">Its address cannot be shown any more: give a new link where it is lost.</span>
+            <span class="soft">{{ words.itsAddressCannotBe }}</span>
           }
           @if (link.address) {
             <button
@@ -97,10 +105,10 @@ const END_LINK = {
               [attr.aria-expanded]="scanning() === link.id"
               (click)="scanning.set(scanning() === link.id ? '' : link.id)"
             >
-              Scan
+              {{ words.scan }}
             </button>
           }
-          <button matButton type="button" (click)="revoke(link.id)">End it now</button>
+          <button matButton type="button" (click)="revoke(link.id)">{{ words.endItNow }}</button>
           @if (scanning() === link.id && link.address) {
             <nv-qr-code [address]="link.address" />
           }
@@ -134,6 +142,7 @@ const END_LINK = {
   `,
 })
 export class HomeLinks {
+  protected readonly words = studentWords.homeLinks;
   readonly student = input.required<Student>();
   readonly sessions = input.required<readonly StoredSession[]>();
 
@@ -167,7 +176,7 @@ export class HomeLinks {
 
   protected give(): void {
     const called = this.called().trim();
-    if (called === '') return this.sent.say('Say how the student is called on the link.');
+    if (called === '') return this.sent.say(this.words.sayHowTheStudent);
     const expiresOn = addDays(this.clock.today(), Number(this.span()));
     const body = { id: this.linkId, sessionId: this.chosen(), called, expiresOn };
     this.sent.send(this.links.add(this.student().id, body), () => {
@@ -186,7 +195,7 @@ export class HomeLinks {
   protected copy(id: string, address: string): void {
     navigator.clipboard.writeText(address).then(
       () => this.copied.set(id),
-      () => this.sent.say('This browser does not copy: mark the address and copy it yourself.'),
+      () => this.sent.say(this.words.thisBrowserDoesNot),
     );
   }
 
@@ -196,10 +205,12 @@ export class HomeLinks {
 
   private stateOf({ revokedAt, expiresOn, openedAt, reports }: HomeLink): string {
     const { timeZone } = this.account.required();
-    const told = reports === 0 ? 'nothing told yet' : `${reports} told`;
-    if (revokedAt) return `Ended ${momentInWords(revokedAt, timeZone)}, ${told}.`;
-    if (expiresOn < this.clock.today()) return `Ran out on ${dayInWords(expiresOn)}, ${told}.`;
-    const seen = openedAt ? `last opened ${momentInWords(openedAt, timeZone)}` : 'not opened yet';
-    return `Opens until ${dayInWords(expiresOn)}; ${seen}; ${told}.`;
+    const told = reports === 0 ? this.words.nothingToldYet : this.words.told(reports);
+    if (revokedAt) return this.words.ended(momentInWords(revokedAt, timeZone), told);
+    if (expiresOn < this.clock.today()) return this.words.ranOutOn(dayInWords(expiresOn), told);
+    const seen = openedAt
+      ? this.words.lastOpened(momentInWords(openedAt, timeZone))
+      : this.words.notOpenedYet;
+    return this.words.opensUntil(dayInWords(expiresOn), seen, told);
   }
 }

@@ -4,6 +4,7 @@ import type { Ladder } from '@nuvrah/contract';
 import { describeRung, isTechniqueId, SCHOOLS, techniqueName } from '@nuvrah/core';
 import { AccountStore } from '../../api/account';
 import { STEPS } from '../../words/rung-words';
+import { studentWords } from '../../words/student-words';
 
 /** The ladders of a student, each with where it stands and what the rules say. */
 @Component({
@@ -12,15 +13,15 @@ import { STEPS } from '../../words/rung-words';
   imports: [RouterLink],
   template: `
     @if (rows().length === 0) {
-      <p class="notice">No ladder yet. One is built from a passage of a session to a target.</p>
+      <p class="notice">{{ words.noLadderYetOne }}</p>
     } @else {
       <table class="sheet-table">
         <thead>
           <tr>
-            <th scope="col">technique</th>
-            <th scope="col">school</th>
-            <th scope="col">now</th>
-            <th scope="col">next step</th>
+            <th scope="col">{{ words.technique }}</th>
+            <th scope="col">{{ words.school }}</th>
+            <th scope="col">{{ words.now }}</th>
+            <th scope="col">{{ words.nextStep }}</th>
           </tr>
         </thead>
         <tbody>
@@ -29,7 +30,7 @@ import { STEPS } from '../../words/rung-words';
               <td>
                 <a [routerLink]="['/ladders', row.id]">{{ row.technique }}</a>
                 @if (row.ended) {
-                  · ended
+                  {{ words.ended }}
                 }
               </td>
               <td>{{ row.school }}</td>
@@ -43,6 +44,7 @@ import { STEPS } from '../../words/rung-words';
   `,
 })
 export class LadderList {
+  protected readonly words = studentWords.ladderList;
   readonly ladders = input.required<readonly Ladder[]>();
 
   private readonly account = inject(AccountStore);
@@ -56,8 +58,8 @@ export class LadderList {
         ended,
         technique: isTechniqueId(technique) ? techniqueName(technique, naming) : technique,
         school: SCHOOLS[school].name,
-        now: numbers ? `${describeRung(numbers)}, rung ${at + 1} of ${rungs.length}` : '',
-        step: `${STEPS[rule.step].name}${waits ? ', a decision waits' : ''}`,
+        now: numbers ? this.words.rungOf(describeRung(numbers), at + 1, rungs.length) : '',
+        step: `${STEPS[rule.step].name}${waits ? this.words.aDecisionWaits : ''}`,
       };
     });
   });

@@ -8,6 +8,7 @@ import { BrowserStore } from '../../api/browser-store';
 import { forgetSessionKeptBefore } from '../../shared/offline-queue/kept-before';
 import { OfflineQueue } from '../../shared/offline-queue/offline-queue';
 import { LeadKeeper } from '../../shared/playback/lead-keeper';
+import { studentWords } from '../../words/student-words';
 
 /** Everything that is kept of a student: taken out as one archive, or erased for good. */
 @Component({
@@ -16,20 +17,18 @@ import { LeadKeeper } from '../../shared/playback/lead-keeper';
   imports: [MatButtonModule],
   template: `
     <p>
-      <a matButton="outlined" [href]="archive()" download>Take everything out (ZIP)</a>
+      <a matButton="outlined" [href]="archive()" download>{{ words.takeEverythingOutZip }}</a>
     </p>
     <p>
-      Erasing takes away facts, checks, clearances, sessions, sittings, ladders and private links of
-      {{ student().name }}, at once and for good. Of the audit trail only entries without name and content
-      stay. Backups that were made before keep what they hold until they are thrown away.
+      {{ words.erasingTakesAwayFacts(student().name) }}
     </p>
     <form (submit)="erase($event)">
       <label>
-        <span>to erase, type the name: {{ student().name }}</span>
+        <span>{{ words.toEraseTypeThe(student().name) }}</span>
         <input
           autocomplete="off"
           maxlength="120"
-          [attr.aria-label]="'to erase, type the name: ' + student().name"
+          [attr.aria-label]="words.toEraseTypeThe(student().name)"
           [value]="typed()"
           (input)="type($event)"
         />
@@ -39,7 +38,7 @@ import { LeadKeeper } from '../../shared/playback/lead-keeper';
       }
       <div class="actions">
         <button matButton="outlined" class="erase" type="submit" [disabled]="sent.busy()">
-          Erase {{ student().name }}
+          {{ words.erase(student().name) }}
         </button>
       </div>
     </form>
@@ -61,6 +60,7 @@ import { LeadKeeper } from '../../shared/playback/lead-keeper';
   `,
 })
 export class StudentData {
+  protected readonly words = studentWords.studentData;
   readonly student = input.required<Student>();
   readonly sessions = input.required<readonly StoredSession[]>();
   readonly erased = output();
@@ -82,8 +82,7 @@ export class StudentData {
   protected erase(event: Event): void {
     event.preventDefault();
     const { id, name } = this.student();
-    if (this.typed().trim() !== name)
-      return this.sent.say(`Type the name as it stands here: ${name}. Nothing was erased.`);
+    if (this.typed().trim() !== name) return this.sent.say(this.words.typeTheNameAs(name));
     this.sent.send(this.students.erase(id, name), () => {
       this.forgetHere(id);
       this.erased.emit();

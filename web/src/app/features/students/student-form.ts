@@ -36,6 +36,7 @@ import { asksWhileUnsaved } from '../../ui/unsaved';
 import { markOf } from '../../api/mark-of';
 import { DateField } from '../../ui/date-field';
 import { KitForm } from '../../ui/kit-form';
+import { studentWords } from '../../words/student-words';
 
 const FIRST_BIRTH_YEAR = 1900;
 const SEAT_WORDS = Object.fromEntries(Object.entries(SEATS).map(([id, { name }]) => [id, name])) as Readonly<
@@ -60,57 +61,57 @@ const SEAT_WORDS = Object.fromEntries(Object.entries(SEATS).map(([id, { name }])
     <form [formGroup]="form" (ngSubmit)="submit()">
       @if (part() !== 'seat') {
         <mat-form-field class="wide">
-          <mat-label>Name</mat-label>
+          <mat-label>{{ words.name }}</mat-label>
           <input matInput formControlName="name" maxlength="120" autocomplete="off" />
-          <mat-error>A name is needed.</mat-error>
+          <mat-error>{{ words.aNameIsNeeded }}</mat-error>
         </mat-form-field>
         <mat-form-field>
-          <mat-label>Year of birth</mat-label>
+          <mat-label>{{ words.yearOfBirth }}</mat-label>
           <input matInput formControlName="birthYear" inputmode="numeric" maxlength="4" autocomplete="off" />
           <mat-error>{{ yearProblem() }}</mat-error>
         </mat-form-field>
         @if (minor()) {
           <mat-form-field>
-            <mat-label>Guardian who consents</mat-label>
+            <mat-label>{{ words.guardianWhoConsents }}</mat-label>
             <input matInput formControlName="guardian" maxlength="120" autocomplete="off" />
-            <mat-error>Say who consented.</mat-error>
+            <mat-error>{{ words.sayWhoConsented }}</mat-error>
           </mat-form-field>
-          <nv-date-field label="Consent given on" formControlName="consentOn" [max]="today()" />
+          <nv-date-field [label]="words.consentGivenOn" formControlName="consentOn" [max]="today()" />
         }
       }
       @if (part() !== 'who') {
         <mat-form-field>
-          <mat-label>Hand</mat-label>
+          <mat-label>{{ words.hand }}</mat-label>
           <mat-select formControlName="hand">
-            <mat-option value="right">right</mat-option>
-            <mat-option value="left">left</mat-option>
+            <mat-option value="right">{{ words.right }}</mat-option>
+            <mat-option value="left">{{ words.left }}</mat-option>
           </mat-select>
         </mat-form-field>
         <mat-form-field>
-          <mat-label>Tongue</mat-label>
+          <mat-label>{{ words.tongue }}</mat-label>
           <mat-select formControlName="tongueRolls">
-            <mat-option [value]="null">not asked</mat-option>
-            <mat-option [value]="true">rolls</mat-option>
-            <mat-option [value]="false">does not roll</mat-option>
+            <mat-option [value]="null">{{ words.notAsked }}</mat-option>
+            <mat-option [value]="true">{{ words.rolls }}</mat-option>
+            <mat-option [value]="false">{{ words.doesNotRoll }}</mat-option>
           </mat-select>
         </mat-form-field>
         <mat-form-field>
-          <mat-label>Earlier practice</mat-label>
+          <mat-label>{{ words.earlierPractice }}</mat-label>
           <mat-select formControlName="experienced">
-            <mat-option [value]="false">none on record</mat-option>
-            <mat-option [value]="true">has practised before</mat-option>
+            <mat-option [value]="false">{{ words.noneOnRecord }}</mat-option>
+            <mat-option [value]="true">{{ words.hasPractisedBefore }}</mat-option>
           </mat-select>
         </mat-form-field>
         <nv-checks
           class="wide"
-          legend="what they want"
+          [legend]="words.whatTheyWant"
           [words]="goalWords"
           [value]="goals()"
           (valueChange)="setGoals($event)"
         />
         <nv-checks
           class="wide"
-          legend="seats that are possible, the best one first"
+          [legend]="words.seatsThatArePossible"
           [words]="seatWords"
           [value]="seats()"
           (valueChange)="setSeats($event)"
@@ -118,7 +119,7 @@ const SEAT_WORDS = Object.fromEntries(Object.entries(SEATS).map(([id, { name }])
       }
       @if (part() !== 'seat') {
         <mat-form-field class="wide">
-          <mat-label>Note</mat-label>
+          <mat-label>{{ words.note }}</mat-label>
           <textarea matInput formControlName="note" rows="3" maxlength="2000"></textarea>
         </mat-form-field>
       }
@@ -129,7 +130,7 @@ const SEAT_WORDS = Object.fromEntries(Object.entries(SEATS).map(([id, { name }])
         <button matButton="filled" type="submit" [disabled]="busy()">{{ action() }}</button>
         <ng-content />
         @if (changed()) {
-          <span class="soft">not saved yet</span>
+          <span class="soft">{{ words.notSavedYet }}</span>
         }
       </div>
     </form>
@@ -152,6 +153,7 @@ const SEAT_WORDS = Object.fromEntries(Object.entries(SEATS).map(([id, { name }])
   `,
 })
 export class StudentForm {
+  protected readonly words = studentWords.studentForm;
   readonly value = input<StudentFields | null>(null);
   readonly action = input.required<string>();
   /** What of it is asked: all, who somebody is, or how they sit and breathe. */
@@ -194,7 +196,7 @@ export class StudentForm {
       : null;
     return checked && !checked.ok
       ? describeBirthYearProblem(checked.problem)
-      : `A year of four digits from ${FIRST_BIRTH_YEAR} on, or nothing yet.`;
+      : this.words.aYearOfFour(FIRST_BIRTH_YEAR);
   });
   private readonly typed = toSignal(this.form.valueChanges.pipe(map(() => this.form.getRawValue())), {
     initialValue: this.form.getRawValue(),

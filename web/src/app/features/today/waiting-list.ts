@@ -5,7 +5,7 @@ import { RouterLink } from '@angular/router';
 import type { WaitingStudent } from '@nuvrah/contract';
 import {
   describeWaiting,
-  WAITING_GROUPS,
+  describeWaitingGroup,
   WAITING_KINDS,
   type WaitingItem,
   type WaitingKind,
@@ -90,7 +90,7 @@ export class WaitingList {
         {
           kind,
           icon: ICON_OF[kind],
-          title: grouped ? WAITING_GROUPS[kind](own.length) : null,
+          title: grouped ? describeWaitingGroup(kind, own.length) : null,
           names: namesOf(own),
           opened,
           rows: grouped && !opened ? [] : own.map((one) => this.rowOf(one)),

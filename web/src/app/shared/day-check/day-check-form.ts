@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Student } from '@nuvrah/contract';
-import { LOW_MOOD, type TodayFact } from '@nuvrah/core';
+import { LOW_MOOD, type TodayFact, SIDE_NAMES } from '@nuvrah/core';
 import { NOW } from '../../api/now';
 import { Students } from '../../api/students';
 import { sending } from '../../api/sending';
@@ -10,36 +10,51 @@ import { Checks } from '../../ui/checks';
 import { Choice } from '../../ui/choice';
 import { NOT_KEPT } from '../offline-queue/words';
 import { NostrilTest, type Freer } from './nostril-test';
+import { dayWords } from '../../words/day-words';
 
 /** Minutes since the last meal, as they are told. */
-const MEALS = { '15': 'just now', '60': '1 h', '120': '2 h', '180': '3 h', '240': '4 h or more' } as const;
+const MEALS = {
+  '15': dayWords.dayCheckForm.justNow,
+  '60': '1 h',
+  '120': '2 h',
+  '180': '3 h',
+  '240': dayWords.dayCheckForm.fourHoursOrMore,
+} as const;
 type Meal = keyof typeof MEALS;
 
-const SLEEP = { short: 'too short', fair: 'fair', good: 'good' } as const;
-const FREER: Readonly<Record<Freer, string>> = { left: 'left', right: 'right', even: 'no difference' };
+const SLEEP = {
+  short: dayWords.dayCheckForm.tooShort,
+  fair: dayWords.dayCheckForm.fair,
+  good: dayWords.dayCheckForm.good,
+} as const;
+const FREER: Readonly<Record<Freer, string>> = {
+  left: SIDE_NAMES.left,
+  right: SIDE_NAMES.right,
+  even: dayWords.dayCheckForm.noDifference,
+};
 
 /** In the order in which they are asked. */
 const ASKED: Readonly<Partial<Record<TodayFact, string>>> = {
-  fever: 'fever, ill',
-  'nose-blocked': 'nose blocked',
-  'throat-sore': 'sore throat',
-  'asthma-flare': 'asthma flare',
-  menstruation: 'menstruation (if told)',
-  intoxicated: 'alcohol, drugs, sedatives',
-  'exercise-hard': 'hard exercise in the last 15 min',
-  'bedtime-near': 'bed within 3 h',
-  'not-still': 'driving, machines, water, heights meanwhile',
+  fever: dayWords.dayCheckForm.feverIll,
+  'nose-blocked': dayWords.dayCheckForm.noseBlocked,
+  'throat-sore': dayWords.dayCheckForm.soreThroat,
+  'asthma-flare': dayWords.dayCheckForm.asthmaFlare,
+  menstruation: dayWords.dayCheckForm.menstruationIfTold,
+  intoxicated: dayWords.dayCheckForm.alcoholDrugsSedatives,
+  'exercise-hard': dayWords.dayCheckForm.hardExerciseInThe,
+  'bedtime-near': dayWords.dayCheckForm.bedWithin3H,
+  'not-still': dayWords.dayCheckForm.drivingMachinesWaterHeights,
 };
 const ROOM: Readonly<Partial<Record<TodayFact, string>>> = {
-  'room-hot': 'hot room',
-  'room-cold': 'cold room or congestion',
-  'air-bad': 'smoke, bad air',
+  'room-hot': dayWords.dayCheckForm.hotRoom,
+  'room-cold': dayWords.dayCheckForm.coldRoomOrCongestion,
+  'air-bad': dayWords.dayCheckForm.smokeBadAir,
 };
 
 const FEELINGS = [
-  { key: 'calm', label: 'calm' },
-  { key: 'alert', label: 'alert' },
-  { key: 'mood', label: 'mood' },
+  { key: 'calm', label: dayWords.dayCheckForm.calm },
+  { key: 'alert', label: dayWords.dayCheckForm.alert },
+  { key: 'mood', label: dayWords.dayCheckForm.mood },
 ] as const;
 type Feeling = (typeof FEELINGS)[number]['key'];
 
@@ -50,24 +65,44 @@ type Feeling = (typeof FEELINGS)[number]['key'];
   imports: [Checks, Choice, MatButtonModule, NostrilTest],
   template: `
     <form (submit)="record($event)">
-      <nv-choice legend="last meal" [words]="meals" [value]="meal()" (valueChange)="meal.set($event)" />
-      <nv-checks legend="today" [words]="asked" [value]="facts()" (valueChange)="facts.set($event)" />
-      <nv-checks legend="the room" [words]="room" [value]="facts()" (valueChange)="facts.set($event)" />
+      <nv-choice
+        [legend]="words.lastMeal"
+        [words]="meals"
+        [value]="meal()"
+        (valueChange)="meal.set($event)"
+      />
+      <nv-checks [legend]="words.today" [words]="asked" [value]="facts()" (valueChange)="facts.set($event)" />
+      <nv-checks
+        [legend]="words.theRoom"
+        [words]="room"
+        [value]="facts()"
+        (valueChange)="facts.set($event)"
+      />
       <div class="row">
-        <nv-choice legend="sleep" [words]="sleeps" [value]="sleep()" (valueChange)="sleep.set($event)" />
-        <nv-choice legend="freer side" [words]="freers" [value]="freer()" (valueChange)="freer.set($event)">
+        <nv-choice
+          [legend]="words.sleep"
+          [words]="sleeps"
+          [value]="sleep()"
+          (valueChange)="sleep.set($event)"
+        />
+        <nv-choice
+          [legend]="words.freerSide"
+          [words]="freers"
+          [value]="freer()"
+          (valueChange)="freer.set($event)"
+        >
           <button matButton type="button" [attr.aria-expanded]="testing()" (click)="testing.set(!testing())">
-            two-breath test
+            {{ words.twoBreathTest }}
           </button>
         </nv-choice>
       </div>
       @if (testing()) {
         <nv-nostril-test (found)="found($event)" />
       }
-      <div class="row" role="group" aria-label="how they feel, 0 to 10">
+      <div class="row" role="group" [attr.aria-label]="words.howTheyFeel">
         @for (feeling of feelings; track feeling.key) {
           <label>
-            <span>{{ feeling.label }}, 0 to 10</span>
+            <span>{{ words.from0To10(feeling.label) }}</span>
             <input
               type="number"
               min="0"
@@ -80,21 +115,21 @@ type Feeling = (typeof FEELINGS)[number]['key'];
           </label>
         }
         <label>
-          <span>pulse (if wished)</span>
+          <span>{{ words.pulseIfWished }}</span>
           <input
             type="number"
             min="25"
             max="220"
             step="1"
-            aria-label="pulse"
+            [attr.aria-label]="words.pulse"
             [value]="pulse() ?? ''"
             (input)="takePulse($event)"
           />
         </label>
         <label class="wide">
-          <span>note</span>
+          <span>{{ words.note }}</span>
           <input
-            aria-label="note on today"
+            [attr.aria-label]="words.noteOnToday"
             maxlength="500"
             autocomplete="off"
             [value]="note()"
@@ -103,12 +138,12 @@ type Feeling = (typeof FEELINGS)[number]['key'];
         </label>
       </div>
       @if (lowMood()) {
-        <p class="soft">A mood of {{ lowest }} or less counts as low today.</p>
+        <p class="soft">{{ words.aMoodOfOr(lowest) }}</p>
       }
       <div class="actions">
-        <button matButton="filled" type="submit" [disabled]="sent.busy()">Today was asked</button>
+        <button matButton="filled" type="submit" [disabled]="sent.busy()">{{ words.todayWasAsked }}</button>
         @if (meal() === null) {
-          <span class="soft">Meal not asked yet: nothing is said about it.</span>
+          <span class="soft">{{ words.mealNotAskedYet }}</span>
         }
       </div>
       @if (sent.message(); as text) {
@@ -119,6 +154,7 @@ type Feeling = (typeof FEELINGS)[number]['key'];
   styleUrl: '../../ui/form.scss',
 })
 export class DayCheckForm {
+  protected readonly words = dayWords.dayCheckForm;
   readonly student = input.required<Pick<Student, 'id'>>();
   readonly recorded = output();
 

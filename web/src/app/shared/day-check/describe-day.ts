@@ -1,5 +1,6 @@
 import type { DayCheck } from '@nuvrah/contract';
-import { TODAY_FACTS, clockInWords, momentFromText } from '@nuvrah/core';
+import { TODAY_FACTS, clockInWords, momentFromText, SIDE_NAMES } from '@nuvrah/core';
+import { dayWords } from '../../words/day-words';
 
 /** "Asked at 17:15. Last meal 13:00 · left side freer · calm 5 · hot room." */
 export function describeDay(check: DayCheck): string {
@@ -7,11 +8,17 @@ export function describeDay(check: DayCheck): string {
   const number = (name: string, value: number | null): string[] =>
     value === null ? [] : [`${name} ${value}`];
   const parts = [
-    ...(lastMealAt === null ? ['meal not asked'] : [`last meal ${clockInWords(momentFromText(lastMealAt))}`]),
+    ...(lastMealAt === null
+      ? [dayWords.describeDay.mealNotAsked]
+      : [dayWords.describeDay.lastMeal(clockInWords(momentFromText(lastMealAt)))]),
     ...(freerNostril === null
       ? []
-      : [freerNostril === 'even' ? 'both sides alike' : `${freerNostril} side freer`]),
-    ...(sleep === null ? [] : [`sleep ${sleep}`]),
+      : [
+          freerNostril === 'even'
+            ? dayWords.describeDay.bothSidesAlike
+            : dayWords.describeDay.sideFreer(SIDE_NAMES[freerNostril]),
+        ]),
+    ...(sleep === null ? [] : [dayWords.describeDay.sleep(sleep)]),
     ...number('calm', calm),
     ...number('alert', alert),
     ...number('mood', mood),
@@ -19,5 +26,5 @@ export function describeDay(check: DayCheck): string {
     ...facts.map((fact) => TODAY_FACTS[fact]),
     ...(note === '' ? [] : [note]),
   ];
-  return `Asked at ${clockInWords(momentFromText(check.checkedAt))}: ${parts.join(' · ')}.`;
+  return dayWords.describeDay.askedAt(clockInWords(momentFromText(check.checkedAt)), parts.join(' · '));
 }

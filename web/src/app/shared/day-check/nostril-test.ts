@@ -1,13 +1,11 @@
 import { ChangeDetectionStrategy, Component, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { DayCheck } from '@nuvrah/contract';
+import { dayWords } from '../../words/day-words';
 
 export type Freer = NonNullable<DayCheck['freerNostril']>;
 
-const STEPS = [
-  'Close the right nostril with a light touch. One easy breath in and out through the left.',
-  'Close the left nostril. One easy breath in and out through the right.',
-] as const;
+const STEPS = [dayWords.nostrilTest.closeTheRightNostril, dayWords.nostrilTest.closeTheLeftNostril] as const;
 
 /** Two breaths, one through each nostril, and which was easier. */
 @Component({
@@ -15,21 +13,25 @@ const STEPS = [
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButtonModule],
   template: `
-    <div class="notice" role="group" aria-label="two-breath test">
+    <div class="notice" role="group" [attr.aria-label]="words.twoBreathTest">
       @switch (step()) {
         @case (0) {
           <p>{{ steps[0] }}</p>
-          <button matButton="outlined" type="button" (click)="step.set(1)">Done</button>
+          <button matButton="outlined" type="button" (click)="step.set(1)">{{ words.done }}</button>
         }
         @case (1) {
           <p>{{ steps[1] }}</p>
-          <button matButton="outlined" type="button" (click)="step.set(2)">Done</button>
+          <button matButton="outlined" type="button" (click)="step.set(2)">{{ words.done }}</button>
         }
         @case (2) {
-          <p>Through which side did the breath go more easily?</p>
-          <button matButton="outlined" type="button" (click)="found.emit('left')">Left</button>&ngsp;
-          <button matButton="outlined" type="button" (click)="found.emit('right')">Right</button>&ngsp;
-          <button matButton="outlined" type="button" (click)="found.emit('even')">No difference</button>
+          <p>{{ words.throughWhichSideDid }}</p>
+          <button matButton="outlined" type="button" (click)="found.emit('left')">
+            {{ words.left }}</button>&ngsp;
+          <button matButton="outlined" type="button" (click)="found.emit('right')">
+            {{ words.right }}</button>&ngsp;
+          <button matButton="outlined" type="button" (click)="found.emit('even')">
+            {{ words.noDifference }}
+          </button>
         }
       }
     </div>
@@ -41,6 +43,7 @@ const STEPS = [
   `,
 })
 export class NostrilTest {
+  protected readonly words = dayWords.nostrilTest;
   readonly found = output<Freer>();
   protected readonly steps = STEPS;
   protected readonly step = signal(0);

@@ -10,6 +10,7 @@ import { ScreeningClock } from '../../api/screening-clock';
 import { OnceId } from '../../api/once-id';
 import { sending } from '../../api/sending';
 import { Students } from '../../api/students';
+import { findingWords } from '../../words/finding-words';
 
 /** Records a teacher's approval of one thing for a student. */
 @Component({
@@ -19,15 +20,15 @@ import { Students } from '../../api/students';
   template: `
     <form (submit)="record($event)">
       <mat-form-field>
-        <mat-label>Approved by</mat-label>
+        <mat-label>{{ words.approvedBy }}</mat-label>
         <input matInput name="by" maxlength="200" autocomplete="off" [(ngModel)]="by" />
       </mat-form-field>
       <mat-form-field>
-        <mat-label>Note</mat-label>
+        <mat-label>{{ words.note }}</mat-label>
         <input matInput name="note" maxlength="500" autocomplete="off" [(ngModel)]="note" />
       </mat-form-field>
       <button matButton="outlined" type="submit" [disabled]="sent.busy()">
-        Record approval of {{ what() }}
+        {{ words.recordApprovalOf(what()) }}
       </button>
       @if (sent.message(); as text) {
         <p class="notice problem" role="alert">{{ text }}</p>
@@ -48,6 +49,7 @@ import { Students } from '../../api/students';
   `,
 })
 export class ApprovalForm {
+  protected readonly words = findingWords.approvalForm;
   readonly studentId = input.required<string>();
   readonly of = input.required<ApprovalOf>();
   readonly recorded = output<StoredApproval>();

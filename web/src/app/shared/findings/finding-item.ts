@@ -14,6 +14,7 @@ import { sending } from '../../api/sending';
 import { Sessions } from '../../api/sessions';
 import { FindingWays } from './finding-ways';
 import { LEVEL_SIGNS } from './levels';
+import { findingWords } from '../../words/finding-words';
 
 /** One finding: what it is, what to do, where it stands, and what the instructor may decide about it. */
 @Component({
@@ -32,44 +33,53 @@ import { LEVEL_SIGNS } from './levels';
         }
         &ngsp;— {{ text() }}
       </p>
-      @if (toDo(); as words) {
-        <p><span class="soft">What to do:</span> {{ words }}</p>
+      @if (toDo(); as what) {
+        <p>
+          <span class="soft">{{ words.whatToDo }}</span> {{ what }}
+        </p>
       }
-      @if (standing(); as words) {
-        <p class="standing">✓ {{ words }}</p>
+      @if (standing(); as why) {
+        <p class="standing">✓ {{ why }}</p>
       }
       <div class="actions">
         @if (open()) {
           <button matButton type="button" [attr.aria-expanded]="shown()" (click)="shown.set(!shown())">
-            What can be done
+            {{ words.whatCanBeDone }}
           </button>
           @if (finding().level === 'change') {
             <button matButton type="button" [attr.aria-expanded]="giving()" (click)="giving.set(!giving())">
-              Overrule …
+              {{ words.overrule }}
             </button>
           }
           @if (finding().level === 'care') {
             <button matButton type="button" [disabled]="sent.busy()" (click)="decide('acknowledged', '')">
-              Acknowledge
+              {{ words.acknowledge }}
             </button>
           }
           @if (finding().level === 'clearance') {
-            <a matButton [routerLink]="['/students', student().id]" [queryParams]="{ tab: 'health' }"
-              >File a clearance</a
-            >
+            <a matButton [routerLink]="['/students', student().id]" [queryParams]="{ tab: 'health' }">{{
+              words.fileAClearance
+            }}</a>
           }
         } @else if (decision(); as made) {
-          <button matButton type="button" [disabled]="sent.busy()" (click)="takeBack(made)">Take back</button>
+          <button matButton type="button" [disabled]="sent.busy()" (click)="takeBack(made)">
+            {{ words.takeBack }}
+          </button>
         }
       </div>
       @if (giving() && open()) {
         <form (submit)="overrule($event)">
           <label>
-            <span>Why, in your words: kept with the session</span>
-            <textarea rows="2" maxlength="1000" aria-label="reason" (input)="write($event)"></textarea>
+            <span>{{ words.whyInYourWords }}</span>
+            <textarea
+              rows="2"
+              maxlength="1000"
+              [attr.aria-label]="words.reason"
+              (input)="write($event)"
+            ></textarea>
           </label>
           <button matButton="outlined" type="submit" [disabled]="sent.busy()">
-            Overrule with this reason
+            {{ words.overruleWithThisReason }}
           </button>
         </form>
       }
@@ -121,6 +131,7 @@ import { LEVEL_SIGNS } from './levels';
   `,
 })
 export class FindingItem {
+  protected readonly words = findingWords.findingItem;
   readonly finding = input.required<StandingFinding>();
   readonly of = input.required<ScreeningCase>();
   readonly student = input.required<Student>();
@@ -158,11 +169,11 @@ export class FindingItem {
       case 'open':
         return null;
       case 'cleared':
-        return `Cleared by ${standing.clinician}, until ${dayInWords(standing.until)}.`;
+        return this.words.clearedByUntil(standing.clinician, dayInWords(standing.until));
       case 'overruled':
-        return `Overruled: ${standing.reason}`;
+        return this.words.overruled(standing.reason);
       case 'acknowledged':
-        return 'Acknowledged: say it once when the passage begins.';
+        return this.words.acknowledgedSayItOnce;
     }
   });
   /** The decision that lifts it, where one does. */
@@ -181,7 +192,7 @@ export class FindingItem {
   protected overrule(event: Event): void {
     event.preventDefault();
     const reason = this.reason().trim();
-    if (reason === '') return this.sent.say('Say why: an overruling is kept with its reason.');
+    if (reason === '') return this.sent.say(this.words.sayWhyAnOverruling);
     this.decide('overruled', reason);
   }
 

@@ -11,6 +11,7 @@ import {
   type StandingFinding,
 } from '@nuvrah/core';
 import { FindingItem } from './finding-item';
+import { findingWords } from '../../words/finding-words';
 
 /** What speaks against a session for a student, strictest first, with what may be done and decided about each. */
 @Component({
@@ -20,14 +21,14 @@ import { FindingItem } from './finding-item';
   template: `
     @if (editable() && blocking() > 0) {
       <div class="all">
-        <button matButton="outlined" type="button" (click)="fixAll()">Apply all safe fixes</button>
-        <span class="soft">{{ blocking() }} in the way of leading</span>
+        <button matButton="outlined" type="button" (click)="fixAll()">{{ words.applyAllSafeFixes }}</button>
+        <span class="soft">{{ words.inTheWayOf(blocking()) }}</span>
       </div>
     }
     @if (fixed(); as done) {
       <div class="notice" role="status">
         @if (done.changes.length > 0) {
-          <strong>Changed, and undone with Undo</strong>
+          <strong>{{ words.changedAndUndoneWith }}</strong>
           <ul>
             @for (line of done.changes; track $index) {
               <li>{{ line }}</li>
@@ -35,7 +36,7 @@ import { FindingItem } from './finding-item';
           </ul>
         }
         @if (done.left.length > 0) {
-          <strong>Still in the way: no change of the session lifts this</strong>
+          <strong>{{ words.stillInTheWay }}</strong>
           <ul>
             @for (line of done.left; track $index) {
               <li>{{ line }}</li>
@@ -60,7 +61,7 @@ import { FindingItem } from './finding-item';
         (decided)="decided.emit($event)"
       />
     } @empty {
-      <p class="soft">Nothing known of {{ student().name }} speaks against it.</p>
+      <p class="soft">{{ words.nothingKnownOfSpeaks(student().name) }}</p>
     }
   `,
   styles: `
@@ -81,6 +82,7 @@ import { FindingItem } from './finding-item';
   `,
 })
 export class FindingList {
+  protected readonly words = findingWords.findingList;
   readonly findings = input.required<readonly StandingFinding[]>();
   readonly of = input.required<ScreeningCase>();
   readonly student = input.required<Student>();
@@ -105,7 +107,7 @@ export class FindingList {
   } | null>(null);
 
   protected nameOf({ passageId }: StandingFinding): string {
-    return passageId === null ? 'The whole session' : (this.names().get(passageId) ?? '');
+    return passageId === null ? this.words.theWholeSession : (this.names().get(passageId) ?? '');
   }
 
   protected change(session: Session): void {

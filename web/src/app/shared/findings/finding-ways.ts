@@ -15,10 +15,13 @@ import {
 import { NOW } from '../../api/now';
 import type { StoredApproval, Student } from '@nuvrah/contract';
 import { ApprovalForm } from './approval-form';
+import { findingWords } from '../../words/finding-words';
 
 /** What a button does, from what was done. */
 const asAction = ({ kind, said }: Remedy): string =>
-  kind === 'remove' ? 'leave it out' : said.replace(/^replaced by/, 'replace it by');
+  kind === 'remove'
+    ? findingWords.findingWays.leaveItOut
+    : said.replace(/^replaced by/, findingWords.findingWays.replaceItBy);
 
 /** What can be done about one finding: remedies to apply, and what of the record would allow it. Both are proved. */
 @Component({
@@ -37,11 +40,11 @@ const asAction = ({ kind, said }: Remedy): string =>
             <span>{{ remedy.text }}</span>
           }
         } @empty {
-          <span class="soft">No change of the session lifts this alone.</span>
+          <span class="soft">{{ words.noChangeOfThe }}</span>
         }
       </div>
     }
-    <p class="soft">What would allow this?</p>
+    <p class="soft">{{ words.whatWouldAllowThis }}</p>
     <ul>
       @for (way of allowing(); track way.text) {
         <li>
@@ -54,7 +57,7 @@ const asAction = ({ kind, said }: Remedy): string =>
           }
         </li>
       } @empty {
-        <li>Nothing on record would: it is left out for this student.</li>
+        <li>{{ words.nothingOnRecordWould }}</li>
       }
     </ul>
   `,
@@ -82,6 +85,7 @@ const asAction = ({ kind, said }: Remedy): string =>
   `,
 })
 export class FindingWays {
+  protected readonly words = findingWords.findingWays;
   readonly finding = input.required<StandingFinding>();
   readonly of = input.required<ScreeningCase>();
   readonly student = input.required<Pick<Student, 'id' | 'facts'>>();
@@ -97,7 +101,7 @@ export class FindingWays {
     remediesFor(this.finding(), this.of()).map((remedy) =>
       changesSession(remedy)
         ? { text: asAction(remedy), session: remedy.session }
-        : { text: `Wait until ${this.after(remedy.minutes)}.`, session: null },
+        : { text: this.words.waitUntil(this.after(remedy.minutes)), session: null },
     ),
   );
 
@@ -112,9 +116,11 @@ export class FindingWays {
       .filter(({ change }) => change.kind !== 'session')
       .map(({ change, still }) => ({
         text:
-          change.kind === 'wait' ? `Waiting until ${this.after(change.minutes)}.` : describeAllowing(change),
+          change.kind === 'wait'
+            ? this.words.waitingUntil(this.after(change.minutes))
+            : describeAllowing(change),
         approval: change.kind === 'approval' ? change.of : null,
-        still: still.length === 0 ? null : `Then ${still.length} more would still speak against it.`,
+        still: still.length === 0 ? null : this.words.thenMoreWouldStill(still.length),
       }));
   });
 

@@ -8,6 +8,7 @@ import {
   type Session,
 } from '@nuvrah/core';
 import { LEVEL_SIGNS } from './levels';
+import { findingWords } from '../../words/finding-words';
 
 /** What of a session's order asks for another look, each with fixes that help. It does not keep anything from being led. */
 @Component({
@@ -38,7 +39,7 @@ import { LEVEL_SIGNS } from './levels';
           [attr.aria-expanded]="row.key === opened()"
           (click)="opened.set(row.key === opened() ? null : row.key)"
         >
-          What can be done
+          {{ said.whatCanBeDone }}
         </button>
         @if (row.key === opened()) {
           @for (fix of fixes(); track fix.said) {
@@ -46,7 +47,7 @@ import { LEVEL_SIGNS } from './levels';
               {{ fix.said }}
             </button>
           } @empty {
-            <span class="soft">No single change puts it right.</span>
+            <span class="soft">{{ said.noSingleChangePuts }}</span>
           }
         }
       </div>
@@ -76,6 +77,7 @@ import { LEVEL_SIGNS } from './levels';
   `,
 })
 export class OrderList {
+  protected readonly said = findingWords.orderList;
   readonly findings = input.required<readonly OrderingFinding[]>();
   readonly of = input.required<OrderingCase>();
   /** Names of the passages by id. */
@@ -93,7 +95,8 @@ export class OrderList {
       finding,
       key: `${finding.rule} ${finding.passageId ?? ''}`,
       level: LEVEL_SIGNS[finding.level],
-      passage: finding.passageId === null ? 'The whole session' : (this.names().get(finding.passageId) ?? ''),
+      passage:
+        finding.passageId === null ? this.said.theWholeSession : (this.names().get(finding.passageId) ?? ''),
       words: ORDERING_WORDS[finding.rule],
     })),
   );

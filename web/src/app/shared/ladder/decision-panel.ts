@@ -9,6 +9,7 @@ import { sending } from '../../api/sending';
 import { SelectField } from '../../ui/select-field';
 import { STEPS } from '../../words/rung-words';
 import { Fold } from '../../ui/fold';
+import { ladderWords } from '../../words/ladder-words';
 
 const ACTIONS = Object.fromEntries(NEXT_STEPS.map((step) => [step, STEPS[step].action])) as Readonly<
   Record<NextStep, string>
@@ -35,32 +36,34 @@ const ACTIONS = Object.fromEntries(NEXT_STEPS.map((step) => [step, STEPS[step].a
             [disabled]="sent.busy()"
             (click)="decide(ladder().rule.step, '')"
           >
-            Accept: {{ steps[ladder().rule.step].action }}
+            {{ words.accept(steps[ladder().rule.step].action) }}
           </button>
           @if (ladder().rule.step === 'suspend') {
-            <a matButton [routerLink]="['/students', ladder().studentId]" [queryParams]="{ tab: 'health' }"
-              >Clearances</a
-            >
+            <a matButton [routerLink]="['/students', ladder().studentId]" [queryParams]="{ tab: 'health' }">{{
+              words.clearances
+            }}</a>
           } @else {
             <button matButton type="button" [attr.aria-expanded]="other()" (click)="other.set(!other())">
-              Otherwise …
+              {{ words.otherwise }}
             </button>
           }
         </div>
         @if (other()) {
           <form (submit)="overrule($event)">
             <nv-select
-              label="do instead"
+              [label]="words.doInstead"
               [words]="actions"
               [value]="chosen()"
               (valueChange)="chosen.set($event)"
             />
             <label class="wide">
-              <span>why, in your words: kept beside what the rules say</span>
-              <textarea rows="2" maxlength="1000" aria-label="reason"></textarea>
+              <span>{{ words.whyInYourWords }}</span>
+              <textarea rows="2" maxlength="1000" [attr.aria-label]="words.reason"></textarea>
             </label>
             <div class="actions">
-              <button matButton="outlined" type="submit" [disabled]="sent.busy()">Decide so</button>
+              <button matButton="outlined" type="submit" [disabled]="sent.busy()">
+                {{ words.decideSo }}
+              </button>
             </div>
           </form>
         }
@@ -70,7 +73,7 @@ const ACTIONS = Object.fromEntries(NEXT_STEPS.map((step) => [step, STEPS[step].a
       }
     </div>
     @if (past().length > 0) {
-      <nv-fold name="What was decided">
+      <nv-fold [name]="words.whatWasDecided">
         <ng-template>
           <ul>
             @for (line of past(); track line.id) {
@@ -95,6 +98,7 @@ const ACTIONS = Object.fromEntries(NEXT_STEPS.map((step) => [step, STEPS[step].a
   `,
 })
 export class DecisionPanel {
+  protected readonly words = ladderWords.decisionPanel;
   readonly ladder = input.required<Ladder>();
   readonly decided = output();
 
@@ -119,11 +123,15 @@ export class DecisionPanel {
   protected readonly past = computed(() =>
     this.ladder().decisions.map(({ id, madeAt, rung, rule, step, reason }) => {
       const instead =
-        step === rule.step ? '' : ` instead of ${STEPS[rule.step].name.toLowerCase()}: ${reason}`;
+        step === rule.step ? '' : this.words.insteadOf(STEPS[rule.step].name.toLowerCase(), reason);
       return {
         id,
         when: momentInWords(madeAt, this.account.required().timeZone),
-        what: `Rung ${rung + 1}: ${STEPS[step].name.toLowerCase()}${instead || `. ${rule.said.join(' ')}`}`,
+        what: this.words.rung(
+          rung + 1,
+          STEPS[step].name.toLowerCase(),
+          instead || `. ${rule.said.join(' ')}`,
+        ),
       };
     }),
   );

@@ -18,6 +18,7 @@ import {
 } from '@nuvrah/core';
 import { rungInShort } from '../../words/rung-words';
 import { Staircase, type StairStep } from './staircase';
+import { ladderWords } from '../../words/ladder-words';
 
 /** A ladder at a glance: the school's rule, the stairs over dates, the time to the target and the highest hold. */
 @Component({
@@ -83,9 +84,12 @@ export class LadderSight {
     return index < 0 ? null : index;
   });
   private readonly reached = computed(() => this.planned().at(-1)?.on ?? this.today());
-  protected readonly label = computed(
-    () =>
-      `${this.schoolName()}: ${this.rungs().length} rungs, the target by ${dayInWords(this.reached())} at the earliest`,
+  protected readonly label = computed(() =>
+    ladderWords.ladderSight.rungsTheTargetBy(
+      this.schoolName(),
+      this.rungs().length,
+      dayInWords(this.reached()),
+    ),
   );
   protected readonly line = computed(() => {
     const weeks = Math.max(0, Math.ceil((dayNumber(this.reached()) - dayNumber(this.today())) / 7));
@@ -96,8 +100,8 @@ export class LadderSight {
     const hold =
       holds.length === 0
         ? ''
-        : ` Highest hold ${formatSeconds(countsToSeconds(highest, this.pace() as Pace))} s.`;
+        : ladderWords.ladderSight.highestHoldS(formatSeconds(countsToSeconds(highest, this.pace() as Pace)));
     const rungs = this.rungs().length;
-    return `${rungs} ${rungs === 1 ? 'rung' : 'rungs'}; at the earliest there on ${dayInWords(this.reached())}, in ${weeks} ${weeks === 1 ? 'week' : 'weeks'}.${hold}`;
+    return ladderWords.ladderSight.atTheEarliestThere(rungs, dayInWords(this.reached()), weeks, hold);
   });
 }

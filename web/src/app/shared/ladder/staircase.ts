@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import { dayNumber, dayFromNumber, type Day, dayInShort } from '@nuvrah/core';
 import { scaleLinear } from 'd3-scale';
 import { elementWidth } from '../score/element-width';
+import { ladderWords } from '../../words/ladder-words';
 
 /** A rung entered on a day. */
 export interface StairStep {
@@ -29,17 +30,17 @@ const MOST_NAMES = 14;
         <text class="name" [attr.y]="line.y - 4" x="0">{{ line.name }}</text>
       }
       @if (aboveFrom(); as y) {
-        <text class="limit" [attr.x]="gutter + 4" [attr.y]="y">above today's fit</text>
+        <text class="limit" [attr.x]="gutter + 4" [attr.y]="y">{{ words.aboveTodaysFit }}</text>
       }
       <path class="planned" [attr.d]="plannedPath()" />
       <path class="real" [attr.d]="realPath()" />
       @if (todayAt(); as x) {
         <line class="today" [attr.x1]="x" [attr.x2]="x" y1="0" [attr.y2]="height() - axis" />
-        <text class="mark" [attr.x]="x + 4" [attr.y]="height() - axis - 6">today</text>
+        <text class="mark" [attr.x]="x + 4" [attr.y]="height() - axis - 6">{{ words.today }}</text>
       }
       @if (wishedAt(); as x) {
         <line class="wished" [attr.x1]="x" [attr.x2]="x" y1="0" [attr.y2]="height() - axis" />
-        <text class="mark" [attr.x]="x - 4" y="12" text-anchor="end">wished</text>
+        <text class="mark" [attr.x]="x - 4" y="12" text-anchor="end">{{ words.wished }}</text>
       }
       @for (date of dates(); track date.x) {
         <line
@@ -103,6 +104,7 @@ const MOST_NAMES = 14;
   `,
 })
 export class Staircase {
+  protected readonly words = ladderWords.staircase;
   /** Names of the rungs, from the lowest. */
   readonly names = input.required<readonly string[]>();
   readonly planned = input.required<readonly StairStep[]>();

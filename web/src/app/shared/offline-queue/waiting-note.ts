@@ -6,17 +6,22 @@ import { keyOf, type EntryKind, type Waiting } from './entry';
 import { OfflineQueue } from './offline-queue';
 import { NOT_KEPT } from './words';
 import { Questions } from '../../ui/questions';
+import { frameWords } from '../../words/frame-words';
 
 const NAMES: Readonly<Record<EntryKind, readonly [one: string, more: string]>> = {
-  session: ['an edited session', 'edited sessions'],
-  sitting: ['a record of a sitting', 'records of sittings'],
-  report: ['a report from home', 'reports from home'],
-  fact: ['a health fact', 'health facts'],
-  'day-check': ['a day check', 'day checks'],
+  session: [frameWords.waitingNote.anEditedSession, frameWords.waitingNote.editedSessions],
+  sitting: [frameWords.waitingNote.aRecordOfA, frameWords.waitingNote.recordsOfSittings],
+  report: [frameWords.waitingNote.aReportFromHome, frameWords.waitingNote.reportsFromHome],
+  fact: [frameWords.waitingNote.aHealthFact, frameWords.waitingNote.healthFacts],
+  'day-check': [frameWords.waitingNote.aDayCheck, frameWords.waitingNote.dayChecks],
 };
 const KINDS = Object.keys(NAMES) as EntryKind[];
 
-const DISCARD = { title: 'Discard it?', text: 'It is kept nowhere else.', yes: 'Discard it' };
+const DISCARD = {
+  title: frameWords.waitingNote.discardWhat,
+  text: frameWords.waitingNote.itIsKeptNowhere,
+  yes: frameWords.waitingNote.discardIt,
+};
 
 /** Where more is to be seen of what was refused. */
 const placeOf = ({ kind, id, studentId }: Waiting): readonly string[] | null => {
@@ -37,21 +42,21 @@ const placeOf = ({ kind, id, studentId }: Waiting): readonly string[] | null => 
     @if (waits(); as what) {
       <p class="notice" role="status">
         @if (queue.needsSignIn()) {
-          You are signed out. Kept in this browser: {{ what }}. It is sent once you
-          <a routerLink="/sign-in" [queryParams]="{ then: router.url }">sign in again</a>.
+          {{ said.youAreSignedOut(what) }}
+          <a routerLink="/sign-in" [queryParams]="{ then: router.url }">{{ said.signInAgain }}</a>.
         } @else {
-          The server is away. Kept in this browser and sent by itself: {{ what }}.
+          {{ said.theServerIsAway(what) }}
         }
       </p>
     }
     @for (one of refused(); track one.key) {
       <div class="notice problem" role="alert">
-        <p>Not accepted and kept in this browser: {{ one.name }}. {{ one.entry.refused }}</p>
+        <p>{{ said.notAcceptedAndKept(one.name, one.entry.refused ?? '') }}</p>
         @if (one.place; as place) {
-          <a matButton [routerLink]="place">See what is on record</a>
+          <a matButton [routerLink]="place">{{ said.seeWhatIsOn }}</a>
         }
-        <button matButton type="button" (click)="save(one.entry)">Save it as a file</button>
-        <button matButton type="button" (click)="discard(one.entry)">Discard it</button>
+        <button matButton type="button" (click)="save(one.entry)">{{ said.saveItAsA }}</button>
+        <button matButton type="button" (click)="discard(one.entry)">{{ said.discardIt }}</button>
       </div>
     }
   `,
@@ -62,6 +67,7 @@ const placeOf = ({ kind, id, studentId }: Waiting): readonly string[] | null => 
   `,
 })
 export class WaitingNote {
+  protected readonly said = frameWords.waitingNote;
   protected readonly queue = inject(OfflineQueue);
   private readonly questions = inject(Questions);
   protected readonly router = inject(Router);

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, Injector, input } from '@angular/core';
 import { LeadRunner } from './lead-runner';
 import { keyLabel, SHORTCUT_KEYS, shortcutOf, type ShortcutIn } from '../shortcut-keys';
+import { leadWords } from '../../words/lead-words';
 
 interface Control {
   readonly shortcut: ShortcutIn<'lead'>;
@@ -23,23 +24,25 @@ export interface TapWait {
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(document:keydown)': 'key($event)' },
   template: `
-    <div class="row" role="group" aria-label="Leading">
+    <div class="row" role="group" [attr.aria-label]="words.leading">
       @if (tap(); as wait) {
         <button type="button" class="tap" (click)="store.tap()">
-          {{ wait.label }} <small>{{ wait.open ? 'space' : 'T' }}</small>
+          {{ wait.label }} <small>{{ wait.open ? words.space : 'T' }}</small>
         </button>
       }
       <button type="button" (click)="store.pauseOrResume()">
-        {{ paused() ? 'Go on' : 'Pause' }} <small>{{ tap()?.open ? 'P' : 'space' }}</small>
+        {{ paused() ? words.goOn : words.pause }} <small>{{ tap()?.open ? 'P' : words.space }}</small>
       </button>
       @for (control of controls; track control.shortcut) {
         <button type="button" [attr.aria-disabled]="control.refused() !== null" (click)="control.run()">
           {{ control.label }}
-          <small>{{ control.refused() === null ? keyOf(control.shortcut) : 'not here' }}</small>
+          <small>{{ control.refused() === null ? keyOf(control.shortcut) : words.notHere }}</small>
         </button>
       }
-      <button type="button" class="signs" (click)="showSigns()">Signs <small>S</small></button>
-      <button type="button" class="stop" (click)="store.stop()">Stop <small>esc</small></button>
+      <button type="button" class="signs" (click)="showSigns()">{{ words.signs }} <small>S</small></button>
+      <button type="button" class="stop" (click)="store.stop()">
+        {{ words.stop }} <small>{{ words.esc }}</small>
+      </button>
     </div>
   `,
   styles: `
@@ -126,6 +129,7 @@ export interface TapWait {
   `,
 })
 export class LeadControls {
+  protected readonly words = leadWords.leadControls;
   readonly paused = input.required<boolean>();
   /** What a tap ends now, or null where it ends nothing. */
   readonly tap = input<TapWait | null>(null);
@@ -135,17 +139,22 @@ export class LeadControls {
   protected readonly controls: readonly Control[] = [
     {
       shortcut: 'ease',
-      label: 'Ease down',
+      label: this.words.easeDown,
       run: () => this.store.ease(),
       refused: () => this.store.easeRefused(),
     },
     {
       shortcut: 'oneMore',
-      label: 'One more round',
+      label: this.words.oneMoreRound,
       run: () => this.store.oneMore(),
       refused: () => this.store.oneMoreRefused(),
     },
-    { shortcut: 'finish', label: 'Last round now', run: () => this.store.lastRound(), refused: () => null },
+    {
+      shortcut: 'finish',
+      label: this.words.lastRoundNow,
+      run: () => this.store.lastRound(),
+      refused: () => null,
+    },
   ];
 
   protected readonly keyOf = (shortcut: ShortcutIn<'lead'>): string =>

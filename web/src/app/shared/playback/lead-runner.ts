@@ -39,6 +39,7 @@ import { LOOK_EVERY, SoundScheduler } from './sound-scheduler';
 import { Stages, type Stage } from './stage';
 import { WakeLock } from './wake-lock';
 import { NOW } from '../../api/now';
+import { leadWords } from '../../words/lead-words';
 
 /** Seconds between the press of the button and the beginning, so that the teacher can look up. */
 const LEAD_IN = 0.3;
@@ -141,7 +142,7 @@ export abstract class LeadRunner {
     const timeline = this.timeline();
     if (timeline) this.moveTo(roundAt(timeline, this.at()));
     if (this.current()?.state.kind === 'leading' && timeline && this.position() >= timeline.total) {
-      this.apply(finishRun, 'Finished.');
+      this.apply(finishRun, leadWords.leadRunner.finished);
       this.end();
     }
   }
@@ -158,21 +159,22 @@ export abstract class LeadRunner {
           if (this.current()?.state.kind === 'paused' && this.apply(this.allowed(resumeRun), null))
             this.playTake();
         });
-    } else if (this.apply((now) => pauseRun(now, this.at()), 'Paused. Breathe naturally.')) {
+    } else if (this.apply((now) => pauseRun(now, this.at()), leadWords.leadRunner.pausedBreatheNaturally)) {
       this.hushTake();
     }
   }
 
   ease(): void {
-    if (this.apply(this.allowed(this.easier), 'Easier from the next round on.')) this.followRun();
+    if (this.apply(this.allowed(this.easier), leadWords.leadRunner.easierFromTheNext)) this.followRun();
   }
 
   lastRound(): void {
-    if (this.apply((run) => lastRoundNow(run, this.at()), 'This round is the last.')) this.followRun();
+    if (this.apply((run) => lastRoundNow(run, this.at()), leadWords.leadRunner.thisRoundIsThe))
+      this.followRun();
   }
 
   oneMore(): void {
-    if (this.apply(this.allowed(this.oneRoundMore), 'One round more.')) this.followRun();
+    if (this.apply(this.allowed(this.oneRoundMore), leadWords.leadRunner.oneRoundMore)) this.followRun();
   }
 
   /** Ends what waits for a tap: an open hold, a rest after strokes, a turn of strokes. */
@@ -181,7 +183,7 @@ export abstract class LeadRunner {
   }
 
   stop(): void {
-    if (this.apply((run) => stopRun(run, this.at()), 'Stopped.')) this.end();
+    if (this.apply((run) => stopRun(run, this.at()), leadWords.leadRunner.stopped)) this.end();
   }
 
   setSigns(signs: readonly SignId[]): void {

@@ -33,6 +33,7 @@ import {
 import { LeadControls, type TapWait } from './lead-controls';
 import { LeadRunner } from './lead-runner';
 import { LockChannel } from './lock-channel';
+import { leadWords } from '../../words/lead-words';
 
 /** What the room sees while a session is led. The picture reads the clock of the sound with every frame. */
 @Component({
@@ -43,6 +44,7 @@ import { LockChannel } from './lock-channel';
   styleUrl: './lead-screen.scss',
 })
 export class LeadScreen {
+  protected readonly words = leadWords.leadScreen;
   protected readonly store = inject(LeadRunner);
   private readonly left = viewChild.required<LockChannel>('left');
   private readonly right = viewChild.required<LockChannel>('right');
@@ -76,7 +78,7 @@ export class LeadScreen {
   /** The counts in force in this round, or the rate of the strokes. */
   protected readonly counts = computed(() => {
     const [run, moment, passage] = [this.store.run(), this.moment(), this.passage()];
-    if (moment?.event.strokes) return `${moment.event.strokes.rate} strokes a minute`;
+    if (moment?.event.strokes) return this.words.strokesAMinute(moment.event.strokes.rate);
     if (!run || passage?.kind !== 'counted') return '';
     const conventions = resolveConventions(run.setup.conventions, run.setup.session.conventions);
     return formatBreath(countsInForce(passage, moment?.event.cycle ?? 1, conventions, run.changes));
@@ -100,10 +102,10 @@ export class LeadScreen {
     if (!event) return '';
     if (event.ownPace) return headOf(event.cue.spoken[this.naming()]).rest;
     const parts = [
-      ...(event.throat ? ['throat sound'] : []),
+      ...(event.throat ? [this.words.throatSound] : []),
       ...(event.hum ? ['humming'] : []),
       ...(event.part && event.kind !== 'turning'
-        ? [event.part.region ?? `part ${event.part.index} of ${event.part.of}`]
+        ? [event.part.region ?? this.words.partOf(event.part.index, event.part.of)]
         : []),
     ];
     return parts.join(' · ');
@@ -126,9 +128,14 @@ export class LeadScreen {
   protected readonly tap = computed((): TapWait | null => {
     const event = this.event();
     if (this.paused() || !event) return null;
-    if (event.strokes) return { label: 'End this turn', open: false };
+    if (event.strokes) return { label: this.words.endThisTurn, open: false };
     if (!event.open) return null;
-    const label = event.kind === 'quiet' ? 'It is quiet' : event.kind === 'natural' ? 'Go on' : 'Breathe on';
+    const label =
+      event.kind === 'quiet'
+        ? this.words.itIsQuiet
+        : event.kind === 'natural'
+          ? this.words.goOn
+          : this.words.breatheOn;
     return { label, open: true };
   });
 
@@ -145,13 +152,14 @@ export class LeadScreen {
 
   protected readonly timeLeft = computed(() => {
     const left = this.moment()?.left;
-    return left ? `${formatClock(left.passage)} to go here · ${formatClock(left.all)} in all` : '';
+    return left ? this.words.toGoHereIn(formatClock(left.passage), formatClock(left.all)) : '';
   });
 
   protected readonly roundLine = computed(() => {
     const round = this.moment()?.round;
-    const word = this.event()?.strokes || this.passage()?.kind === 'strokes' ? 'Set' : 'Round';
-    return round ? `${word} ${round.now} of ${round.of}` : null;
+    const word =
+      this.event()?.strokes || this.passage()?.kind === 'strokes' ? this.words.set : this.words.round;
+    return round ? this.words.of(word, round.now, round.of) : null;
   });
   protected readonly isLastRound = computed(() => this.event()?.lastRound === true);
 
@@ -162,11 +170,14 @@ export class LeadScreen {
     const { event } = moment;
     if (event.open && event.kind !== 'quiet' && event.kind !== 'natural') {
       const held = Math.floor((event.to - event.from - moment.left.event) / 1000);
-      return { number: String(held), of: `seconds, at most ${Math.round(event.open.cap / 1000)}` };
+      return { number: String(held), of: this.words.secondsAtMost(Math.round(event.open.cap / 1000)) };
     }
     if (moment.count)
-      return { number: String(moment.count.now), of: `of ${String(moment.count.of).replace('.5', '½')}` };
-    return { number: formatClock(Math.ceil(moment.left.event / 1000) * 1000), of: 'to go' };
+      return {
+        number: String(moment.count.now),
+        of: this.words.ofCounts(String(moment.count.of).replace('.5', '½')),
+      };
+    return { number: formatClock(Math.ceil(moment.left.event / 1000) * 1000), of: this.words.toGo };
   });
 
   /** Colour says the side only with its word. */
@@ -184,7 +195,10 @@ export class LeadScreen {
       return {
         side,
         open,
-        caption: `${side === 'left' ? 'Left' : 'Right'} ${inTurn ? 'in turn' : open ? 'open' : 'closed'}`,
+        caption: this.words.channel(
+          side === 'left' ? this.words.left : this.words.right,
+          inTurn ? this.words.inTurn : open ? this.words.open : this.words.closed,
+        ),
         finger: closure && closure !== 'open' ? FINGER_NAMES[closure] : '',
         counts: event && movesThrough(event, side) ? event.counts : null,
         flow: event && movesThrough(event, side) ? flowOf(event) : null,

@@ -5,6 +5,7 @@ import { Subscription } from 'rxjs';
 import { AccountStore } from '../../api/account';
 import { saveFile } from '../../ui/save-file';
 import { SoundMaker } from './sound-maker';
+import { leadWords } from '../../words/lead-words';
 
 /** The session as sound for practice at home, and what is said in it as captions; rendered in a worker. */
 @Component({
@@ -19,23 +20,23 @@ import { SoundMaker } from './sound-maker';
         [disabled]="progress() !== null || held().length > 0"
         (click)="render()"
       >
-        Sound (WAV)
+        {{ words.soundWav }}
       </button>
       <button matButton type="button" [disabled]="held().length > 0" (click)="captions()">
-        Captions (WebVTT)
+        {{ words.captionsWebvtt }}
       </button>
     </div>
     @if (held().length > 0) {
-      <p class="soft">Neither is given out while something keeps this from being led.</p>
+      <p class="soft">{{ words.neitherIsGivenOut }}</p>
     }
     @if (progress() !== null) {
       <div class="ways">
-        <progress max="1" aria-label="sound track" [value]="progress()"></progress>
-        <button matButton type="button" (click)="cancel()">Cancel</button>
+        <progress max="1" [attr.aria-label]="words.soundTrack" [value]="progress()"></progress>
+        <button matButton type="button" (click)="cancel()">{{ words.cancel }}</button>
       </div>
     }
     @if (failed()) {
-      <p class="notice problem" role="alert">The sound could not be made. Reload the page and try again.</p>
+      <p class="notice problem" role="alert">{{ words.theSoundCouldNot }}</p>
     }
   `,
   styles: `
@@ -52,6 +53,7 @@ import { SoundMaker } from './sound-maker';
   `,
 })
 export class SoundTrack {
+  protected readonly words = leadWords.soundTrack;
   readonly timeline = input.required<Timeline>();
   /** Of the files, without their endings. */
   readonly name = input.required<string>();

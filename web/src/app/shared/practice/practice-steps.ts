@@ -11,6 +11,7 @@ import { elementWidth } from '../score/element-width';
 import { roundOf } from '../score/one-round';
 import { ScoreStaff } from '../score/score-staff';
 import { heartOf, nameOfPassage, timelineOf, type Practised } from './practised';
+import { homeWords } from '../../words/home-words';
 
 const GUTTER = 64;
 /** Narrower than this the names of the channels take too much of the picture. */
@@ -25,7 +26,7 @@ const NARROW = 460;
     @if (round(); as round) {
       <figure>
         <figcaption>
-          One round of <strong>{{ round.name }}</strong>
+          {{ words.oneRoundOf }} <strong>{{ round.name }}</strong>
         </figcaption>
         <nv-score-staff
           [timeline]="round.timeline"
@@ -49,9 +50,9 @@ const NARROW = 460;
     <table class="sheet-table" [class.many]="rows().length > 6">
       <thead>
         <tr>
-          <th scope="col">in order</th>
-          <th scope="col">numbers</th>
-          <th scope="col" class="number">time</th>
+          <th scope="col">{{ words.inOrder }}</th>
+          <th scope="col">{{ words.numbers }}</th>
+          <th scope="col" class="number">{{ words.time }}</th>
         </tr>
       </thead>
       <tbody>
@@ -130,6 +131,7 @@ const NARROW = 460;
   `,
 })
 export class PracticeSteps {
+  protected readonly words = homeWords.practiceSteps;
   readonly practised = input.required<Practised>();
 
   private readonly hostWidth = elementWidth(640);
@@ -154,7 +156,7 @@ export class PracticeSteps {
       .filter(({ from, to }) => from >= window.from && to <= window.to)
       .map(({ cue, counts, open, strokes }, index) => {
         const count = open
-          ? `up to ${Math.round(open.cap / 1000)} s`
+          ? this.words.upToS(Math.round(open.cap / 1000))
           : counts === null
             ? ''
             : formatCounts(counts);

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { CAUTION_LINE, EMERGENCY_ACTION, SIGNS, STOP_ACTION } from '@nuvrah/core';
 import { LocalNumber } from '../local-number';
+import { homeWords } from '../../words/home-words';
 
 const labels = (kind: 'stop' | 'emergency'): string =>
   SIGNS.filter((sign) => sign.kind === kind)
@@ -13,18 +14,17 @@ const labels = (kind: 'stop' | 'emergency'): string =>
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-labelledby="not-today">
-      <h2 id="not-today">Not today</h2>
+      <h2 id="not-today">{{ words.notToday }}</h2>
       <p>
-        With a fever, an asthma flare, after alcohol or sedatives, soon after a meal or hard exercise, or
-        while driving, in water or at a height. Then only quiet breathing through the nose.
+        {{ words.withAFeverAn }}
       </p>
     </section>
     <section aria-labelledby="stop">
-      <h2 id="stop">Stop at once</h2>
+      <h2 id="stop">{{ words.stopAtOnce }}</h2>
       <p>{{ stops }}</p>
       <p>{{ stopAction }}</p>
       <p class="emergency">
-        <strong>{{ emergencies }}</strong>: {{ action }} The number here is <strong>{{ number() }}</strong>.
+        <strong>{{ emergencies }}</strong>{{ words.theNumberHereIs(action) }} <strong>{{ number() }}</strong>.
       </p>
       <p class="soft">{{ caution }}</p>
     </section>
@@ -44,6 +44,7 @@ const labels = (kind: 'stop' | 'emergency'): string =>
   `,
 })
 export class StopSigns {
+  protected readonly words = homeWords.stopSigns;
   protected readonly number = inject(LocalNumber).number;
   protected readonly stops = labels('stop');
   protected readonly emergencies = labels('emergency');

@@ -28,6 +28,7 @@ import { ScoreStaff } from './score-staff';
 import { ScoreStrip } from './score-strip';
 import { openingZoom, panBy, reveal, roundZoom, windowOf, zoomBy, type Zoom } from './score-window';
 import { shortcutOf, type ShortcutIn } from '../shortcut-keys';
+import { scoreWords } from '../../words/score-words';
 
 const WHEEL_FACTOR = 1.0015;
 const BUTTON_FACTOR = 1.6;
@@ -49,16 +50,18 @@ const GUTTER = 64;
       (centre)="centreOn($event)"
       (choose)="passageChosen.emit($event)"
     />
-    <div class="tools" role="group" aria-label="Zoom">
-      <button matButton type="button" (click)="zoomTo({ kind: 'session' })">Whole session</button>
+    <div class="tools" role="group" [attr.aria-label]="words.zoom">
+      <button matButton type="button" (click)="zoomTo({ kind: 'session' })">{{ words.wholeSession }}</button>
       <button matButton type="button" (click)="zoomTo({ kind: 'passage', passage: passage() })">
-        Passage
+        {{ words.passage }}
       </button>
-      <button matButton type="button" (click)="zoomToRound()">One round</button>
-      <button matButton type="button" aria-label="Zoom out" (click)="zoom(1 / buttonFactor)">−</button>
-      <button matButton type="button" aria-label="Zoom in" (click)="zoom(buttonFactor)">+</button>
+      <button matButton type="button" (click)="zoomToRound()">{{ words.oneRound }}</button>
+      <button matButton type="button" [attr.aria-label]="words.zoomOut" (click)="zoom(1 / buttonFactor)">
+        −
+      </button>
+      <button matButton type="button" [attr.aria-label]="words.zoomIn" (click)="zoom(buttonFactor)">+</button>
       <button matButton type="button" [attr.aria-expanded]="legend()" (click)="legend.set(!legend())">
-        Legend
+        {{ words.legend }}
       </button>
       <span class="where" aria-hidden="true">{{ selectedLine() || wholeLine() }}</span>
     </div>
@@ -68,7 +71,7 @@ const GUTTER = 64;
       role="application"
       tabindex="0"
       aria-roledescription="breath score"
-      aria-label="Breath score. Left and right arrow walk the phases, up and down change the counts."
+      [attr.aria-label]="words.breathScoreLeftAnd"
       (keydown)="key($event)"
       (wheel)="wheel($event)"
       (pointerdown)="begin($event)"
@@ -116,6 +119,7 @@ const GUTTER = 64;
   `,
 })
 export class BreathScore {
+  protected readonly words = scoreWords.breathScore;
   readonly timeline = input.required<Timeline>();
   /** The passage that is being worked on. */
   readonly passage = input.required<number>();

@@ -11,6 +11,7 @@ import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { bracket, channelOf, comb, outline, round, shapeOf, type ShapeKind } from './outline';
 import { LAYOUT, ROOM } from './score-layout';
 import type { ScoreWindow } from './score-window';
+import { scoreWords } from '../../words/score-words';
 
 export interface Label {
   readonly x: number;
@@ -104,18 +105,18 @@ function visible(timeline: Timeline, { from, to }: ScoreWindow): readonly Timeli
 
 /** Captions of uncounted stretches, the longest that fits. */
 const CAPTIONS: Readonly<Partial<Record<TimelineEvent['kind'], readonly string[]>>> = {
-  handUp: ['hand up'],
-  freeBreath: ['one free breath', 'free'],
-  closing: ['hand down, one breath through both', 'hand down'],
-  natural: ['natural breath'],
-  quiet: ['natural breath until quiet', 'until quiet', 'quiet'],
-  ownPace: ['the same at one’s own pace', 'own pace'],
-  letGo: ['let go'],
-  seatChange: ['change of seat', 'seat'],
+  handUp: [scoreWords.engrave.handUp],
+  freeBreath: [scoreWords.engrave.oneFreeBreath, 'free'],
+  closing: [scoreWords.engrave.handDownOneBreath, scoreWords.engrave.handDown],
+  natural: [scoreWords.engrave.naturalBreath],
+  quiet: [scoreWords.engrave.naturalBreathUntilQuiet, scoreWords.engrave.untilQuiet, 'quiet'],
+  ownPace: [scoreWords.engrave.theSameAtOnes, scoreWords.engrave.ownPace],
+  letGo: [scoreWords.engrave.letGo],
+  seatChange: [scoreWords.engrave.changeOfSeat, 'seat'],
 };
 const OWN_PACE_ENDS = {
-  'last-minute': ['the last minute', 'last min'],
-  'last-round': ['last round', 'last'],
+  'last-minute': [scoreWords.engrave.theLastMinute, scoreWords.engrave.lastMin],
+  'last-round': [scoreWords.engrave.lastRound, 'last'],
 } as const;
 const LETTER = 8;
 
@@ -127,7 +128,7 @@ function labelsOf(event: TimelineEvent, kind: ShapeKind, from: number, to: numbe
   if (event.strokes) {
     const { number, rate } = event.strokes;
     const count = within(String(number), middle + 2, 'strokes');
-    return count.length > 0 ? [...count, ...within(`${rate}/min`, middle + 20, 'rate')] : [];
+    return count.length > 0 ? [...count, ...within(scoreWords.engrave.min(rate), middle + 20, 'rate')] : [];
   }
   const locks = event.locks
     ? within(event.locks.locks.map((lock) => LOCKS[lock].letter).join(' '), LAYOUT.hold.from + 18, 'lock')
@@ -135,7 +136,7 @@ function labelsOf(event: TimelineEvent, kind: ShapeKind, from: number, to: numbe
   if (event.open && kind !== 'uncounted') {
     const { expected, cap } = event.open;
     const seconds = (value: number): string => formatSeconds(value / 1000);
-    const long = within(`${seconds(expected)} s, at most ${seconds(cap)}`, middle + 6);
+    const long = within(scoreWords.engrave.secondsAtMost(seconds(expected), seconds(cap)), middle + 6);
     return [...(long.length > 0 ? long : within(`≤${seconds(cap)}`, middle + 6)), ...locks];
   }
   if (event.counts !== null) {
@@ -170,7 +171,11 @@ function engraveRounds(
       event.round !== null && (before?.round !== event.round || before.passage !== event.passage);
     const first = event.kind === 'inhale' || event.strokes !== null;
     if (begins && first)
-      starts.push({ at: x(event.from), round: event.round, word: event.strokes ? 'Set' : 'Round' });
+      starts.push({
+        at: x(event.from),
+        round: event.round,
+        word: event.strokes ? scoreWords.engrave.set : scoreWords.engrave.round,
+      });
     before = event;
   }
   const [first, second] = starts;

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
+import { scoreWords } from '../../words/score-words';
 
 interface Sign {
   readonly shape: string;
@@ -13,40 +14,40 @@ const SIGNS: readonly Sign[] = [
   {
     shape: 'in-both',
     path: 'M4 24L44 8V40Z',
-    says: 'inhale: opens; above the left nostril, below the right, across both through both',
+    says: scoreWords.scoreLegend.inhaleOpensAboveThe,
   },
-  { shape: 'out-both', path: 'M44 24L4 8V40Z', says: 'exhale: closes' },
-  { shape: 'in-mouth', path: 'M4 24L44 17V31Z', says: 'through the mouth: thin, between the nostrils' },
-  { shape: 'hold-full', path: HATCHED, says: 'hold with full lungs: a full bar' },
-  { shape: 'hold-empty', path: HATCHED, says: 'hold with empty lungs: a hollow bar' },
+  { shape: 'out-both', path: 'M44 24L4 8V40Z', says: scoreWords.scoreLegend.exhaleCloses },
+  { shape: 'in-mouth', path: 'M4 24L44 17V31Z', says: scoreWords.scoreLegend.throughTheMouthThin },
+  { shape: 'hold-full', path: HATCHED, says: scoreWords.scoreLegend.holdWithFullLungs },
+  { shape: 'hold-empty', path: HATCHED, says: scoreWords.scoreLegend.holdWithEmptyLungs },
   {
     shape: 'hold-open-full',
     path: 'M42 8H6V40H42',
-    says: 'open hold: no end, with its expected length and its cap',
+    says: scoreWords.scoreLegend.openHoldNoEnd,
   },
   {
     shape: 'brackets',
     path: 'M10 18V10H38V18',
-    says: 'locks, as long as they are on: C chin, A abdominal, R root',
+    says: scoreWords.scoreLegend.locksAsLongAs,
   },
   {
     shape: 'in-both',
     path: 'M4 24L16 19V29ZM20 17L32 12V36L20 31ZM36 10L46 6V42L36 38Z',
-    says: 'a breath in parts; bars between them are pauses',
+    says: scoreWords.scoreLegend.aBreathInParts,
   },
   {
     shape: 'comb',
     path: 'M4 8H44M6 8V30M12 8V30M18 8V30M24 8V40M30 8V30M36 8V30M42 8V30',
-    says: 'strokes with their number and rate; a longer tooth for each tenth',
+    says: scoreWords.scoreLegend.strokesWithTheirNumber,
   },
   {
     shape: 'out-both',
     path: 'M4 6L8 11L12 8L16 14L20 11L24 17L28 14L32 20L36 18L44 24L36 30L32 28L28 34L24 31L20 37L16 34L12 40L8 37L4 42Z',
-    says: 'hum: wavy edges',
+    says: scoreWords.scoreLegend.humWavyEdges,
   },
-  { shape: 'throat', path: 'M4 24H44', says: 'dotted line: throat sound' },
-  { shape: 'own-pace', path: HATCHED, says: 'plain field: the same at one’s own pace' },
-  { shape: 'uncounted', path: HATCHED, says: 'dotted field: hand up or down, rest, natural breath' },
+  { shape: 'throat', path: 'M4 24H44', says: scoreWords.scoreLegend.dottedLineThroatSound },
+  { shape: 'own-pace', path: HATCHED, says: scoreWords.scoreLegend.plainFieldTheSame },
+  { shape: 'uncounted', path: HATCHED, says: scoreWords.scoreLegend.dottedFieldHandUp },
 ];
 
 /** The signs of the score, to be opened when one is not known. */

@@ -3,6 +3,7 @@ import type { Timeline } from '@nuvrah/core';
 import { engrave } from './engrave';
 import { LAYOUT } from './score-layout';
 import type { ScoreWindow } from './score-window';
+import { scoreWords } from '../../words/score-words';
 
 const RULER_LABELS: ReadonlySet<string> = new Set(['round', 'count', 'time']);
 
@@ -29,13 +30,13 @@ const RULER_LABELS: ReadonlySet<string> = new Set(['round', 'count', 'time']);
         </pattern>
       </defs>
       @if (gutter() > 0) {
-        <text class="side in-left" x="12" [attr.y]="layout.left + 6">Left</text>
-        <text class="side in-right" x="12" [attr.y]="layout.right + 6">Right</text>
+        <text class="side in-left" x="12" [attr.y]="layout.left + 6">{{ words.left }}</text>
+        <text class="side in-right" x="12" [attr.y]="layout.right + 6">{{ words.right }}</text>
         @if (score().usesMouth) {
-          <text class="side in-mouth" x="12" [attr.y]="layout.mouth + 5">Mouth</text>
+          <text class="side in-mouth" x="12" [attr.y]="layout.mouth + 5">{{ words.mouth }}</text>
         }
         @if (score().countTicks && rulers()) {
-          <text class="side count" x="12" [attr.y]="layout.counts.label">counts</text>
+          <text class="side count" x="12" [attr.y]="layout.counts.label">{{ words.counts }}</text>
         }
       }
       <svg [attr.x]="gutter()" [attr.width]="width()" [attr.height]="layout.height">
@@ -87,6 +88,7 @@ const RULER_LABELS: ReadonlySet<string> = new Set(['round', 'count', 'time']);
   styleUrl: './score-staff.scss',
 })
 export class ScoreStaff {
+  protected readonly words = scoreWords.scoreStaff;
   readonly timeline = input.required<Timeline>();
   readonly window = input.required<ScoreWindow>();
   readonly width = input.required<number>();

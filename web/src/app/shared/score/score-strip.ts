@@ -3,6 +3,7 @@ import type { FindingLevel, Slot, Timeline } from '@nuvrah/core';
 import { LEVEL_SIGNS } from '../findings/levels';
 import { elementWidth } from './element-width';
 import type { ScoreWindow } from './score-window';
+import { SLOT_NAMES } from '@nuvrah/core';
 
 /** Least room for the name of a slot, in pixels. */
 const ROOM_FOR_NAME = 58;
@@ -48,7 +49,7 @@ const ROOM_FOR_NAME = 58;
         @for (slot of spans(); track slot.x) {
           <line class="edge" [attr.x1]="slot.x" [attr.x2]="slot.x" y1="0" y2="20" />
           @if (slot.width > room) {
-            <text class="slot" [attr.x]="slot.x + 5" y="18">{{ slot.name }}</text>
+            <text class="slot" [attr.x]="slot.x + 5" y="18">{{ names[slot.name] }}</text>
           }
         }
         @for (passage of passages(); track passage.index) {
@@ -128,6 +129,7 @@ const ROOM_FOR_NAME = 58;
   `,
 })
 export class ScoreStrip {
+  protected readonly names = SLOT_NAMES;
   readonly timeline = input.required<Timeline>();
   readonly window = input.required<ScoreWindow>();
   /** The passage that is being worked on. */

@@ -52,6 +52,7 @@ const ICON_OF: Readonly<Record<FindableKind, IconName>> = {
           [formControl]="typed"
           [matAutocomplete]="list"
           [attr.aria-label]="words.label"
+          (keydown.escape)="self.close()"
         />
       </mat-form-field>
       <mat-autocomplete #list autoActiveFirstOption [displayWith]="nameOf" (optionSelected)="go($event)">
@@ -78,7 +79,8 @@ export class SearchDialog {
   private readonly router = inject(Router);
   private readonly signs = inject(SignCards);
   private readonly shortcuts = inject(Shortcuts);
-  private readonly self = inject<MatDialogRef<SearchDialog>>(MatDialogRef);
+  /** Escape closes it at once, and not first the list of what was found. */
+  protected readonly self = inject<MatDialogRef<SearchDialog>>(MatDialogRef);
 
   protected readonly words = frameWords.search;
   protected readonly icons = ICON_OF;

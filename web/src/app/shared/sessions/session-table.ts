@@ -33,6 +33,7 @@ import { SessionActions } from './session-actions';
 import { SessionDetails } from './session-details';
 import { DEFAULT_ORDER, inOrder, type SessionOrder } from './session-filter';
 import { summarise } from './summarise';
+import { providePaginatorWords } from '../../ui/paginator-words';
 
 const PAGE_SIZES = [25, 50, 100] as const;
 
@@ -40,6 +41,7 @@ const PAGE_SIZES = [25, 50, 100] as const;
 @Component({
   selector: 'nv-session-table',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  providers: [providePaginatorWords()],
   imports: [
     MatButtonModule,
     MatIconModule,

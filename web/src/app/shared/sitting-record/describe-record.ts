@@ -12,6 +12,7 @@ import {
   type PassageRecord,
   type SittingPlace,
 } from '@nuvrah/core';
+import { ledgerWords } from '../../words/ledger-words';
 
 /** What was done of one passage, against what was planned, in words. */
 export function describePassageRecord(passage: PassageRecord, naming: Naming): string {
@@ -21,7 +22,7 @@ export function describePassageRecord(passage: PassageRecord, naming: Naming): s
       formatClock(passage.secondsDone * 1000),
       formatClock(passage.secondsPlanned * 1000),
     ];
-    return `${name}: ${done === planned ? done : `${done} of ${planned}`}`;
+    return `${name}: ${done === planned ? done : ledgerWords.describeRecord.of(done, planned)}`;
   }
   const done = roundsDone(passage);
   const planned = passage.cyclesPlanned / passage.cyclesPerRound;
@@ -29,15 +30,19 @@ export function describePassageRecord(passage: PassageRecord, naming: Naming): s
     const strokes = passage.turns.map((turn) =>
       turn.airway === 'both' ? `${turn.done}` : `${turn.airway} ${turn.done}`,
     );
-    const sets = done === planned ? done : `${done} of ${planned}`;
-    return `${name}, ${sets} ${planned === 1 ? 'set' : 'sets'}: strokes ${strokes.join(', ') || 'none'}`;
+    const sets = done === planned ? done : ledgerWords.describeRecord.of(done, planned);
+    return ledgerWords.describeRecord.strokes(name, sets, planned, strokes.join(', '));
   }
-  const rounds = done === planned ? describeRounds(done) : `${done} of ${describeRounds(planned)}`;
+  const rounds =
+    done === planned ? describeRounds(done) : ledgerWords.describeRecord.of(done, describeRounds(planned));
   const open =
     passage.openHolds.length > 0
-      ? `; open holds ${passage.openHolds.map((held) => formatSeconds(held)).join(', ')} s`
+      ? ledgerWords.describeRecord.openHoldsS(passage.openHolds.map((held) => formatSeconds(held)).join(', '))
       : '';
-  const own = passage.secondsPlanned > 0 ? `; own pace ${formatClock(passage.secondsDone * 1000)}` : '';
+  const own =
+    passage.secondsPlanned > 0
+      ? ledgerWords.describeRecord.ownPace(formatClock(passage.secondsDone * 1000))
+      : '';
   return `${name}, ${rounds}: ${ledIn(passage)}${open}${own}`;
 }
 
@@ -51,18 +56,23 @@ function ledIn({ counts, countsLed, easings }: Extract<PassageRecord, { kind: 'c
   const told = changes.length > MOST_TOLD ? changes.slice(-1) : changes;
   const lines = told.map((change) => {
     const eased = easings.find(({ fromRound }) => fromRound === change.fromRound);
-    if (eased) return `; from round ${change.fromRound} eased to ${formatBreath(change.counts)}`;
+    if (eased)
+      return ledgerWords.describeRecord.fromRoundEasedTo(change.fromRound, formatBreath(change.counts));
     const before = countsLed?.[countsLed.indexOf(change) - 1]?.counts ?? first.counts;
     const of = told.length < changes.length ? first.counts : before;
     const moved = PHASE_KINDS.filter((kind) => change.counts[kind] !== of[kind]);
     const now = moved.map((kind) => `${PHASE_LABELS[kind]} ${formatCounts(change.counts[kind])}`).join(' · ');
     return told.length < changes.length
-      ? `; by round ${change.fromRound} ${now}`
-      : `; from round ${change.fromRound} ${now}`;
+      ? ledgerWords.describeRecord.byRound(change.fromRound, now)
+      : ledgerWords.describeRecord.fromRound(change.fromRound, now);
   });
   return `${formatBreath(first.counts)}${lines.join('')}`;
 }
 
 /** Where a sitting was, as it is added to its day; nothing where it was led by the instructor. */
 export const describePlace = (place: SittingPlace): string =>
-  place === 'with-instructor' ? '' : place === 'home' ? ' · at home' : ' · in a class';
+  place === 'with-instructor'
+    ? ''
+    : place === 'home'
+      ? ledgerWords.describeRecord.atHome
+      : ledgerWords.describeRecord.inAClass;

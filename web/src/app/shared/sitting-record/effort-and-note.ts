@@ -3,6 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { EffortField } from './effort-field';
+import { ledgerWords } from '../../words/ledger-words';
 
 /** What is asked after a sitting: effort and a note, with what went wrong and the buttons put in below. */
 @Component({
@@ -13,7 +14,7 @@ import { EffortField } from './effort-field';
     <form (ngSubmit)="save.emit()">
       <nv-effort-field [(value)]="effort" />
       <mat-form-field>
-        <mat-label>Note</mat-label>
+        <mat-label>{{ words.note }}</mat-label>
         <textarea
           matInput
           name="note"
@@ -41,6 +42,7 @@ import { EffortField } from './effort-field';
   `,
 })
 export class EffortAndNote {
+  protected readonly words = ledgerWords.effortAndNote;
   readonly effort = model.required<number | null>();
   readonly note = model.required<string>();
   readonly problem = input.required<string | null>();

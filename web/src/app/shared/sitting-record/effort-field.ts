@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, model } from '@angular/core';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
+import { ledgerWords } from '../../words/ledger-words';
 
 /** How hard it felt, 0 to 10; nothing chosen is an answer too. */
 @Component({
@@ -7,7 +8,9 @@ import { MatButtonToggleModule } from '@angular/material/button-toggle';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButtonToggleModule],
   template: `
-    <p id="effort">How hard did it feel? <span class="soft">0 nothing at all, 10 all there was</span></p>
+    <p id="effort">
+      {{ words.howHardDidIt }} <span class="soft">{{ words.n0NothingAtAll }}</span>
+    </p>
     <mat-button-toggle-group
       hideSingleSelectionIndicator
       aria-labelledby="effort"
@@ -34,6 +37,7 @@ import { MatButtonToggleModule } from '@angular/material/button-toggle';
   `,
 })
 export class EffortField {
+  protected readonly words = ledgerWords.effortField;
   readonly value = model.required<number | null>();
 
   protected readonly steps = [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10];

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, model } from '@ang
 import { signById, SIGNS, STOP_ACTION, type Sign, type SignId } from '@nuvrah/core';
 import { Fold } from '../../ui/fold';
 import { MatCheckboxModule } from '@angular/material/checkbox';
+import { ledgerWords } from '../../words/ledger-words';
 
 /** The signs at which one stops: choosing one says what to do, first things first. */
 @Component({
@@ -14,11 +15,11 @@ import { MatCheckboxModule } from '@angular/material/checkbox';
         <strong>{{ sign.label }}</strong>
         {{ sign.act }}
         @if (sign.kind === 'emergency') {
-          <p class="number">Emergency number here: {{ emergencyNumber() }}</p>
+          <p class="number">{{ words.emergencyNumberHere(emergencyNumber()) }}</p>
         }
       </div>
     }
-    <nv-fold [name]="asked() ? 'Was there a sign?' : 'Was there a sign on the way?'" [starts]="asked()">
+    <nv-fold [name]="asked() ? words.wasThereASign : words.wasThereASignOn" [starts]="asked()">
       <ng-template>
         @for (group of groups; track group.name) {
           <fieldset>
@@ -79,13 +80,14 @@ import { MatCheckboxModule } from '@angular/material/checkbox';
   `,
 })
 export class SignPanel {
+  protected readonly words = ledgerWords.signPanel;
   readonly asked = input.required<boolean>();
   readonly emergencyNumber = input.required<string>();
   readonly chosen = model.required<readonly SignId[]>();
 
   protected readonly groups = [
-    { name: 'Emergency: call for help', signs: SIGNS.filter(({ kind }) => kind === 'emergency') },
-    { name: 'Stop for today', signs: SIGNS.filter(({ kind }) => kind === 'stop') },
+    { name: this.words.emergencyCallForHelp, signs: SIGNS.filter(({ kind }) => kind === 'emergency') },
+    { name: this.words.stopForToday, signs: SIGNS.filter(({ kind }) => kind === 'stop') },
   ];
 
   /** What to do for what was chosen, emergencies first; the same advice once. */

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { dayNumber, weekdayOf, dayFromNumber, type Day, dayInShort } from '@nuvrah/core';
+import { ledgerWords } from '../../words/ledger-words';
 
 const WEEKS = 26;
 const CELL = 20;
@@ -69,9 +70,9 @@ export class PracticeCalendar {
   protected readonly width = LEFT + WEEKS * CELL;
   protected readonly height = TOP + 7 * CELL;
   protected readonly weekdays = [
-    { text: 'Mon', y: TOP + 13 },
-    { text: 'Thu', y: TOP + 3 * CELL + 13 },
-    { text: 'Sun', y: TOP + 6 * CELL + 13 },
+    { text: ledgerWords.practiceCalendar.mon, y: TOP + 13 },
+    { text: ledgerWords.practiceCalendar.thu, y: TOP + 3 * CELL + 13 },
+    { text: ledgerWords.practiceCalendar.sun, y: TOP + 6 * CELL + 13 },
   ];
 
   /** The Monday of the first week. */
@@ -96,7 +97,7 @@ export class PracticeCalendar {
         sittings,
         x: LEFT + Math.floor(index / 7) * CELL,
         y: TOP + (index % 7) * CELL,
-        title: `${dayInShort(day)}: ${sittings === 0 ? 'nothing on record' : `${sittings} on record`}`,
+        title: `${dayInShort(day)}: ${sittings === 0 ? ledgerWords.practiceCalendar.nothingOnRecord : ledgerWords.practiceCalendar.onRecord(sittings)}`,
       };
     });
   });
@@ -113,6 +114,6 @@ export class PracticeCalendar {
   protected readonly label = computed(() => {
     const from = dayNumber(this.today()) - 27;
     const late = new Set(this.sittings().filter((day) => dayNumber(day) >= from));
-    return `Practised on ${late.size} of the last 28 days.`;
+    return ledgerWords.practiceCalendar.practisedOnOfThe(late.size);
   });
 }

@@ -1,0 +1,20 @@
+import { inLanguage, type Value } from '../language.js';
+
+/** Sentences of policy. */
+export const policyWords = inLanguage({
+  ages: {
+    theYearOfBirth: 'The year of birth is in the future: use a year up to now.',
+    underYearsNothingIs: (least: Value) =>
+      `Under ${least} years nothing is taught here: check the year of birth.`,
+  },
+  reasons: {
+    sayWhyInTwo: 'Say why, in two words at least: it is kept with the decision.',
+    sayWhoItWas: 'Say who it was, by name: a letter is not enough.',
+  },
+  signs: {
+    caution:
+      'These are common teaching cautions, not medical advice. Local rules and a licensed clinician come first.',
+    emergency: 'Stop and call emergency help as local rules say.',
+    stop: 'Stop. Let the hand down and breathe naturally. Log it, and do no more of this technique today.',
+  },
+});

@@ -1,0 +1,33 @@
+import { inLanguage } from '@nuvrah/core';
+
+/** Words of classes. */
+export const classWords = inLanguage({
+  classList: {
+    classes: 'Classes',
+    students: 'Students',
+    newClass: 'new class',
+    nameOfTheClass: 'name of the class',
+    addIt: 'Add it',
+    class: 'class',
+    whoComes: 'who comes',
+    note: 'note',
+    archived: '· archived',
+    noClassYetGive: 'No class yet. Give the first one a name above.',
+    giveTheClassA: 'Give the class a name, as you call it.',
+  },
+  classPage: {
+    bringBack: 'Bring back',
+    archive: 'Archive',
+    archived: 'archived',
+    allClasses: 'All classes',
+    name: 'name',
+    nameOfTheClass: 'name of the class',
+    note: 'note',
+    whoComesInThe: 'who comes, in the order in which they sit',
+    save: 'Save',
+    sessions: 'Sessions',
+    newSession: 'New session',
+    noSessionYetA: 'No session yet. A new one opens on the Bench.',
+    giveTheClassA: 'Give the class a name, as you call it.',
+  },
+});
