@@ -21,8 +21,9 @@ export default defineConfig({
   testDir: 'src',
   testMatch: '*.journey.ts',
   outputDir: 'test-results',
-  fullyParallel: false,
-  workers: 1,
+  // Each journey has a server and a database of its own.
+  fullyParallel: true,
+  workers: 2,
   retries: 0,
   timeout: 180_000,
   expect: { timeout: 30_000 },

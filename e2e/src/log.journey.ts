@@ -99,7 +99,7 @@ test('the weeks to come have their numbers, by the clock and by the sun, and go 
 
   // Without a place there is no sun to go by: the times are told by the clock, and why.
   await page.getByRole('link', { name: 'You', exact: true }).click();
-  for (const field of ['place, for sunrise and sunset', 'latitude, south below 0', 'longitude, west below 0'])
+  for (const field of ['Place, for sunrise and sunset', 'Latitude, south below 0', 'Longitude, west below 0'])
     await page.getByLabel(field).fill('');
   await page.getByRole('button', { name: 'Save the place' }).click();
   await expect(page.getByText('Saved.')).toBeVisible();

@@ -32,4 +32,10 @@ test('anything with a name is found from anywhere, in any spelling, by keyboard'
   await page.keyboard.press('Control+k');
   await page.getByRole('combobox', { name: /^Search students/ }).fill('xyzzyqq');
   await expect(page.getByText('Nothing answers to that.')).toBeVisible();
+
+  // One Escape leaves it, also while something is found.
+  await page.getByRole('combobox', { name: /^Search students/ }).fill('breath');
+  await expect(page.getByRole('option').first()).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
 });

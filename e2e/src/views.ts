@@ -206,7 +206,7 @@ export const VIEWS: readonly { readonly name: string; readonly open: (page: Page
   {
     name: 'a class',
     open: async (page) => {
-      await page.getByRole('link', { name: 'Classes' }).click();
+      await page.goto('/classes');
       await page.getByRole('link', { name: 'Tuesday loft class' }).click();
       await page.getByRole('heading', { name: 'Sessions' }).waitFor();
     },
