@@ -1,5 +1,6 @@
 import path from 'node:path';
 import { defineConfig } from '@playwright/test';
+import { BROWSER_SETTINGS } from './src/browser-settings.js';
 
 // Debian's Chromium; nothing is fetched, nothing leaves this machine.
 const CHROMIUM = '/usr/bin/chromium';
@@ -21,9 +22,8 @@ export default defineConfig({
   testDir: 'src',
   testMatch: '*.journey.ts',
   outputDir: 'test-results',
-  // Each journey has a server and a database of its own.
-  fullyParallel: true,
-  workers: 2,
+  fullyParallel: false,
+  workers: 1,
   retries: 0,
   timeout: 180_000,
   expect: { timeout: 30_000 },
@@ -32,10 +32,7 @@ export default defineConfig({
     ...(tally ? [['./src/tally-reporter.ts', { file: path.join(tally, 'e2e.json') }] as const] : []),
   ] as never,
   use: {
-    viewport: { width: 1280, height: 800 },
-    serviceWorkers: 'block',
-    locale: 'en-GB',
-    timezoneId: 'Europe/London',
+    ...BROWSER_SETTINGS,
     launchOptions: { executablePath: CHROMIUM, args: FLAGS },
     // Recording every step costs a third of the time: TRACE=1 asks for it.
     trace: process.env['TRACE'] ? 'retain-on-failure' : 'off',

@@ -7,11 +7,13 @@ import {
   expect,
   test as base,
   type Browser,
-  type BrowserContextOptions,
+  type BrowserContext,
+  type Cookie,
   type Locator,
   type Page,
 } from '@playwright/test';
 import pg from 'pg';
+import { BROWSER_SETTINGS } from './browser-settings.js';
 import { choose } from './kit.js';
 import { openStudent } from './student-page.js';
 
@@ -177,60 +179,75 @@ export async function newAccount({ databaseUrl }: Application): Promise<{ email:
   return account;
 }
 
-/** A database of its own with the demo data in it, copied from one that was filled once. */
+/** A database with the demo data, filled once and copied for each journey, and cookies that it knows. */
+interface Filled {
+  readonly database: string;
+  readonly cookies: readonly Cookie[];
+}
+
+/** One application for all that is only looked at, in a browser that is signed in. */
 interface Gallery {
   readonly origin: string;
-  /** Of a browser that is signed in. */
-  readonly state: Exclude<BrowserContextOptions['storageState'], string | undefined>;
+  readonly context: BrowserContext;
+}
+
+/** Forgets what a page kept in its browser, but not who is signed in. */
+async function forgetKept(page: Page, origin: string): Promise<void> {
+  const browser = await page.context().newCDPSession(page);
+  await browser.send('Storage.clearDataForOrigin', { origin, storageTypes: 'local_storage,indexeddb' });
+}
+
+async function toStudents(page: Page): Promise<void> {
+  await page.goto('/students');
+  await page.getByRole('link', { name: 'Hesper Vane' }).waitFor();
 }
 
 export const test = base.extend<
   { application: Application; signedIn: Page; viewing: Page },
-  { filled: string; gallery: Gallery }
+  { filled: Filled; gallery: Gallery }
 >({
   filled: [
-    // Playwright reads the fixtures that are asked for from this first parameter.
-    // eslint-disable-next-line no-empty-pattern
-    async ({}, use) => {
+    async ({ browser }, use) => {
       const database = newDatabase();
       await onCluster(`CREATE DATABASE ${database}`);
-      const { server } = await startServer(database, 0, { DEMO_DATA: '1' });
+      const { server, origin } = await startServer(database, 0, { DEMO_DATA: '1' });
+      const page = await browser.newPage({ baseURL: origin });
+      await signIn(page);
+      const cookies = await page.context().cookies();
+      await page.context().close();
       server.kill('SIGTERM');
       await ended(server);
-      await use(database);
+      await use({ database, cookies });
       await onCluster(`DROP DATABASE ${database} WITH (FORCE)`);
     },
     { scope: 'worker' },
   ],
-  // One application for all that is only looked at: what is added there stands in nobody's way.
   gallery: [
     async ({ filled, browser }, use) => {
       const database = newDatabase();
-      await onCluster(`CREATE DATABASE ${database} TEMPLATE ${filled}`);
+      await onCluster(`CREATE DATABASE ${database} TEMPLATE ${filled.database}`);
       const { server, origin } = await startServer(database, 0);
-      const page = await browser.newPage({ baseURL: origin });
-      await signIn(page);
-      const state = await page.context().storageState();
-      await page.context().close();
-      await use({ origin, state });
+      const context = await browser.newContext({ ...BROWSER_SETTINGS, baseURL: origin });
+      await context.addCookies([...filled.cookies]);
+      await use({ origin, context });
+      await context.close();
       server.kill('SIGTERM');
       await ended(server);
       await onCluster(`DROP DATABASE ${database} WITH (FORCE)`);
     },
     { scope: 'worker' },
   ],
-  viewing: async ({ gallery: { origin, state }, browser, contextOptions, viewport }, use) => {
-    const options = { ...contextOptions, viewport, baseURL: origin, storageState: state };
-    const context = await browser.newContext({ ...options, serviceWorkers: 'block' });
+  // A page of its own in the one browser: what is added there stands in nobody's way.
+  viewing: async ({ gallery: { origin, context } }, use) => {
     const page = await context.newPage();
-    await page.goto('/students');
-    await page.getByRole('link', { name: 'Hesper Vane' }).waitFor();
+    await toStudents(page);
     await use(page);
-    await context.close();
+    await forgetKept(page, origin);
+    await page.close();
   },
   application: async ({ filled }, use) => {
     const database = newDatabase();
-    await onCluster(`CREATE DATABASE ${database} TEMPLATE ${filled}`);
+    await onCluster(`CREATE DATABASE ${database} TEMPLATE ${filled.database}`);
     let running = await startServer(database, 0);
     const port = Number(new URL(running.origin).port);
     await use({
@@ -256,8 +273,9 @@ export const test = base.extend<
     await onCluster(`DROP DATABASE ${database} WITH (FORCE)`);
   },
   baseURL: async ({ application }, use) => use(application.origin),
-  signedIn: async ({ page }, use) => {
-    await signIn(page);
+  signedIn: async ({ page, filled }, use) => {
+    await page.context().addCookies([...filled.cookies]);
+    await toStudents(page);
     await use(page);
   },
 });

@@ -61,10 +61,10 @@ test('a variant is copied on the Shelf and is used like the rest', async ({ sign
   await page.getByRole('button', { name: 'Copy to a variant of your own' }).click();
   await page.getByRole('button', { name: 'Add it to the Shelf' }).click();
   await expect(page.getByRole('alert')).toContainText('needs a name');
-  await page.getByLabel('name of the variant').fill('Ujjayi');
+  await page.getByLabel('Name of the variant').fill('Ujjayi');
   await page.getByRole('button', { name: 'Add it to the Shelf' }).click();
   await expect(page.getByRole('alert')).toContainText('already');
-  await page.getByLabel('name of the variant').fill('Sea behind the wall');
+  await page.getByLabel('Name of the variant').fill('Sea behind the wall');
   await page.getByRole('spinbutton', { name: 'base start' }).fill('3');
   await page.getByRole('button', { name: 'Add it to the Shelf' }).click();
   await expect(page.getByRole('heading', { name: 'Sea behind the wall' })).toBeVisible();

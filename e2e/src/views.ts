@@ -334,7 +334,7 @@ export const VIEWS: readonly { readonly name: string; readonly open: (page: Page
       await page.getByRole('link', { name: 'Shelf', exact: true }).click();
       await page.getByRole('link', { name: /Bellows breath/ }).click();
       await page.getByRole('button', { name: 'Copy to a variant of your own' }).click();
-      await page.getByLabel('name of the variant').waitFor();
+      await page.getByLabel('Name of the variant').waitFor();
     },
   },
   {

@@ -1,3 +1,4 @@
+import type { HoldKind } from '../technique/index.js';
 import type { Conventions } from '../conventions/index.js';
 import { isHoldLength } from '../policy/index.js';
 import {
@@ -16,7 +17,6 @@ import {
   leastLockedHold,
   withFittedParts,
   type CountedPassage,
-  type HoldKind,
   type OpenHold,
   type Passage,
   type StrokePassage,

@@ -8,13 +8,16 @@ export interface Conventions {
   readonly endsOn: 'side-it-began' | 'exhale-right';
   readonly closingHand: 'dominant' | 'right';
   readonly fingerPosition: 'folded' | 'between-brows' | 'temple' | 'free' | 'thumb-and-index';
-  readonly leftClosedBy: 'ring-and-little' | 'ring' | 'middle';
+  readonly leftClosedBy: 'ring-and-little' | 'ring' | 'little' | 'middle';
   readonly holdsComeIn: 'from-the-start' | 'after-1-1' | 'after-1-2' | 'after-10-20';
   readonly growthOrder: 'count-first' | 'ratio-first' | 'full-ratio' | 'even-four-part' | 'exhale-led';
   readonly externalHold: 'none' | 'turning-pause' | 'equal';
   readonly hum: 'exhale' | 'both';
   readonly counting: 'up' | 'down' | 'silent-later';
-  readonly mealGap: 'by-technique' | 'half-hour-alternating';
+  readonly mealGapForceful: '3-hours' | '4-hours' | '5-hours' | '6-hours';
+  readonly mealGapGeneral: '2-hours' | '3-hours' | '4-hours';
+  /** Of alternate-nostril without holds. */
+  readonly mealGap: 'by-technique' | 'one-hour-alternating' | 'half-hour-alternating';
   readonly longExhaleInLowMood: 'avoid' | 'allow';
   readonly lockOrder: 'chin-first' | 'root-first';
   readonly restAfterStrokes: 'until-quiet' | 'fixed';
@@ -83,7 +86,12 @@ export const CONVENTION_QUESTIONS: { readonly [K in ConventionKey]: ConventionQu
     },
     leftClosedBy: {
       question: 'Left nostril closed by (right hand)',
-      choices: { 'ring-and-little': 'ring and little finger', ring: 'ring finger', middle: 'middle finger' },
+      choices: {
+        'ring-and-little': 'ring and little finger',
+        ring: 'ring finger',
+        little: 'little finger alone',
+        middle: 'middle finger',
+      },
       preset: 'ring-and-little',
       why: 'Two fingers together stay steady longer.',
     },
@@ -128,14 +136,27 @@ export const CONVENTION_QUESTIONS: { readonly [K in ConventionKey]: ConventionQu
       preset: 'up',
       why: 'Counting up tells where one is without knowing the end.',
     },
+    mealGapForceful: {
+      question: 'After a meal, forceful strokes wait',
+      choices: { '3-hours': '3 hours', '4-hours': '4 hours', '5-hours': '5 hours', '6-hours': '6 hours' },
+      preset: '4-hours',
+      why: 'The belly works hard; what lies in it rises.',
+    },
+    mealGapGeneral: {
+      question: 'After a meal, other practice waits',
+      choices: { '2-hours': '2 hours', '3-hours': '3 hours', '4-hours': '4 hours' },
+      preset: '3-hours',
+      why: 'A full belly leaves the breath little room; what is gentle waits for nothing.',
+    },
     mealGap: {
-      question: 'Gap after a meal',
+      question: 'After a meal, alternate-nostril without holds waits',
       choices: {
-        'by-technique': '4 h forceful, 3 h general, 2 h hold-free alternate-nostril, none for what is gentle',
-        'half-hour-alternating': 'the same, but half an hour for hold-free alternate-nostril',
+        'by-technique': '2 hours',
+        'one-hour-alternating': '1 hour',
+        'half-hour-alternating': 'half an hour',
       },
       preset: 'by-technique',
-      why: 'A full stomach presses on the breath.',
+      why: 'Soft as it is, most teachers let the meal settle first; one school says half an hour.',
     },
     longExhaleInLowMood: {
       question: 'Long exhale in low mood',

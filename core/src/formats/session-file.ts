@@ -1,8 +1,10 @@
-import { Validator, type OutputUnit, type Schema } from '@cfworker/json-schema';
 import { failure, success, type Result } from '../result.js';
 import type { Session } from '../session/index.js';
+import { against, parseJson, type FilePointer } from './against-schema.js';
 import { sessionFromChecked, sessionSchema, type SessionJson } from './session-schema.js';
 import { formatsWords } from '../words/index.js';
+
+const problemsOf = against(sessionSchema, '/session', formatsWords.sessionFile.aSessionIsExpected);
 
 /** The open session format: a session as a file. `docs/formats.md` describes it. */
 export const SESSION_FORMAT = 'breath-session';
@@ -10,12 +12,6 @@ export const SESSION_FORMAT = 'breath-session';
 export const SESSION_FORMAT_VERSION = 2;
 /** Larger files are no session. */
 export const LARGEST_SESSION_FILE = 1_000_000;
-
-export interface FilePointer {
-  /** JSON pointer into the file. */
-  readonly pointer: string;
-  readonly message: string;
-}
 
 export type SessionFileProblem = {
   readonly code: 'too-large' | 'not-json' | 'not-a-session' | 'unknown-version' | 'invalid';
@@ -37,7 +33,7 @@ export function sessionFromJson(text: string): Result<Session, SessionFileProble
   const no = (code: SessionFileProblem['code'], message: string, pointers: readonly FilePointer[] = []) =>
     failure({ code, message, pointers });
   if (text.length > LARGEST_SESSION_FILE) return no('too-large', formatsWords.sessionFile.thisFileIsToo);
-  const parsed = parse(text);
+  const parsed = parseJson(text);
   if (!parsed.ok) return no('not-json', formatsWords.sessionFile.thisFileIsNo);
   const file = parsed.value as { format?: unknown; version?: unknown; session?: unknown } | null;
   if (typeof file !== 'object' || file === null || file.format !== SESSION_FORMAT)
@@ -70,55 +66,4 @@ function fromFirstVersion(session: unknown): unknown {
       passages: passages.map((passage: unknown) => (isObject(passage) ? { say: '', ...passage } : passage)),
     }),
   };
-}
-
-function parse(text: string): Result<unknown, null> {
-  try {
-    return success(JSON.parse(text) as unknown);
-  } catch {
-    return failure(null);
-  }
-}
-
-const MOST_POINTERS = 10;
-
-/** Interprets the published schema: no code is made from it at run time, which a strict policy would forbid. */
-let validator: Validator | null = null;
-const theValidator = (): Validator =>
-  (validator ??= new Validator(JSON.parse(JSON.stringify(sessionSchema)) as Schema, '2020-12', false));
-
-function problemsOf(session: unknown): FilePointer[] {
-  // What is left out is no JSON value: it is refused as nothing.
-  const { valid, errors } = theValidator().validate(session === undefined ? null : session);
-  if (valid) return [];
-  const told = meantErrors(errors).slice(0, MOST_POINTERS);
-  const pointers = told.map(({ instanceLocation, error }) => ({
-    pointer: `/session${instanceLocation.slice(1)}`,
-    message: error,
-  }));
-  return pointers.length > 0
-    ? pointers
-    : [{ pointer: '/session', message: formatsWords.sessionFile.aSessionIsExpected }];
-}
-
-/** Keywords that only say that something inside is wrong. */
-const OUTER = new Set(['properties', 'additionalProperties', 'items', 'oneOf', 'anyOf', 'allOf']);
-
-/** Of a union by kind only the errors of the member that was meant; of the others that they are not meant says nothing. */
-function meantErrors(errors: readonly OutputUnit[]): readonly OutputUnit[] {
-  const branchOf = ({ keywordLocation }: OutputUnit): string =>
-    /^(.*\/oneOf\/\d+)/.exec(keywordLocation)?.[1] ?? '';
-  const notMeant = new Set(
-    errors
-      .filter(({ keyword, instanceLocation }) => keyword === 'const' && instanceLocation.endsWith('/kind'))
-      .map((error) => `${branchOf(error)} ${error.instanceLocation.replace(/\/kind$/, '')}`),
-  );
-  return errors.filter(
-    (error) =>
-      !OUTER.has(error.keyword) &&
-      ![...notMeant].some((key) => {
-        const [branch = '', place = ''] = key.split(' ');
-        return branchOf(error) === branch && error.instanceLocation.startsWith(place);
-      }),
-  );
 }

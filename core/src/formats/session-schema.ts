@@ -11,7 +11,6 @@ import {
   LONGEST_OPEN_HOLD,
   LONGEST_SESSION_HOURS,
   MOST_CYCLES,
-  type HoldKind,
   type Ramp,
   type Session,
   type StrokePassage,
@@ -34,6 +33,7 @@ import {
   type RangeKey,
   type StrokeAirway,
   type TechniqueId,
+  type HoldKind,
 } from '../technique/index.js';
 import { FASTEST_PACE, SLOWEST_PACE } from '../units/index.js';
 
@@ -254,6 +254,10 @@ const ofRanges = <T extends TSchema>(schema: T) =>
     closed,
   );
 
+const some = <T extends TSchema>(schema: T) =>
+  Type.Optional(Type.Array(schema, { minItems: 1, maxItems: 12, uniqueItems: true }));
+const said = (maxLength: number) => Type.Optional(Type.String({ maxLength }));
+
 /** An instructor's variant of a technique as it is stored, sent, exported and imported. */
 export const variantSchema = Type.Object(
   {
@@ -262,6 +266,15 @@ export const variantSchema = Type.Object(
     note: Type.String({ maxLength: 2000 }),
     ranges: ofRanges(rangeSchema),
     start: ofRanges(Type.Number({ minimum: 0, maximum: 10_000 })),
+    ratios: some(Type.String({ minLength: 1, maxLength: 40 })),
+    routes: some(keyOf(ROUTE_NAMES)),
+    seats: some(keyOf(SEATS)),
+    resting: some(keyOf(RESTING_HANDS)),
+    modifiers: Type.Optional(Type.Partial(breathModifiersSchema, closed)),
+    opening: said(300),
+    teaching: Type.Optional(Type.Array(Type.String({ minLength: 1, maxLength: 300 }), { maxItems: 12 })),
+    startsWith: said(300),
+    growsTo: said(300),
   },
   closed,
 );

@@ -2,7 +2,7 @@
 import { parse } from 'node-webvtt';
 import wavefile from 'wavefile';
 import { conventions, counted, passageOf, sessionOf, stillness } from '../testing.js';
-import { compileSession, notesOf } from '../timeline/index.js';
+import { compileSession, notesOf, instructionsOf } from '../timeline/index.js';
 import { seconds } from '../units/index.js';
 import { timelineToVtt, timelineToWav, WAV_RATE } from './index.js';
 
@@ -71,7 +71,7 @@ describe('a sound track', () => {
 
 describe('captions', () => {
   it('are read by another parser, in order, each with its time and its round', () => {
-    const { valid, cues } = parse(timelineToVtt(timeline, 'plain'));
+    const { valid, cues } = parse(timelineToVtt(timeline, 'plain', []));
     expect(valid).toBeTrue();
     const spoken = timeline.events.filter(({ cue }) => cue.spoken.plain !== '');
     expect(cues.length).toBe(spoken.length);
@@ -93,10 +93,29 @@ describe('captions', () => {
       { hand: 'right' },
       conventions(),
     );
-    const texts = parse(timelineToVtt(led, 'plain')).cues.map(({ text }) => text);
+    const texts = parse(timelineToVtt(led, 'plain', [])).cues.map(({ text }) => text);
     expect(texts.filter((text) => text.includes('the last:'))).toEqual(['Round 2, the last: Inhale left, 4']);
     expect(texts).toContain('The same at your own pace: in left, out right, in right, out left');
     expect(texts).toContain('Last round. Finish your round: the last breath goes out left');
+  });
+
+  it('tell everything that a passage asks, with its first', () => {
+    const said = { ...counted('1:1', 4, { cycles: 4 }), say: 'Look at the water.\n\nThen begin.' };
+    const session = sessionOf(said, stillness());
+    const to = { hand: 'right', naming: 'plain', conventions: conventions() } as const;
+    const led = compileSession(session, to, conventions());
+    const { valid, cues } = parse(timelineToVtt(led, 'plain', instructionsOf(session, to)));
+    expect(valid).toBeTrue();
+    const [first, second] = cues.map(({ text }) => text);
+    for (const line of [
+      'in 4 · out 4 · 2 rounds, from left',
+      'Seat: cross-legged.',
+      '“Look at the water.',
+      'Then begin.”',
+    ])
+      expect(first).toContain(line);
+    expect(second).not.toContain('Seat');
+    expect(cues.filter(({ text }) => text.includes('Seat:')).length).toBe(2);
   });
 
   it('last over an hour', () => {
@@ -105,6 +124,6 @@ describe('captions', () => {
       { hand: 'right' },
       conventions(),
     );
-    expect(timelineToVtt(long, 'plain')).toContain('01:00:00.000 --> 01:01:00.000');
+    expect(timelineToVtt(long, 'plain', [])).toContain('01:00:00.000 --> 01:01:00.000');
   });
 });

@@ -15,9 +15,15 @@ const plain = (words: string): string =>
 
 /**
  * What is said and done as captions (WebVTT), one for each event that has a cue, with the round it is in: they go with the
- * sound of {@link timelineToWav}.
+ * sound of {@link timelineToWav}. The first of a passage tells what the passage asks.
+ * @param instructions lines of each passage, from `instructionsOf`
  */
-export function timelineToVtt(timeline: Timeline, naming: Naming): string {
+export function timelineToVtt(
+  timeline: Timeline,
+  naming: Naming,
+  instructions: readonly (readonly string[])[],
+): string {
+  const told = new Set<number>();
   const cues = timeline.events.flatMap((event) => {
     const { from, to, cue, round, counts, ownPace } = event;
     const words = cue.spoken[naming];
@@ -25,7 +31,11 @@ export function timelineToVtt(timeline: Timeline, naming: Naming): string {
     const count = counts === null ? '' : `, ${counts}`;
     const last = ownPace === null && beginsLastRound(timeline, event) ? formatsWords.timelineVtt.theLast : '';
     const where = round === null ? '' : formatsWords.timelineVtt.round(round, last);
-    return [`${moment(from)} --> ${moment(to)}\n${plain(`${where}${words}${count}`)}`];
+    const before = told.has(event.passage) ? [] : (instructions[event.passage] ?? []);
+    told.add(event.passage);
+    // A line of a caption is a line: one that is empty would end it.
+    const lines = [...before, `${where}${words}${count}`].flatMap((line) => line.split(/[\r\n]+/));
+    return [`${moment(from)} --> ${moment(to)}\n${lines.filter(Boolean).map(plain).join('\n')}`];
   });
   return `WEBVTT\n\n${cues.map((cue, index) => `${index + 1}\n${cue}\n`).join('\n')}`;
 }

@@ -1,5 +1,4 @@
-import { holdsAllowedBy } from '../session/index.js';
-import { techniqueOf, type Range, type TechniqueId } from '../technique/index.js';
+import { techniqueOf, type Range, type TechniqueId, holdsAllowedBy } from '../technique/index.js';
 import { counts } from '../units/index.js';
 import type { RungNumbers } from './rung.js';
 import { SCHOOL_IDS, SCHOOLS, type SchoolId } from './schools.js';

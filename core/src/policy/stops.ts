@@ -1,4 +1,5 @@
-import type { CyclePhase, HoldKind } from '../session/index.js';
+import type { HoldKind } from '../technique/index.js';
+import type { CyclePhase } from '../session/index.js';
 import { seconds } from '../units/index.js';
 
 /** A stop of the breath up to so many seconds is a pause; a longer one is a hold of that length. Domain 20, a stop. */

@@ -1,5 +1,5 @@
+import type { HoldKind } from '../technique/index.js';
 import { resolveConventions, type Conventions } from '../conventions/index.js';
-import type { HoldKind } from '../session/index.js';
 import { seconds, type Day, type Seconds } from '../units/index.js';
 import { FACT_NAMES, type FactId, type ScreenedStudent } from './facts.js';
 import { LONGEST_PAUSE } from '../policy/index.js';

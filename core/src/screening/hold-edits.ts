@@ -1,7 +1,8 @@
+import type { HoldKind } from '../technique/index.js';
 import { isHoldLength, LONGEST_PAUSE } from '../policy/index.js';
 import { countsOf, numbersFromCounts } from '../ratio/index.js';
 import { withPossibleLocks } from '../capacity/index.js';
-import type { CountedPassage, HoldKind, Passage } from '../session/index.js';
+import type { CountedPassage, Passage } from '../session/index.js';
 import { counts, countsToSeconds, floorToHalf, seconds, type Counts } from '../units/index.js';
 
 /** A passage whose holds of these kinds last at most so many seconds, with everything that makes them longer; 0 drops them. */

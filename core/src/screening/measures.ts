@@ -22,7 +22,7 @@ import {
   type Stretch,
 } from '../policy/index.js';
 import { rateInSet, startingSide, type Passage, type Session } from '../session/index.js';
-import { SEATS, techniqueOf } from '../technique/index.js';
+import { eyesClosed, SEATS, techniqueOf } from '../technique/index.js';
 import { countsToHalfMillis, countsToSeconds } from '../units/index.js';
 import type { ScreenedStudent } from './facts.js';
 import { NOTHING_MEASURED, type MeasureId, type Measures } from './measure-names.js';
@@ -142,7 +142,7 @@ function measurePosture(passage: Passage, { seats }: ScreenedStudent) {
     seatNotPossible: flag(seats.length > 0 && !seats.includes(passage.seat)),
     earClosure: flag(ears !== null),
     faceSeal: flag(ears === 'full-seal'),
-    eyesOrEarsClosed: flag(eyes === 'eyes-closed' || ears !== null),
+    eyesOrEarsClosed: flag(eyesClosed(eyes) || ears !== null),
     humLying: flag(lying && hums(passage)),
   };
 }

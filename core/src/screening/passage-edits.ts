@@ -8,11 +8,17 @@ import {
   withFittedParts,
   withPhaseCounts,
   type CountedPassage,
-  type HoldKind,
   type Passage,
   type PassageLocks,
 } from '../session/index.js';
-import { BREATH_PATH_NAMES, SEATS, techniqueOf, type LockId } from '../technique/index.js';
+import {
+  BREATH_PATH_NAMES,
+  SEATS,
+  techniqueOf,
+  withOpenEyes,
+  type LockId,
+  type HoldKind,
+} from '../technique/index.js';
 import { counts, floorToHalf, formatCounts, formatSeconds, seconds } from '../units/index.js';
 import type { ScreenedStudent } from './facts.js';
 import type { MeasureId } from './measure-names.js';
@@ -338,13 +344,13 @@ function freeHands(passage: Passage, { feature }: Finding): readonly EditedPassa
 /** The passage with the eyes half open, which nothing forbids. */
 export const withEyesOpen = <P extends Passage>(passage: P): P =>
   passage.kind === 'natural'
-    ? { ...passage, gaze: 'half-open' }
-    : { ...passage, dressing: { ...passage.dressing, gaze: 'half-open' } };
+    ? { ...passage, gaze: withOpenEyes(passage.gaze ?? 'eyes-closed') }
+    : { ...passage, dressing: { ...passage.dressing, gaze: withOpenEyes(passage.dressing.gaze) } };
 
 function openSenses(passage: Passage): readonly EditedPassage[] {
   if (passage.kind === 'natural')
     return [{ passage: withEyesOpen(passage), said: screeningWords.passageEdits.eyesHalfOpen }];
-  const dressing = { ...passage.dressing, gaze: 'half-open' as const };
+  const dressing = { ...passage.dressing, gaze: withOpenEyes(passage.dressing.gaze) };
   return [
     { passage: { ...passage, dressing }, said: screeningWords.passageEdits.eyesHalfOpen },
     {

@@ -1,8 +1,7 @@
 import { conventions, counted, measuredAt, passageOf, PLAIN_STUDENT, sessionOf } from '../testing.js';
 import type { CountedPassage, Passage } from '../session/index.js';
-import type { LockId, TechniqueId } from '../technique/index.js';
+import { withOpenEyes, type Gaze, type LockId, type TechniqueId } from '../technique/index.js';
 import { unmeasured } from '../capacity/index.js';
-import { mealGap } from '../policy/index.js';
 import { counts, seconds } from '../units/index.js';
 import {
   describeFinding,
@@ -368,37 +367,28 @@ describe('screening', () => {
   });
 });
 
-describe('the gap after a meal', () => {
-  const alternating = counted('1:1', 4);
-  const held = counted('1:1:2', 4);
-  const ujjayi = passageOf('ujjayi', 'counted');
-  const kapalabhati = passageOf('kapalabhati', 'strokes');
-  const rows: readonly [
-    string,
-    Passage,
-    Partial<Parameters<typeof mealGap>[1]>,
-    'by-technique' | 'half-hour-alternating',
-    number,
-  ][] = [
-    ['forceful', kapalabhati, { forceful: true }, 'by-technique', 240],
-    ['general', ujjayi, {}, 'by-technique', 180],
-    ['alternate-nostril without holds', alternating, {}, 'by-technique', 120],
-    ['the same by one school', alternating, {}, 'half-hour-alternating', 30],
-    ['alternate-nostril with holds', held, { hold: 4 }, 'half-hour-alternating', 180],
-    ['gentle', ujjayi, { gentle: true }, 'by-technique', 0],
-    ['with reflux', ujjayi, { reflux: true }, 'by-technique', 240],
-    ['gentle with reflux', ujjayi, { gentle: true, reflux: true }, 'by-technique', 0],
-    ['on insulin', kapalabhati, { forceful: true, insulin: true }, 'by-technique', 120],
-    ['on insulin with reflux', kapalabhati, { insulin: true, reflux: true }, 'by-technique', 120],
+describe('closed eyes', () => {
+  const rows: readonly [Gaze, number, Gaze][] = [
+    ['eyes-closed', 1, 'half-open'],
+    ['closed-brows', 1, 'brows'],
+    ['closed-nose-tip', 1, 'nose-tip'],
+    ['half-open', 0, 'half-open'],
+    ['nose-tip', 0, 'nose-tip'],
+    ['open', 0, 'open'],
   ];
-  const nothing = { forceful: false, gentle: false, hold: 0, reflux: false, insulin: false };
-  for (const [name, passage, change, school, minutes] of rows)
-    it(`${name}: ${minutes} min`, () =>
-      void expect(mealGap(passage, { ...nothing, ...change }, conventions({ mealGap: school }))).toBe(
-        minutes,
-      ));
+  for (const [gaze, closed, opened] of rows)
+    it(`are measured apart from where they look: ${gaze}`, () => {
+      const passage = counted('1:1', 4);
+      const session = sessionOf({ ...passage, dressing: { ...passage.dressing, gaze } });
+      expect(measureSession(session, PLAIN, conventions())[0]?.eyesOrEarsClosed).toBe(closed);
+      expect(withOpenEyes(gaze)).toBe(opened);
+    });
+});
 
+describe('too soon after a meal', () => {
   it('is not asked for where nobody asked about the meal', () => {
-    expect(findings([ujjayi], PLAIN).map(({ feature }) => feature)).not.toContain('mealShort');
+    expect(findings([passageOf('ujjayi', 'counted')], PLAIN).map(({ feature }) => feature)).not.toContain(
+      'mealShort',
+    );
   });
 });

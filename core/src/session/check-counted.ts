@@ -1,6 +1,8 @@
 import type { Conventions } from '../conventions/index.js';
 import { PHASE_KINDS, PHASE_NAMES, type PhaseCounts } from '../ratio/index.js';
 import {
+  HOLD_KINDS,
+  holdsAllowedBy,
   LOCKS,
   BREATH_PATH_NAMES,
   ROUTE_NAMES,
@@ -12,13 +14,8 @@ import { countsAtLimit, countsInCycle, ownRoundOf } from './cycle.js';
 import { LONGEST_PHASE } from './edits.js';
 import { checkLocks, describeLockRefusal } from './locks.js';
 import type { SessionProblem } from './problem.js';
-import type { CountedPassage, HoldKind, Ramp } from './session.js';
+import type { CountedPassage, Ramp } from './session.js';
 import { sessionWords } from '../words/index.js';
-
-export const HOLD_KINDS: readonly HoldKind[] = ['internalHold', 'externalHold'];
-/** The holds that a technique may have. */
-export const holdsAllowedBy = ({ holds }: Pick<CountedPattern, 'holds'>): readonly HoldKind[] =>
-  holds === 'both' ? HOLD_KINDS : holds === 'internal' ? ['internalHold'] : [];
 
 const BREATH_KINDS = ['inhale', 'exhale'] as const;
 

@@ -1,3 +1,4 @@
+import type { HoldKind } from '../technique/index.js';
 import type { Conventions } from '../conventions/index.js';
 import {
   countsOf,
@@ -8,7 +9,7 @@ import {
   type PhaseKind,
 } from '../ratio/index.js';
 import { counts, countsToHalfMillis, seconds, type Counts, type Seconds } from '../units/index.js';
-import type { BreathKind, CountedPassage, HoldKind, OpenHold, Parts } from './session.js';
+import type { BreathKind, CountedPassage, OpenHold, Parts } from './session.js';
 
 export const REGIONS = ['belly', 'ribs', 'chest'] as const;
 export type Region = (typeof REGIONS)[number];

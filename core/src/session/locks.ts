@@ -1,7 +1,6 @@
 import { failure, success, type Result } from '../result.js';
-import { LOCK_IDS, LOCKS, type LockId } from '../technique/index.js';
+import { LOCK_IDS, LOCKS, type LockId, type HoldKind } from '../technique/index.js';
 import { seconds, type Counts, type Pace, type Seconds } from '../units/index.js';
-import type { HoldKind } from './session.js';
 import { sessionWords } from '../words/index.js';
 
 /** The fewest whole counts that last a second or more: a lock comes on so long after the hold begins, and off before it ends. */

@@ -40,7 +40,8 @@ export function newPassage(
     variant: variant ?? null,
     seat: seatFor(entry, seats),
     resting: entry.resting[0],
-    say: '',
+    // What a variant says before it begins is the instructor's own.
+    say: variant !== undefined && entry.opening !== techniqueOf(technique).opening ? entry.opening : '',
   };
   const { pattern } = entry;
   switch (pattern.kind) {

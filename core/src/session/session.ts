@@ -4,6 +4,7 @@ import type {
   BreathModifiers,
   Gaze,
   Goal,
+  HoldKind,
   LockId,
   BreathPath,
   RestingHandId,
@@ -18,7 +19,6 @@ import type { Counts, Pace, Seconds } from '../units/index.js';
 export type Side = 'left' | 'right';
 export const otherSide = (side: Side): Side => (side === 'left' ? 'right' : 'left');
 
-export type HoldKind = 'internalHold' | 'externalHold';
 export type BreathKind = 'inhale' | 'exhale';
 
 interface PassageFacts {

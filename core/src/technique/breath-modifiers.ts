@@ -13,13 +13,28 @@ export const EAR_HANDS = inLanguage({
 } as const);
 export type EarHands = keyof typeof EAR_HANDS;
 
+/** Whether the eyes are closed, and where they look: the one goes with each of the other. */
 export const GAZES = inLanguage({
-  'eyes-closed': 'eyes closed',
+  'eyes-closed': 'eyes closed, resting',
+  'closed-brows': 'eyes closed, turned inward between the brows',
+  'closed-nose-tip': 'eyes closed, turned towards the tip of the nose',
   'half-open': 'eyes half open, resting on the floor',
-  'nose-tip': 'towards the tip of the nose, without strain',
-  brows: 'inward, between the brows',
+  'nose-tip': 'eyes half open, towards the tip of the nose, without strain',
+  brows: 'eyes half open, between the brows, without strain',
+  open: 'eyes open, resting ahead',
 } as const);
 export type Gaze = keyof typeof GAZES;
+
+/** The same gaze with open eyes; the gaze itself where they are open. */
+export const withOpenEyes = (gaze: Gaze): Gaze => OPENED[gaze] ?? gaze;
+
+const OPENED: Readonly<Partial<Record<Gaze, Gaze>>> = {
+  'eyes-closed': 'half-open',
+  'closed-brows': 'brows',
+  'closed-nose-tip': 'nose-tip',
+};
+
+export const eyesClosed = (gaze: Gaze): boolean => gaze in OPENED;
 
 export const TONGUES = inLanguage({
   resting: 'tongue resting',

@@ -4,4 +4,6 @@ export * from './posture.js';
 export * from './locks.js';
 export * from './catalogue/index.js';
 export * from './search.js';
+export * from './holds.js';
 export * from './variant.js';
+export * from './variant-check.js';

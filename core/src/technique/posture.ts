@@ -93,5 +93,5 @@ export const RESTING_HANDS: Readonly<Record<RestingHandId, string>> = inLanguage
   'thumb-index-up': 'thumb and index joined, palm up',
   'thumb-index-down': 'thumb and index joined, palm down',
   open: 'open on the thighs',
-  heart: 'both hands at the heart',
+  heart: 'at the heart, palm on the breastbone',
 });

@@ -1,11 +1,14 @@
 import { newFittedPassage } from '../capacity/index.js';
 import { counts, seconds } from '../units/index.js';
+import { variantFromJson, variantToJson } from '../formats/index.js';
 import { newPassage } from '../session/index.js';
+import { ratioOf } from '../testing.js';
 import {
   checkVariant,
   checkVariantName,
   rangeKeysOf,
   TECHNIQUES,
+  type TechniqueId,
   techniqueAsVariant,
   variantOf,
   type Variant,
@@ -53,6 +56,85 @@ describe('a variant', () => {
     ]);
     expect(problems({ name: '  ' })).toEqual(['no-name /name']);
     expect(problems({ technique: 'no-such' as 'ujjayi' })).toEqual(['unknown-technique /technique']);
+  });
+
+  it('reaches everything of a technique: ratio, route, seat, hands, breath and words', () => {
+    const entry = techniqueAsVariant({
+      ...variantOf('ujjayi', 'Harbour breath'),
+      ratios: ['1:0:2:0', '2:0:3:0'],
+      seats: ['chair'],
+      resting: ['heart'],
+      modifiers: { gaze: 'closed-brows', tongue: 'palate', syllable: 'so' },
+      opening: 'Look at the water first.',
+      teaching: ['One line.'],
+      startsWith: 'three breaths',
+      growsTo: 'thirty',
+    });
+    const passage = newPassage('ujjayi', 'a', { entry, variant: 'v' });
+    expect(passage).toEqual(
+      jasmine.objectContaining({
+        seat: 'chair',
+        resting: 'heart',
+        ratio: ratioOf('1:0:2:0'),
+        dressing: jasmine.objectContaining({ throatSound: true, gaze: 'closed-brows', syllable: 'so' }),
+      }),
+    );
+    expect([entry.opening, entry.teaching, entry.startsWith, entry.growsTo]).toEqual([
+      'Look at the water first.',
+      ['One line.'],
+      'three breaths',
+      'thirty',
+    ]);
+  });
+
+  it('begins for everybody with the ratio of its own, if it has one', () => {
+    const entry = techniqueAsVariant({ ...variantOf('sama-vritti', 'Quiet square'), ratios: ['1:0:1:0'] });
+    const passage = newPassage('sama-vritti', 'a', { entry, variant: 'v', beginner: false });
+    expect(passage.kind === 'counted' && passage.ratio).toEqual(ratioOf('1:0:1:0'));
+  });
+
+  const own = (technique: TechniqueId, change: Partial<Variant>): string[] =>
+    checkVariant({ ...variantOf(technique, 'Own'), ...change }).map(
+      ({ code, pointer }) => `${code} ${pointer}`,
+    );
+  const refused: readonly [TechniqueId, Partial<Variant>, string][] = [
+    ['ujjayi', { ratios: ['1:1', 'soon'] }, 'ratio-not-here /ratios/1'],
+    ['slow-even', { ratios: ['1:1:1'] }, 'ratio-not-here /ratios/0'],
+    ['surya-bhedana', { ratios: ['1:1:1:1'] }, 'ratio-not-here /ratios/0'],
+    ['nadi-shodhana', { routes: ['both'] }, 'route-not-here /routes/0'],
+    ['kapalabhati', { seats: ['cross-legged', 'lying'] }, 'seat-not-here /seats/1'],
+    ['nadi-shodhana', { modifiers: { ears: 'flaps' } }, 'modifier-not-here /modifiers/ears'],
+    ['nadi-shodhana', { modifiers: { hum: 'exhale' } }, 'modifier-not-here /modifiers/hum'],
+    ['bhramari', { modifiers: { hum: 'none' } }, 'modifier-not-here /modifiers/hum'],
+    ['ujjayi', { modifiers: { throatSound: false } }, 'modifier-not-here /modifiers/throatSound'],
+    ['nadi-shodhana', { modifiers: { tension: true } }, 'modifier-not-here /modifiers/tension'],
+    ['nadi-shodhana', { seats: [] }, 'none-left /seats'],
+    ['kapalabhati', { ratios: ['1:1'] }, 'ratio-not-here /ratios'],
+    ['closing-stillness', { modifiers: { gaze: 'open' } }, 'modifier-not-here /modifiers'],
+  ];
+  for (const [technique, change, problem] of refused)
+    it(`of ${technique} with ${JSON.stringify(change)} is refused: ${problem}`, () =>
+      void expect(own(technique, change)).toEqual([problem]));
+
+  it('may have the throat sound with a nostril pattern, and lie down for the alternate one', () => {
+    expect(own('surya-bhedana', { modifiers: { throatSound: true } })).toEqual([]);
+    expect(own('nadi-shodhana', { seats: ['lying', 'chair'] })).toEqual([]);
+  });
+
+  it('goes to a file and comes back; a wrong one is refused whole, with pointers', () => {
+    const whole: Variant = { ...variantOf('ujjayi', 'Harbour breath'), ratios: ['1:2'], seats: ['chair'] };
+    expect(variantFromJson(variantToJson(whole))).toEqual({ ok: true, value: whole });
+    const told = (text: string): string => {
+      const read = variantFromJson(text);
+      return read.ok ? '' : read.problem.join(' ');
+    };
+    const wrong = { ...variantOf('bhastrika', 'Storm'), ranges: { rate: { from: 80, to: 40 } }, start: {} };
+    expect(told(JSON.stringify(wrong))).toContain('/ranges/rate/to: The range of the rate is empty');
+    expect(told(JSON.stringify(wrong))).toContain('Nothing was taken');
+    expect(told(JSON.stringify({ ...whole, seats: 'chair' }))).toContain('/seats');
+    expect(told('{"name": 3}')).toContain('/name');
+    expect(told('not json')).toContain('no JSON');
+    expect(told('[]')).toContain('Nothing was taken');
   });
 
   it('never goes beyond the strokes of its technique', () => {

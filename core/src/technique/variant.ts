@@ -1,8 +1,9 @@
 import { failure, success, type Result } from '../result.js';
-import { isTechniqueId, techniqueOf, type TechniqueId } from './catalogue/index.js';
-import type { Pattern, Range, Technique } from './technique.js';
+import type { BreathModifiers } from './breath-modifiers.js';
+import { techniqueOf, type TechniqueId } from './catalogue/index.js';
+import type { RestingHandId, SeatId } from './posture.js';
+import type { CountedPattern, Pattern, Range, Route, Technique } from './technique.js';
 import { textsInLanguage } from '../language.js';
-import { techniqueWords } from '../words/index.js';
 
 /** What of a technique a variant may set otherwise. Which of them there are depends on the kind of its pattern. */
 export type VariantRanges = Readonly<Partial<Record<RangeKey, Range>>>;
@@ -16,7 +17,27 @@ export interface Variant {
   readonly ranges: VariantRanges;
   /** What it begins with, for each of its ranges. */
   readonly start: Readonly<Partial<Record<RangeKey, number>>>;
+  /** Ratios that are usual for it, in short form; it begins with the first. What is left out is as in the technique. */
+  readonly ratios?: readonly string[];
+  /** Nostril patterns among those of the technique; it begins with the first. */
+  readonly routes?: readonly Route[];
+  /** Seats among those of the technique; it begins in the first. */
+  readonly seats?: readonly SeatId[];
+  /** How the hands lie when they are not at the face. */
+  readonly resting?: readonly RestingHandId[];
+  /** What goes with the breath where it is another than in the technique. */
+  readonly modifiers?: Partial<BreathModifiers>;
+  /** What is said before the passage begins. */
+  readonly opening?: string;
+  /** Lines for the teacher. */
+  readonly teaching?: readonly string[];
+  /** The dosage in words. */
+  readonly startsWith?: string;
+  readonly growsTo?: string;
 }
+
+/** The texts of a variant that stand for those of the technique. */
+export const VARIANT_TEXTS = ['opening', 'startsWith', 'growsTo'] as const;
 
 export interface RangeFacts {
   readonly name: string;
@@ -61,15 +82,6 @@ export const rangeOf = ({ pattern }: Pick<Technique, 'pattern'>, key: RangeKey):
 const startOf = ({ pattern }: Pick<Technique, 'pattern'>, key: RangeKey): number =>
   (pattern.start as Partial<Record<RangeKey, number>>)[key] ?? 1;
 
-export interface VariantProblem {
-  readonly code:
-    'unknown-technique' | 'no-name' | 'range-not-here' | 'range-empty' | 'range-beyond' | 'start-outside';
-  /** JSON pointer into the variant. */
-  readonly pointer: string;
-  /** The reason, and the nearest valid value. */
-  readonly message: string;
-}
-
 /** A copy of a technique, to be changed: its own ranges and beginning under another name. */
 export function variantOf(technique: TechniqueId, name: string): Variant {
   const entry = techniqueOf(technique);
@@ -79,73 +91,9 @@ export function variantOf(technique: TechniqueId, name: string): Variant {
   return { technique, name, note: '', ranges, start };
 }
 
-/** Checks a variant whole. Strokes stay within what the technique itself allows: beyond it people are hurt. */
-export function checkVariant(variant: Variant): readonly VariantProblem[] {
-  if (!isTechniqueId(variant.technique)) {
-    const message = techniqueWords.variant.thereIsNoTechnique(String(variant.technique));
-    return [{ code: 'unknown-technique', pointer: '/technique', message }];
-  }
-  const entry = techniqueOf(variant.technique);
-  const problems: VariantProblem[] = [];
-  if (variant.name.trim() === '') {
-    const message = techniqueWords.variant.aVariantNeedsA;
-    problems.push({ code: 'no-name', pointer: '/name', message });
-  }
-  for (const [key, range] of Object.entries(variant.ranges) as [RangeKey, Range][])
-    problems.push(...checkRange(entry, key, range));
-  for (const [key, start] of Object.entries(variant.start) as [RangeKey, number][])
-    problems.push(...checkStart(entry, key, start, variant.ranges));
-  return problems;
-}
-
-function checkRange(entry: Technique, key: RangeKey, { from, to }: Range): VariantProblem[] {
-  const { name } = RANGE_FACTS[key];
-  const pointer = `/ranges/${key}`;
-  if (!rangeKeysOf(entry).includes(key)) {
-    const message = techniqueWords.variant.hasNoLeaveIt(entry.names.english, name);
-    return [{ code: 'range-not-here', pointer, message }];
-  }
-  if (from > to) {
-    const message = techniqueWords.variant.theRangeOfThe(name, from, to, to, from);
-    return [{ code: 'range-empty', pointer: `${pointer}/to`, message }];
-  }
-  const limits = limitsOf(entry, key);
-  if (from < limits.from || to > limits.to) {
-    const message = techniqueWords.variant.theLiesBetweenAnd(
-      name,
-      limits.from,
-      limits.to,
-      Math.max(from, limits.from),
-      Math.min(to, limits.to),
-    );
-    return [
-      {
-        code: 'range-beyond',
-        pointer: from < limits.from ? `${pointer}/from` : `${pointer}/to`,
-        message,
-      },
-    ];
-  }
-  return [];
-}
-
 /** How far a range of a variant may go: strokes as far as the technique itself, the others as far as is sane. */
 export const limitsOf = (entry: Pick<Technique, 'pattern'>, key: RangeKey): Range =>
   (entry.pattern.kind === 'strokes' && rangeOf(entry, key)) || RANGE_FACTS[key].limits;
-
-function checkStart(entry: Technique, key: RangeKey, start: number, ranges: VariantRanges): VariantProblem[] {
-  const range = ranges[key] ?? rangeOf(entry, key);
-  if (!range || range.from > range.to || (start >= range.from && start <= range.to)) return [];
-  const nearest = start < range.from ? range.from : range.to;
-  const message = techniqueWords.variant.itBeginsWithOutside(
-    RANGE_FACTS[key].name,
-    start,
-    range.from,
-    range.to,
-    nearest,
-  );
-  return [{ code: 'start-outside', pointer: `/start/${key}`, message }];
-}
 
 /** The technique as a variant has it. The variant must have been checked. */
 export function techniqueAsVariant(variant: Variant): Technique & { readonly id: TechniqueId } {
@@ -154,10 +102,40 @@ export function techniqueAsVariant(variant: Variant): Technique & { readonly id:
     ...entry.pattern,
     ...variant.ranges,
     start: { ...entry.pattern.start, ...variant.start },
-  } as Pattern;
-  const { name } = variant;
-  return { ...entry, names: { plain: name, diacritic: name, english: name }, pattern };
+  };
+  const { name, seats, resting, teaching } = variant;
+  return {
+    ...entry,
+    names: { plain: name, diacritic: name, english: name },
+    pattern:
+      pattern.kind === 'counted'
+        ? countedAsVariant(pattern as CountedPattern, variant)
+        : (pattern as Pattern),
+    seats: someOf(seats) ?? entry.seats,
+    resting: someOf(resting) ?? entry.resting,
+    teaching: teaching ?? entry.teaching,
+    ...Object.fromEntries(VARIANT_TEXTS.map((key) => [key, variant[key] ?? entry[key]])),
+  };
 }
+
+function countedAsVariant(pattern: CountedPattern, { ratios, routes, modifiers }: Variant): CountedPattern {
+  const { experienced: _, ...start } = pattern.start;
+  const { dressings } = pattern;
+  return {
+    ...pattern,
+    // Whoever wrote ratios of their own begins with them.
+    start: ratios ? start : pattern.start,
+    ratios: someOf(ratios) ?? pattern.ratios,
+    routes: someOf(routes) ?? pattern.routes,
+    dressings: { ...dressings, start: { ...dressings.start, ...modifiers } },
+  };
+}
+
+/** A list as one that has a first, or null where it is left out. */
+const someOf = <T>(list: readonly T[] | undefined): readonly [T, ...T[]] | null => {
+  const [first, ...others] = list ?? [];
+  return first === undefined ? null : [first, ...others];
+};
 
 /** Whether a name is taken already by a technique or another variant, whatever its spelling. */
 export function checkVariantName(

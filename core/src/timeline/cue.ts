@@ -156,7 +156,8 @@ function hold({ kind, locks, open }: CueFacts, naming: Naming): string {
 /** "chin lock and root lock"; all three by their own name. */
 export function nameLocks(locks: readonly LockId[], naming: Naming): string {
   if (locks.length === 3) return ALL_THREE[naming];
-  return locks.map((lock) => LOCKS[lock].names[naming]).join(' and ');
+  const [first = '', second] = locks.map((lock) => LOCKS[lock].names[naming]);
+  return second === undefined ? first : timelineWords.cue.and(first, second);
 }
 
 /** What is called when locks are set: "chin down; pelvic floor". */

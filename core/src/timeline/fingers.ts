@@ -1,9 +1,9 @@
-import type { Conventions } from '../conventions/index.js';
+import { CONVENTION_QUESTIONS, type Conventions } from '../conventions/index.js';
 import { otherSide, type Side } from '../session/index.js';
 import type { Airway } from './timeline.js';
 import { SIDE_NAMES, timelineWords } from '../words/index.js';
 
-export type Finger = 'thumb' | 'index' | 'middle' | 'ring' | 'ring-and-little';
+export type Finger = 'thumb' | 'index' | 'middle' | 'ring' | 'little' | 'ring-and-little';
 export type Closure = Finger | 'open';
 
 /** What the hand at the nose does: each nostril open, or closed by a finger. */
@@ -18,6 +18,7 @@ export const FINGER_NAMES: Readonly<Record<Finger, string>> = {
   index: timelineWords.fingers.indexFinger,
   middle: timelineWords.fingers.middleFinger,
   ring: timelineWords.fingers.ringFinger,
+  little: timelineWords.fingers.littleFinger,
   'ring-and-little': timelineWords.fingers.ringAndLittleFinger,
 };
 
@@ -47,6 +48,20 @@ export const moves = (finger: Finger, verb: 'close' | 'open'): string =>
     finger === 'ring-and-little' ? 'ring and little' : finger,
     finger === 'ring-and-little',
   );
+
+/** What the hand at the nose is to do, before anything moves: which finger closes which side, and where the others are. */
+export function describeClosingHand(hand: Side, conventions: Conventions): string {
+  const { left, right } = fingersFor(hand, conventions);
+  const { fingerPosition } = conventions;
+  const closing = timelineWords.fingers.closingHand(
+    SIDE_NAMES[hand],
+    FINGER_NAMES[right],
+    FINGER_NAMES[left],
+  );
+  return fingerPosition === 'thumb-and-index'
+    ? closing
+    : timelineWords.fingers.others(closing, CONVENTION_QUESTIONS.fingerPosition.choices[fingerPosition]);
+}
 
 /** How to get from one closure of the nose to the next, closing first: "thumb closes right, ring opens left". */
 export function describeFingers(before: HandAtNose | null, after: HandAtNose): string | null {

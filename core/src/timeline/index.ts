@@ -7,3 +7,4 @@ export { countsInForce, cyclesToLead, strokesInForce, turnsToLead } from './chan
 export { beginsLastRound, lastRound, notesBetween, notesOf, type Note, type NoteKind } from './sounds.js';
 export * from './session-totals.js';
 export * from './cue-fit.js';
+export * from './instructions.js';

@@ -12,11 +12,10 @@ import {
   startingSide,
   type CountedPassage,
   type CyclePhase,
-  type HoldKind,
   type Side,
 } from '../session/index.js';
 import { longestHoldOf } from '../policy/index.js';
-import type { Goal } from '../technique/index.js';
+import type { Goal, HoldKind } from '../technique/index.js';
 import { counts, countsToHalfMillis, millis, secondsToMillis, seconds } from '../units/index.js';
 import { countsInForce, cyclesToLead, endedAfter } from './changes.js';
 import {

@@ -28,6 +28,12 @@ export const formatsWords = inLanguage({
     over: (over: Value, unit: Value) => ` over ${over} ${unit}`,
     whatIsTrueWhat: '| what is true | what speaks against it | why |',
   },
+  variantFile: {
+    at: (pointer: Value, message: Value) => `${pointer}: ${message}`,
+    aVariantIsExpected: 'a variant is expected here',
+    thisFileIsNo: 'This file is no JSON: choose one that was saved from a Shelf.',
+    nothingWasTaken: 'Nothing was taken from the file.',
+  },
   sessionFile: {
     thisFileIsToo: 'This file is too large for a session: 1 MB is the most.',
     thisFileIsNo: 'This file is no JSON: choose one that was saved as a session.',

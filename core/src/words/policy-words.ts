@@ -1,7 +1,14 @@
-import { inLanguage, type Value } from '../language.js';
+import { inLanguage, plural, type Value } from '../language.js';
 
 /** Sentences of policy. */
 export const policyWords = inLanguage({
+  mealGap: {
+    none: 'nothing to wait for',
+    hours: (hours: number) => (hours === 0.5 ? 'half an hour' : plural(hours, 'hour', 'hours')),
+    without: (time: Value) => `${time} without holds`,
+    withHolds: (time: Value) => `${time} with holds`,
+    general: (time: Value) => `${time}; nothing where the numbers are gentle`,
+  },
   ages: {
     theYearOfBirth: 'The year of birth is in the future: use a year up to now.',
     underYearsNothingIs: (least: Value) =>

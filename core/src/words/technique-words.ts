@@ -12,5 +12,25 @@ export const techniqueWords = inLanguage({
       `The ${name} lies between ${from} and ${to}: use ${most} to ${least}.`,
     itBeginsWithOutside: (name: Value, start: Value, from: Value, to: Value, nearest: Value) =>
       `It begins with ${name} ${start}, outside of ${from} to ${to}: use ${nearest}.`,
+    lists: {
+      ratios: 'ratio',
+      routes: 'nostril pattern',
+      seats: 'seat',
+      resting: 'resting hand',
+      modifiers: 'form of the breath',
+    },
+    modifiers: { ears: 'hands at the ears', throatSound: 'throat sound', hum: 'hum', tension: 'tensing' },
+    oneIsNeeded: (what: Value) =>
+      `One ${what} at least is needed: choose one, or leave it as in the technique.`,
+    notInThatSeat: (technique: Value, seat: Value, seats: Value) =>
+      `${technique} is not practised ${seat}: choose among ${seats}.`,
+    isNoRatio: (text: Value) =>
+      `"${text}" is no ratio: write in:out, in:hold:out or in:hold:out:empty, like 1:1:2.`,
+    hasNoHold: (technique: Value, hold: Value, text: Value) =>
+      `${technique} has no ${hold}: write 0 for it in "${text}".`,
+    doesNotGo: (technique: Value, route: Value, first: Value) =>
+      `${technique} does not go ${route}: choose ${first}.`,
+    asTheTechnique: (what: Value, technique: Value) =>
+      `The ${what} of ${technique} is a part of it: leave it as it is.`,
   },
 });

@@ -91,6 +91,34 @@ describe('schema', () => {
     await drop();
   });
 
+  it('gives conventions the meal gaps that were meant so far, and takes them back', async () => {
+    const { source, drop } = await freshDatabase();
+    await source.runMigrations();
+    const index = source.migrations.findIndex(({ name }) => name?.startsWith('MealGaps'));
+    const undo = async (): Promise<void> => {
+      for (const _ of source.migrations.slice(index)) await source.undoLastMigration();
+    };
+    await undo();
+    const id = '0b8f3c3e-8c0a-4d43-a6a0-7e6d5c4b3a21';
+    const before = { hum: 'both' };
+    await source.query(
+      `INSERT INTO instructor (id, email, password_hash, name, naming, time_zone, emergency_number, conventions)
+       VALUES ($1, 'a@b.example', '', '', 'plain', 'Europe/London', '112', $2)`,
+      [id, before],
+    );
+    const conventions = async (): Promise<unknown> =>
+      (await source.query('SELECT conventions FROM instructor'))[0].conventions as unknown;
+    await source.runMigrations();
+    expect(await conventions()).toEqual({
+      ...before,
+      mealGapForceful: '4-hours',
+      mealGapGeneral: '3-hours',
+    });
+    await undo();
+    expect(await conventions()).toEqual(before);
+    await drop();
+  });
+
   it('can be taken back to nothing and made again', async () => {
     const { source, drop } = await freshDatabase();
     const tables = async (): Promise<unknown[]> =>

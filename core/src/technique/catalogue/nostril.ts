@@ -1,9 +1,12 @@
 // Patterns through one nostril or the other.
-import { counted } from '../pattern-defaults.js';
+import { counted, dressed } from '../pattern-defaults.js';
 import type { Technique } from '../technique.js';
 
 const UPRIGHT = ['cross-legged', 'half-lotus', 'lotus', 'kneeling', 'chair'] as const;
 const RESTING = ['thumb-index-up', 'thumb-index-down', 'open', 'heart'] as const;
+
+/** With the throat sound for those who have it already. */
+const MAY_SOUND = dressed({}, { throatSound: 'optional' });
 
 const atTheNose = {
   family: 'nostril',
@@ -29,12 +32,14 @@ export const NADI_SHODHANA = {
     'nadi sanchalana',
   ],
   slot: 'balance',
+  seats: [...UPRIGHT, 'lying'],
   pattern: counted({
     routes: ['alternating'],
     ratios: ['1:0:1:0', '1:0:2:0', '1:1:2:0', '1:2:2:0', '1:4:2:0', '1:1:1:1', '1:4:2:1'],
     holds: 'both',
     base: { from: 2, to: 20 },
     start: { base: 4, cycles: 16 },
+    dressings: MAY_SOUND,
     locks: { internalHold: ['chin', 'root'], externalHold: ['chin', 'abdominal', 'root'] },
   }),
   opening: 'Sit tall, shoulders soft, the elbow of the raised hand low, the touch light.',
@@ -53,6 +58,7 @@ export const NADI_SHODHANA = {
     'The touch is light and lasting, just below the bone of the nose.',
     'One trial round, then counted rounds, then perhaps minutes without counting.',
     'A tired arm gets a support, the other hand, or a break by attention alone, hands down.',
+    'In a chair the elbow may rest on a table or a cushion; lying it rests beside the ribs, on a cushion.',
   ],
   feel: 'The fingertips feel the side wall of the nose give a little.',
   watch: [
@@ -100,6 +106,7 @@ export const CHANDRA_BHEDANA = {
     holds: 'internal',
     base: { from: 2, to: 12 },
     start: { base: 4, cycles: 10 },
+    dressings: MAY_SOUND,
     locks: { internalHold: ['chin', 'root'], externalHold: [] },
   }),
   opening: 'In through the left, out through the right, always.',
@@ -141,6 +148,7 @@ export const SURYA_BHEDANA = {
     holds: 'internal',
     base: { from: 2, to: 12 },
     start: { base: 4, cycles: 10 },
+    dressings: MAY_SOUND,
     locks: { internalHold: ['chin', 'root'], externalHold: [] },
   }),
   opening: 'In through the right, out through the left, always.',
@@ -178,6 +186,7 @@ export const LEFT_RESTING = {
     ratios: ['2:0:3:0', '1:0:1:0', '1:0:2:0'],
     base: { from: 2, to: 8 },
     start: { base: 4, cycles: 12 },
+    dressings: MAY_SOUND,
   }),
   opening: 'The right side closed, in and out through the left, as slow as is easy.',
   startsWith: '2 to 5 minutes',

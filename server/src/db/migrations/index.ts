@@ -7,6 +7,7 @@ import { KnowTheStudent1793000000000 } from './1793000000000-know-the-student.js
 import { SessionVersions1793100000000 } from './1793100000000-session-versions.js';
 import { Ladders1793300000000 } from './1793300000000-ladders.js';
 import { HomePractice1793600000000 } from './1793600000000-home-practice.js';
+import { MealGaps1795300000000 } from './1795300000000-meal-gaps.js';
 import { PracticeCalendar1793500000000 } from './1793500000000-practice-calendar.js';
 import { RuleNames1795200000000 } from './1795200000000-rule-names.js';
 import { Safety1793700000000 } from './1793700000000-safety.js';
@@ -31,4 +32,5 @@ export const migrations = [
   FiledSessions1795000000000,
   CorrectedRecords1795100000000,
   RuleNames1795200000000,
+  MealGaps1795300000000,
 ];

@@ -17,11 +17,18 @@ export interface Series {
     <nv-fold [name]="words.asATable(label())">
       <ng-template>
         <table class="sheet-table">
+          @if (unit()) {
+            <caption class="soft">
+              {{
+                unit()
+              }}
+            </caption>
+          }
           <thead>
             <tr>
               <th scope="col">{{ words.day }}</th>
               @for (line of series(); track line.name) {
-                <th scope="col" class="number">{{ line.name }}{{ unit() ? ', ' + unit() : '' }}</th>
+                <th scope="col" class="number">{{ line.name }}</th>
               }
             </tr>
           </thead>
@@ -38,6 +45,15 @@ export interface Series {
         </table>
       </ng-template>
     </nv-fold>
+  `,
+  styles: `
+    caption {
+      text-align: left;
+    }
+    td,
+    th {
+      overflow-wrap: anywhere;
+    }
   `,
 })
 export class ChartTable {

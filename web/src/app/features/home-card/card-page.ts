@@ -16,6 +16,7 @@ import { RouterLink } from '@angular/router';
 import { givenNameOf, type HomeLink } from '@nuvrah/contract';
 import {
   describeNeed,
+  instructionsOf,
   resolveConventions,
   reviewToGiveOut,
   sessionFromChecked,
@@ -81,7 +82,12 @@ const SLACK = 0.98;
           @if (card.held.length === 0) {
             <button matButton="filled" type="button" (click)="print()">{{ words.printOrSaveAs }}</button>
           }
-          <nv-sound-track [timeline]="card.timeline" [name]="card.file" [held]="card.held" />
+          <nv-sound-track
+            [timeline]="card.timeline"
+            [instructions]="card.instructions"
+            [name]="card.file"
+            [held]="card.held"
+          />
         </div>
         <div class="scroll">
           <div class="frame">
@@ -259,6 +265,7 @@ export class CardPage {
     return {
       practised,
       timeline: timelineOf(practised),
+      instructions: () => instructionsOf(session, practised),
       file: session.title,
       called: student ? givenNameOf(student.name) : session.title,
       address: link?.address ?? null,

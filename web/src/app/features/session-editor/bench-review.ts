@@ -4,6 +4,7 @@ import {
   checkOrder,
   compileSession,
   describeMissing,
+  instructionsOf,
   resolveConventions,
   type FitTo,
   screenCase,
@@ -95,6 +96,13 @@ export class BenchReview {
     computation: (now, before) => now ?? before?.value ?? null,
   });
   readonly timeline = computed(() => this.written()?.timeline ?? null);
+  /** What each passage asks, in words; made when it is asked for. */
+  readonly instructions = computed(() => {
+    const written = this.written();
+    const { naming } = this.account.required();
+    const to = { ...this.hand(), naming, conventions: this.conventions() };
+    return written ? instructionsOf(written.session, to) : [];
+  });
 
   /** What was written when the picture was drawn last. */
   private readonly drawn = signal<Written | null>(null);

@@ -42,7 +42,7 @@ import { benchWords } from '../../words/bench-words';
           <nv-select
             [label]="said.throatSound"
             [value]="dressing.throatSound ? 'yes' : 'no'"
-            [words]="{ no: 'without', yes: 'with' }"
+            [words]="{ no: said.without, yes: said.with }"
             (valueChange)="dress({ throatSound: $event === 'yes' })"
           />
         }
@@ -50,7 +50,7 @@ import { benchWords } from '../../words/bench-words';
           <nv-select
             [label]="said.hum"
             [value]="dressing.hum"
-            [words]="{ convention: 'by convention', exhale: 'on the exhale', both: 'on both' }"
+            [words]="said.hums"
             (valueChange)="dress({ hum: $event })"
           />
         }
@@ -131,7 +131,7 @@ export class DressingForm {
     const ears = this.dressings()?.ears ?? [];
     if (ears.length === 0) return null;
     const words = Object.fromEntries(ears.map((id) => [id, EAR_HANDS[id]]));
-    return { none: 'open', ...words } as Partial<Record<EarHands | 'none', string>>;
+    return { none: this.said.earsOpen, ...words } as Partial<Record<EarHands | 'none', string>>;
   });
 
   protected set(change: Pick<Partial<Passage>, 'seat' | 'resting'>, name: string): void {

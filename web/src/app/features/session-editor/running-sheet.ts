@@ -6,12 +6,12 @@ import {
   CAUTION_LINE,
   compileSession,
   cuesTooLong,
+  describeInstructions,
   describePassage,
   describeTotal,
   formatClock,
   formatSeconds,
   resolveConventions,
-  SEATS,
   sessionFromChecked,
   STOP_ACTION,
   techniqueOf,
@@ -75,7 +75,7 @@ import { benchWords } from '../../words/bench-words';
                 <td>
                   <strong>{{ row.name }}</strong>
                   <div>{{ row.line }}</div>
-                  <div class="soft">{{ row.seat }} · {{ row.length }}</div>
+                  <div class="soft">{{ row.instructions }} · {{ row.length }}</div>
                 </td>
                 <td>
                   {{ row.opening }}
@@ -202,7 +202,7 @@ export class RunningSheet {
           length: formatClock(span ? span.to - span.from : 0),
           name: nameOf(index),
           line: describePassage(passage, session.goal, conventions),
-          seat: SEATS[passage.seat].name,
+          instructions: describeInstructions(passage, { ...handOf(owner), naming, conventions }).join(' '),
           opening,
           say: passage.say,
           cares: concerns.map(({ reason }) => reason),

@@ -5,6 +5,7 @@ import {
   CONVENTION_KEYS,
   CONVENTION_QUESTIONS,
   DEFAULT_CONVENTIONS,
+  describeClosingHand,
   type ConventionKey,
   type Conventions,
   type Naming,
@@ -12,7 +13,6 @@ import {
 import { AccountStore } from '../../api/account';
 import type { ApiProblem } from '../../api/api';
 import { ConventionFields } from '../../shared/convention-fields';
-import { closingPose, HandDrawing } from './hand-drawing';
 import { Choice } from '../../ui/choice';
 import { PageBar } from '../../shared/page/page-bar';
 import { shelfWords } from '../../words/shelf-words';
@@ -27,7 +27,7 @@ const NAMINGS: Readonly<Record<Naming, string>> = {
 @Component({
   selector: 'nv-conventions-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PageBar, Choice, ConventionFields, HandDrawing, MatButtonModule, RouterLink],
+  imports: [PageBar, Choice, ConventionFields, MatButtonModule, RouterLink],
   template: `
     <div class="page">
       <nv-page-bar>
@@ -48,17 +48,9 @@ const NAMINGS: Readonly<Record<Naming, string>> = {
         (valueChange)="setNaming($event)"
       />
       <h2 id="hands">{{ words.theClosingHand }}</h2>
-      <div class="hands" aria-labelledby="hands">
-        @for (gesture of gestures(); track gesture.position) {
-          <figure [class.chosen]="gesture.chosen">
-            <div class="pair">
-              <nv-hand-drawing hand="left" [pose]="gesture.pose" [label]="words.leftHand(gesture.name)" />
-              <nv-hand-drawing hand="right" [pose]="gesture.pose" [label]="words.rightHand(gesture.name)" />
-            </div>
-            <figcaption>{{ gesture.name }}{{ gesture.chosen ? words.yours : '' }}</figcaption>
-          </figure>
-        }
-      </div>
+      @for (line of closing(); track line) {
+        <p>{{ line }}</p>
+      }
       <nv-convention-fields [value]="conventions()" (choose)="setConvention($event.key, $event.choice)" />
       @if (differs()) {
         <button matButton="outlined" type="button" (click)="save({ conventions: defaults })">
@@ -70,28 +62,6 @@ const NAMINGS: Readonly<Record<Naming, string>> = {
   styles: `
     .grow {
       flex: 1;
-    }
-    .hands {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 0.5rem 1.5rem;
-      margin: 0.5rem 0 1rem;
-    }
-    figure {
-      margin: 0;
-      padding: 0 0.5rem;
-      border-bottom: 3px solid transparent;
-    }
-    .chosen {
-      border-color: var(--ink);
-    }
-    .pair {
-      display: flex;
-    }
-    figcaption {
-      color: var(--soft-ink);
-      font-size: 0.9375rem;
-      text-align: center;
     }
     fieldset {
       border: 0;
@@ -124,17 +94,10 @@ export class ConventionsPage {
   protected readonly differs = computed(() =>
     CONVENTION_KEYS.some((key) => this.conventions()[key] !== CONVENTION_QUESTIONS[key].preset),
   );
-  /** Every way of holding the fingers, for both hands, with what closes the left nostril by convention. */
-  protected readonly gestures = computed(() => {
-    const { fingerPosition, leftClosedBy } = this.conventions();
-    const { choices } = CONVENTION_QUESTIONS.fingerPosition;
-    return (Object.keys(choices) as Conventions['fingerPosition'][]).map((position) => ({
-      position,
-      name: choices[position],
-      chosen: position === fingerPosition,
-      pose: closingPose({ fingerPosition: position, leftClosedBy }),
-    }));
-  });
+  /** The hand at the nose, as these conventions have it. */
+  protected readonly closing = computed(() =>
+    (['right', 'left'] as const).map((hand) => describeClosingHand(hand, this.conventions())),
+  );
   protected readonly said = signal('');
   protected readonly problem = signal<string | null>(null);
 

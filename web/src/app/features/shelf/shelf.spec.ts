@@ -6,10 +6,9 @@ import { API_ROOT, type StoredVariant } from '@nuvrah/contract';
 import { DEFAULT_CONVENTIONS, TECHNIQUES, techniqueOf, variantOf, type Variant } from '@nuvrah/core';
 import { account, configure, ids } from '../../testing/fixtures';
 import { ConventionsPage } from './conventions-page';
-import { closingPose } from './hand-drawing';
 import { oneRound } from '../../shared/score/one-round';
 import { NO_FILTER, passes, type ShelfFilter } from './shelf-entries';
-import { readVariant, VariantEditor } from './variant-editor';
+import { VariantEditor } from './variant-editor';
 
 describe('the filter of the Shelf', () => {
   const found = (filter: Partial<ShelfFilter>): string[] =>
@@ -42,40 +41,6 @@ describe('one round', () => {
   });
 });
 
-describe('the closing hand', () => {
-  it('closes with the fingers of the convention', () => {
-    const closers = (change: object): string[] =>
-      Object.entries(closingPose({ ...DEFAULT_CONVENTIONS, ...change })).flatMap(([finger, bend]) =>
-        bend === 'closing' ? [finger] : [],
-      );
-    expect(closers({})).toEqual(['thumb', 'ring', 'little']);
-    expect(closers({ leftClosedBy: 'ring' })).toEqual(['thumb', 'ring']);
-    expect(closers({ leftClosedBy: 'middle' })).toEqual(['thumb', 'middle']);
-    expect(closers({ fingerPosition: 'thumb-and-index' })).toEqual(['thumb', 'index']);
-  });
-});
-
-describe('a variant from a file', () => {
-  const problems = (text: string): string => {
-    const read = readVariant(text);
-    return 'problems' in read ? read.problems.join(' ') : '';
-  };
-
-  it('is taken as it was saved', () => {
-    const variant = variantOf('bhramari', 'Low hum');
-    expect(readVariant(JSON.stringify(variant))).toEqual({ variant });
-  });
-
-  it('is refused whole when something is wrong, with pointers', () => {
-    const wrong = { ...variantOf('bhastrika', 'Storm'), ranges: { rate: { from: 80, to: 40 } }, start: {} };
-    expect(problems(JSON.stringify(wrong))).toContain('/ranges/rate/to: The range of the rate is empty');
-    expect(problems(JSON.stringify(wrong))).toContain('Nothing was taken');
-    expect(problems('{"name": 3}')).toContain('holds no variant');
-    expect(problems('not json')).toContain('no JSON');
-    expect(problems('[]')).toContain('holds no variant');
-  });
-});
-
 describe('the variant editor', () => {
   let http: HttpTestingController;
   let fixture: ComponentFixture<VariantEditor>;
@@ -89,8 +54,16 @@ describe('the variant editor', () => {
     fixture.detectChanges();
     page = fixture.nativeElement as HTMLElement;
   });
+  const boxOf = (label: string): HTMLInputElement => {
+    const named = [...page.querySelectorAll('mat-form-field')].find(
+      (field) => field.querySelector('mat-label')?.textContent.trim() === label,
+    );
+    return (named ?? page).querySelector(
+      named ? 'input, textarea' : `[aria-label="${label}"]`,
+    ) as HTMLInputElement;
+  };
   const type = (label: string, text: string): void => {
-    const box = page.querySelector(`[aria-label="${label}"]`) as HTMLInputElement;
+    const box = boxOf(label);
     box.value = text;
     box.dispatchEvent(new Event('input'));
     fixture.detectChanges();
@@ -113,7 +86,7 @@ describe('the variant editor', () => {
   });
 
   it('saves what was changed, and says when the name is taken', () => {
-    type('name of the variant', 'Softer');
+    type('Name of the variant', 'Softer');
     type('base to', '6');
     submit();
     const request = http.expectOne(`${API_ROOT}/variants`);
@@ -135,9 +108,27 @@ describe('the variant editor', () => {
     );
     fixture.detectChanges();
     expect(alerts()).toContain(detail);
-    expect((page.querySelector('[aria-label="name of the variant"]') as HTMLInputElement).value).toBe(
-      'Softer',
+    expect(boxOf('Name of the variant').value).toBe('Softer');
+  });
+
+  it('reaches what is said, the seats and the breath; what was not touched is left to the technique', () => {
+    type('Name of the variant', 'Harbour breath');
+    type('Said before it begins', 'Look at the water first.');
+    type('For the teacher, a line each', 'One.\n\nTwo.');
+    chooseOption(shownIn(fixture), 'Eyes and gaze', 'eyes open, resting ahead');
+    const chair = [...page.querySelectorAll('mat-checkbox')].find(
+      (box) => box.textContent.trim() === 'chair',
     );
+    (chair?.querySelector('input') as HTMLInputElement).click();
+    fixture.detectChanges();
+    submit();
+    const { document } = http.expectOne(`${API_ROOT}/variants`).request.body as { document: Variant };
+    expect(document.opening).toBe('Look at the water first.');
+    expect(document.teaching).toEqual(['One.', 'Two.']);
+    expect(document.modifiers).toEqual({ gaze: 'open' });
+    expect(document.seats).toEqual(techniqueOf('ujjayi').seats.filter((seat) => seat !== 'chair'));
+    expect(document.ratios).toBeUndefined();
+    expect(document.growsTo).toBeUndefined();
   });
 
   it('takes one off the Shelf without losing it', () => {

@@ -12,18 +12,18 @@ import {
   RESTING_HANDS,
   SEATS,
   techniqueOf,
-  type Side,
   asksApproval,
+  closingHand,
+  describeClosingHand,
+  describeMealGap,
   FEATURE_NAMES,
 } from '@nuvrah/core';
 import { AccountStore } from '../../api/account';
 import { askedOnce } from '../../api/loaded';
 import { LoadingNote } from '../../shared/loading-note';
 import { Variants } from '../../api/variants';
-import { closingPose, HandDrawing, restingPose } from './hand-drawing';
 import { oneRound } from '../../shared/score/one-round';
 import { RoundPlayer } from './round-player';
-import { SeatDrawing } from './seat-drawing';
 import { VariantEditor } from './variant-editor';
 import { PageBar } from '../../shared/page/page-bar';
 import { shelfWords } from '../../words/shelf-words';
@@ -32,16 +32,7 @@ import { shelfWords } from '../../words/shelf-words';
 @Component({
   selector: 'nv-technique-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [
-    PageBar,
-    HandDrawing,
-    LoadingNote,
-    MatButtonModule,
-    RouterLink,
-    RoundPlayer,
-    SeatDrawing,
-    VariantEditor,
-  ],
+  imports: [PageBar, LoadingNote, MatButtonModule, RouterLink, RoundPlayer, VariantEditor],
   templateUrl: './technique-page.html',
   styleUrl: './technique-page.scss',
 })
@@ -55,11 +46,9 @@ export class TechniquePage {
 
   protected readonly caution = CAUTION_LINE;
   protected readonly page = askedOnce(() => this.variants.load());
-  protected readonly hand = signal<Side>('right');
   protected readonly editing = signal(false);
   protected readonly restingHands = RESTING_HANDS;
   protected readonly seats = SEATS;
-  protected readonly restingPose = restingPose;
 
   protected readonly variant = computed(() => this.variants.all().find(({ id }) => id === this.id()) ?? null);
   protected readonly technique = computed(() => {
@@ -68,7 +57,7 @@ export class TechniquePage {
   });
   protected readonly round = computed(() => {
     const technique = this.technique();
-    return technique && oneRound(technique, this.hand(), this.account.required().conventions);
+    return technique && oneRound(technique, 'right', this.account.required().conventions);
   });
   protected readonly title = computed(() => this.technique()?.names[this.account.required().naming] ?? '');
   protected readonly otherNames = computed(() => {
@@ -113,12 +102,18 @@ export class TechniquePage {
     return simpler && isTechniqueId(simpler) ? techniqueOf(simpler) : null;
   });
   protected readonly simplerName = computed(() => this.simpler()?.names[this.account.required().naming]);
-  /** Only where a hand closes a nostril. */
+  /** For both hands; only where a hand closes a nostril. */
   protected readonly closing = computed(() => {
     const technique = this.technique();
-    if (!technique || technique.handsFree || technique.family === 'humming') return null;
+    if (!technique || technique.handsFree || technique.family === 'humming') return [];
     const { conventions } = this.account.required();
-    return { pose: closingPose(conventions), position: conventions.fingerPosition };
+    return [...new Set((['right', 'left'] as const).map((hand) => closingHand(hand, conventions)))].map(
+      (hand) => describeClosingHand(hand, conventions),
+    );
+  });
+  protected readonly mealGap = computed(() => {
+    const technique = this.technique();
+    return technique ? describeMealGap(technique, this.account.required().conventions).join('; ') : '';
   });
   private readonly needsApproval = computed(() => {
     const technique = this.technique();
@@ -129,14 +124,10 @@ export class TechniquePage {
     if (!technique) return '';
     const { silent, handsFree, unobtrusive } = technique;
     return [
-      silent ? 'silent' : this.words.canBeHeard,
+      silent ? this.words.silent : this.words.canBeHeard,
       handsFree ? this.words.handsFree : this.words.needsAHand,
-      unobtrusive ? 'unobtrusive' : this.words.isNoticedByOthers,
+      unobtrusive ? this.words.unobtrusive : this.words.isNoticedByOthers,
       ...(this.needsApproval() ? [this.words.onlyWithATeachers] : []),
     ].join(' · ');
   });
-
-  protected swapHand(): void {
-    this.hand.update((hand) => (hand === 'right' ? 'left' : 'right'));
-  }
 }

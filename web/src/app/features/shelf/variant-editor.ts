@@ -9,16 +9,15 @@ import {
   signal,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
 import { Router } from '@angular/router';
 import type { StoredVariant } from '@nuvrah/contract';
 import {
   checkVariant,
-  limitsOf,
-  RANGE_FACTS,
-  rangeKeysOf,
-  techniqueOf,
+  variantFromJson,
   variantOf,
-  type RangeKey,
+  variantToJson,
   type Technique,
   type TechniqueId,
   type Variant,
@@ -26,72 +25,36 @@ import {
 import type { Observable } from 'rxjs';
 import type { ApiProblem } from '../../api/api';
 import { Variants } from '../../api/variants';
-import { NumberField, type NumberForm } from '../../ui/number-field';
-import { countsForm, wholeForm } from '../../ui/number-forms';
 import { saveFile } from '../../ui/save-file';
 import { FileButton } from '../../ui/file-button';
 import { KitForm } from '../../ui/kit-form';
 import { shelfWords } from '../../words/shelf-words';
+import { VariantForm } from './variant-form';
 
 /** A variant of one's own: name, ranges, beginning and a note. What was typed stays when it is refused. */
 @Component({
   selector: 'nv-variant-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KitForm, FileButton, MatButtonModule, NumberField],
+  imports: [KitForm, FileButton, MatButtonModule, MatFormFieldModule, MatInputModule, VariantForm],
   template: `
     <form (submit)="save($event)" aria-labelledby="variant">
       <h2 id="variant">{{ variant() ? words.yourVariant : words.aVariantOf }}</h2>
-      <label>
-        <span>{{ words.name }}</span>
-        <input
-          #name
-          [attr.aria-label]="words.nameOfTheVariant"
-          maxlength="80"
-          [value]="draft().name"
-          (input)="set({ name: name.value })"
-        />
-      </label>
-      <table>
-        <thead>
-          <tr>
-            <th scope="col"></th>
-            <th scope="col">{{ words.from }}</th>
-            <th scope="col">{{ words.to }}</th>
-            <th scope="col">{{ words.beginsWith }}</th>
-          </tr>
-        </thead>
-        <tbody>
-          @for (row of rows(); track row.key) {
-            <tr>
-              <th scope="row">{{ row.label }}</th>
-              @for (cell of row.cells; track cell.what) {
-                <td>
-                  <nv-number-field
-                    [label]="row.name + ' ' + cell.what"
-                    [value]="cell.value"
-                    [form]="row.form"
-                    [min]="row.limits.from"
-                    [max]="row.limits.to"
-                    [width]="5"
-                    (valueChange)="setNumber(row.key, cell.what, $event)"
-                  />
-                </td>
-              }
-            </tr>
-          }
-        </tbody>
-      </table>
-      <label>
-        <span>{{ words.note }}</span>
+      <mat-form-field>
+        <mat-label>{{ words.name }}</mat-label>
+        <input #name matInput maxlength="80" [value]="draft().name" (input)="set({ name: name.value })" />
+      </mat-form-field>
+      <nv-variant-form [variant]="draft()" (variantChange)="set($event)" />
+      <mat-form-field>
+        <mat-label>{{ words.note }}</mat-label>
         <textarea
           #note
-          [attr.aria-label]="words.noteOnTheVariant"
+          matInput
           rows="3"
           maxlength="2000"
           [value]="draft().note"
           (input)="set({ note: note.value })"
         ></textarea>
-      </label>
+      </mat-form-field>
       @for (problem of problems(); track problem) {
         <p class="notice problem" role="alert">{{ problem }}</p>
       }
@@ -124,38 +87,11 @@ import { shelfWords } from '../../words/shelf-words';
       margin-top: 1.25rem;
       padding-top: 1rem;
     }
-    label span {
-      display: block;
-      color: var(--soft-ink);
-      font-size: 0.9375rem;
-    }
-    input:not([type='file']),
-    textarea {
-      font: inherit;
-      color: var(--ink);
-      background: var(--sheet);
-      border: 1px solid var(--edge);
-      border-radius: 3px;
-      padding: 0.375rem 0.5rem;
-      width: 100%;
-    }
-    th {
-      text-align: left;
-      font-weight: 400;
-      color: var(--soft-ink);
-      padding-right: 1rem;
-    }
-    td {
-      padding: 0.125rem 0.5rem 0.125rem 0;
-    }
     .row {
       display: flex;
       flex-wrap: wrap;
       align-items: center;
       gap: 0.5rem 0.75rem;
-    }
-    .file {
-      color: var(--soft-ink);
     }
   `,
 })
@@ -183,37 +119,9 @@ export class VariantEditor {
     ...this.refused(),
   ]);
 
-  protected readonly rows = computed(() => {
-    const entry = techniqueOf(this.draft().technique);
-    const { ranges, start } = this.draft();
-    return rangeKeysOf(entry).map((key) => {
-      const { name, unit, step } = RANGE_FACTS[key];
-      const limits = limitsOf(entry, key);
-      const range = ranges[key] ?? limits;
-      const form: NumberForm =
-        step === 1
-          ? wholeForm(limits.from, limits.to, unit)
-          : { ...countsForm, hint: this.words.fromToInHalves(limits.from, limits.to, unit) };
-      const cells = [
-        { what: 'from', value: range.from },
-        { what: 'to', value: range.to },
-        { what: 'start', value: start[key] ?? range.from },
-      ] as const;
-      const label = name === unit || unit === '' ? name : `${name}, ${unit}`;
-      return { key, name, label, limits, form, cells };
-    });
-  });
-
   protected set(change: Partial<Variant>): void {
     this.refused.set([]);
     this.draft.update((draft) => ({ ...draft, ...change }));
-  }
-
-  protected setNumber(key: RangeKey, what: 'from' | 'to' | 'start', value: number): void {
-    const { ranges, start } = this.draft();
-    if (what === 'start') return this.set({ start: { ...start, [key]: value } });
-    const range = ranges[key] ?? limitsOf(techniqueOf(this.draft().technique), key);
-    this.set({ ranges: { ...ranges, [key]: { ...range, [what]: value } } });
   }
 
   protected save(event: Event): void {
@@ -251,42 +159,17 @@ export class VariantEditor {
 
   protected exportIt(): void {
     const variant = this.draft();
-    saveFile(`${variant.name}.variant.json`, 'application/json', JSON.stringify(variant, null, 2));
+    saveFile(`${variant.name}.variant.json`, 'application/json', variantToJson(variant));
   }
 
   /** A file is taken whole or not at all. */
   protected importIt(file: File): void {
     void file.text().then((text) => {
-      const read = readVariant(text);
-      if ('problems' in read) return this.refused.set(read.problems);
-      this.draft.set(read.variant);
+      const read = variantFromJson(text);
+      if (!read.ok) return this.refused.set(read.problem);
+      this.draft.set(read.value);
       this.refused.set([]);
       this.tried.set(true);
     });
   }
 }
-
-/** A variant from a file, or what is wrong with it, each with a pointer into the file. */
-export function readVariant(
-  text: string,
-): { readonly variant: Variant } | { readonly problems: readonly string[] } {
-  let read: unknown;
-  try {
-    read = JSON.parse(text);
-  } catch {
-    return { problems: [shelfWords.variantEditor.thisFileIsNo] };
-  }
-  const { technique, name, note = '', ranges = {}, start = {} } = (read ?? {}) as Partial<Variant>;
-  if (typeof technique !== 'string' || typeof name !== 'string' || !isRecord(ranges) || !isRecord(start))
-    return {
-      problems: [shelfWords.variantEditor.thisFileHoldsNo],
-    };
-  const variant: Variant = { technique, name, note: String(note), ranges, start };
-  const problems = checkVariant(variant).map(({ pointer, message }) => `${pointer}: ${message}`);
-  return problems.length > 0
-    ? { problems: [...problems, shelfWords.variantEditor.nothingWasTakenFrom] }
-    : { variant };
-}
-
-const isRecord = (value: unknown): boolean =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);

@@ -55,6 +55,8 @@ import { leadWords } from '../../words/lead-words';
 export class SoundTrack {
   protected readonly words = leadWords.soundTrack;
   readonly timeline = input.required<Timeline>();
+  /** Lines of each passage that the captions tell with its first; asked for when they are made. */
+  readonly instructions = input.required<() => readonly (readonly string[])[]>();
   /** Of the files, without their endings. */
   readonly name = input.required<string>();
 
@@ -89,7 +91,7 @@ export class SoundTrack {
   }
 
   protected captions(): void {
-    const text = timelineToVtt(this.timeline(), this.account.required().naming);
+    const text = timelineToVtt(this.timeline(), this.account.required().naming, this.instructions()());
     saveFile(`${this.name()}.vtt`, 'text/vtt', text);
   }
 

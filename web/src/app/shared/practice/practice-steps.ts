@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import {
+  describeInstructions,
   describePassage,
   formatClock,
   formatCounts,
   resolveConventions,
-  SEATS,
   techniqueOf,
 } from '@nuvrah/core';
 import { elementWidth } from '../score/element-width';
@@ -60,10 +60,10 @@ const NARROW = 460;
           <tr>
             <td>
               <strong>{{ row.name }}</strong>
-              <div class="soft">{{ row.seat }}</div>
             </td>
             <td>
               {{ row.line }}
+              <div class="soft">{{ row.instructions }}</div>
               <div class="soft opening">{{ row.opening }}</div>
               @if (row.say) {
                 <div>“{{ row.say }}”</div>
@@ -178,7 +178,9 @@ export class PracticeSteps {
       return {
         id: passage.id,
         name: nameOfPassage(practised, passage),
-        seat: SEATS[passage.seat].name,
+        instructions: describeInstructions(passage, { ...practised, conventions: this.conventions() }).join(
+          ' ',
+        ),
         line: describePassage(passage, session.goal, this.conventions()),
         opening: techniqueOf(passage.technique).opening,
         say: passage.say.trim(),

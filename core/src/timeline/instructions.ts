@@ -1,0 +1,133 @@
+import type { Conventions } from '../conventions/index.js';
+import { formatBreath } from '../ratio/index.js';
+import {
+  describePassage,
+  raisedHand,
+  type CountedPassage,
+  type Parts,
+  type Passage,
+  type Session,
+  type Side,
+  type StrokePassage,
+} from '../session/index.js';
+import {
+  BREATH_PATH_NAMES,
+  EAR_HANDS,
+  GAZES,
+  HEADS,
+  HOLD_KINDS,
+  RESTING_HANDS,
+  SEATS,
+  STROKE_NAMES,
+  TONGUES,
+  type BreathModifiers,
+  type Naming,
+} from '../technique/index.js';
+import { counts, formatCounts } from '../units/index.js';
+import { timelineWords } from '../words/index.js';
+import { nameLocks } from './cue.js';
+import { closingHand, describeClosingHand } from './fingers.js';
+
+const words = timelineWords.instructions;
+
+/** For whom instructions are: the hand they write with, and how names are written. */
+export interface Instructed {
+  readonly hand: Side;
+  readonly naming: Naming;
+  readonly conventions: Conventions;
+}
+
+/** Everything that a passage asks beside its numbers, a line each: seat, hands, eyes, breath, locks. Domain 13. */
+export function describeInstructions(passage: Passage, to: Instructed): readonly string[] {
+  return [
+    ...(passage.trial ? [words.trial] : []),
+    words.seat(SEATS[passage.seat].name),
+    ...describeHands(passage, to),
+    words.eyes(GAZES[passage.kind === 'natural' ? (passage.gaze ?? 'eyes-closed') : passage.dressing.gaze]),
+    ...(passage.kind === 'counted' ? describeBreath(passage, to) : []),
+    ...(passage.kind === 'strokes' ? describeStrokes(passage) : []),
+  ];
+}
+
+/** Everything of every passage in the order in which it is read: its numbers, what it asks, and what the instructor says. */
+export const instructionsOf = (session: Session, to: Instructed): readonly (readonly string[])[] =>
+  session.passages.map((passage) => [
+    describePassage(passage, session.goal, to.conventions),
+    ...describeInstructions(passage, to),
+    ...(passage.say.trim() === '' ? [] : [words.say(passage.say.trim())]),
+  ]);
+
+function describeHands(passage: Passage, { hand, conventions }: Instructed): string[] {
+  const resting = RESTING_HANDS[passage.resting];
+  const ears = passage.kind === 'natural' ? null : passage.dressing.ears;
+  if (passage.kind === 'counted' && passage.route !== 'both' && passage.byAttention)
+    return [words.byAttention, words.hands(resting)];
+  switch (raisedHand(passage)) {
+    case 'nose':
+      return [describeClosingHand(closingHand(hand, conventions), conventions), words.otherHand(resting)];
+    case 'ears':
+      return ears ? [words.ears(EAR_HANDS[ears])] : [];
+    case null:
+      return [words.hands(resting)];
+  }
+}
+
+function describeBreath(passage: CountedPassage, { naming, conventions }: Instructed): string[] {
+  const { dressing, exhaleThrough, parts, locks, turning, between } = passage;
+  return [
+    ...describeModifiers(dressing, conventions),
+    ...(exhaleThrough === 'nose' ? [] : [words.outThrough(BREATH_PATH_NAMES[exhaleThrough])]),
+    ...(parts.inhale ? [describeParts(words.inByParts, parts.inhale)] : []),
+    ...(parts.exhale ? [describeParts(words.outByParts, parts.exhale)] : []),
+    ...HOLD_KINDS.filter((kind) => locks[kind].length > 0).map((kind) =>
+      words.locks(words.holds[kind], nameLocks(locks[kind], naming), locks.fromRound),
+    ),
+    ...(turning.full > 0 ? [words.turning(words.holds.internalHold, turning.full)] : []),
+    ...(turning.empty > 0 ? [words.turning(words.holds.externalHold, turning.empty)] : []),
+    ...(between > 0 ? [words.between(between)] : []),
+  ];
+}
+
+function describeModifiers(
+  { throatSound, hum, tongue, head, syllable, tension }: BreathModifiers,
+  conventions: Conventions,
+): string[] {
+  const hummed = hum === 'convention' ? conventions.hum : hum;
+  return [
+    ...(throatSound ? [words.throatSound] : []),
+    ...(hummed === 'none' ? [] : [words.hums[hummed]]),
+    ...(tongue === 'resting' ? [] : [words.tongue(TONGUES[tongue])]),
+    ...(head === 'level' ? [] : [words.head(HEADS[head])]),
+    ...(syllable.trim() === '' ? [] : [words.syllable(syllable.trim())]),
+    ...(tension ? [words.tension] : []),
+  ];
+}
+
+const describeParts = (
+  line: (lengths: string, pause: string, regions: boolean) => string,
+  { lengths, pause, regions }: Parts,
+): string =>
+  line(
+    lengths.map((length) => formatCounts(length)).join(', '),
+    pause > 0 ? words.pauseOf(formatCounts(pause)) : '',
+    regions,
+  );
+
+function describeStrokes({ stroke, recovery, quiet }: StrokePassage): string[] {
+  return [
+    words.strokes(STROKE_NAMES[stroke]),
+    ...(recovery
+      ? [
+          words.recovery(
+            formatBreath({
+              inhale: recovery.inhale,
+              internalHold: recovery.hold,
+              exhale: recovery.exhale,
+              externalHold: counts(0),
+            }),
+          ),
+        ]
+      : []),
+    quiet === 'convention' ? words.quiet : words.quietFor(quiet),
+  ];
+}
