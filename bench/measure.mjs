@@ -79,7 +79,7 @@ export async function openBrowser() {
   });
 }
 
-const DEMO = { email: 'tamsin@orrins-quay.example', password: 'above the rope loft' };
+export const DEMO = { email: 'tamsin@orrins-quay.example', password: 'above the rope loft' };
 
 export async function signIn(page, origin) {
   await page.goto(`${origin}/sign-in`);

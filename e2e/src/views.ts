@@ -10,7 +10,7 @@ export const VIEWS: readonly { readonly name: string; readonly open: (page: Page
     name: 'a student',
     open: async (page) => {
       await openStudent(page, 'Hesper Vane');
-      await page.locator('nv-weeks-card .main-svg').first().waitFor();
+      await page.locator('nv-weeks-card figure').first().waitFor();
     },
   },
   {

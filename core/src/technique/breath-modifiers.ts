@@ -37,14 +37,14 @@ const OPENED: Readonly<Partial<Record<Gaze, Gaze>>> = {
 export const eyesClosed = (gaze: Gaze): boolean => gaze in OPENED;
 
 export const TONGUES = inLanguage({
-  resting: 'tongue resting',
+  resting: 'resting',
   palate: 'tip behind the upper teeth',
-  'folded-back': 'tongue folded back along the palate',
+  'folded-back': 'folded back along the palate',
 } as const);
 export type Tongue = keyof typeof TONGUES;
 
 export const HEADS = inLanguage({
-  level: 'head level',
+  level: 'level',
   'chin-tuck': 'a mild chin tuck throughout (this is not a lock)',
 } as const);
 export type Head = keyof typeof HEADS;

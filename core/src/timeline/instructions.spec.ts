@@ -41,7 +41,7 @@ describe('what a passage asks beside its numbers', () => {
       }),
       'In by parts of 2, 2, 2, a pause of 1 between.',
     ],
-    [dressed({ gaze: 'closed-brows' }), 'Eyes: eyes closed, turned inward between the brows.'],
+    [dressed({ gaze: 'closed-brows' }), 'Eyes closed, turned inward between the brows.'],
     [dressed({ tongue: 'palate' }), 'Tongue: tip behind the upper teeth.'],
     [dressed({ head: 'chin-tuck' }), 'Head: a mild chin tuck throughout (this is not a lock).'],
     [dressed({ syllable: 'so' }), 'Silently with the breath: “so”.'],
@@ -51,7 +51,7 @@ describe('what a passage asks beside its numbers', () => {
     [passageOf('bhramari', 'counted'), 'Hands at the ears: '],
     [passageOf('kapalabhati', 'strokes'), 'Strokes: sharp exhale, passive inhale.'],
     [passageOf('kapalabhati', 'strokes'), 'After each set one deep breath: in 4 · out 6.'],
-    [stillness(), 'Eyes: eyes closed, resting.'],
+    [stillness(), 'Eyes closed, resting.'],
   ];
   for (const [passage, line] of rows)
     it(`is told: ${line}`, () => void expect(told(passage)).toContain(line));

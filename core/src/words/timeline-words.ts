@@ -55,7 +55,7 @@ export const timelineWords = inLanguage({
     otherHand: (resting: Value) => `The other hand: ${resting}.`,
     byAttention: 'The sides are followed by attention alone, hands down.',
     ears: (ears: Value) => `Hands at the ears: ${ears}.`,
-    eyes: (gaze: Value) => `Eyes: ${gaze}.`,
+    eyes: (gaze: string) => `${gaze.charAt(0).toUpperCase()}${gaze.slice(1)}.`,
     tongue: (tongue: Value) => `Tongue: ${tongue}.`,
     head: (head: Value) => `Head: ${head}.`,
     syllable: (syllable: Value) => `Silently with the breath: “${syllable}”.`,

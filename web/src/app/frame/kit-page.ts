@@ -4,7 +4,7 @@ import { JsonPipe } from '@angular/common';
 import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatIconModule } from '@angular/material/icon';
-import type { Day } from '@nuvrah/core';
+import { day, type Day } from '@nuvrah/core';
 import { PageBar } from '../shared/page/page-bar';
 import { BarChart } from '../ui/bar-chart';
 import { Card } from '../ui/card';
@@ -27,7 +27,7 @@ import { TagsField } from '../ui/tags-field';
 import { TimeField } from '../ui/time-field';
 import { Tip } from '../ui/tip';
 
-const DAYS = ['2026-11-02', '2026-11-09', '2026-11-20'];
+const DAYS = ['2026-11-02', '2026-11-09', '2026-11-20'].map(day);
 
 /** The whole kit on one page, in the light and in the dark theme. For developers: it is left out of a production build. */
 @Component({
@@ -102,8 +102,8 @@ const DAYS = ['2026-11-02', '2026-11-09', '2026-11-20'];
           />
           <nv-bar-chart
             label="Bar chart"
-            from="2026-11-01"
-            to="2026-11-28"
+            [from]="days[0]!"
+            [to]="days.at(-1)!"
             [days]="days"
             [bars]="{ name: 'minutes', values: [5, 10, 7] }"
             [dots]="{ name: 'effort', values: [3, 4, null] }"

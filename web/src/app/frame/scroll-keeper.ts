@@ -17,6 +17,8 @@ export class ScrollKeeper {
   private readonly document = inject(DOCUMENT);
   private readonly window = this.document.defaultView as Window;
   private readonly stop = new Subject<void>();
+  /** Whether a page was opened in this load. */
+  private moved = false;
 
   constructor() {
     const router = inject(Router);
@@ -45,7 +47,9 @@ export class ScrollKeeper {
 
   private restore(top: number): void {
     this.stop.next();
-    this.window.scrollTo({ top });
+    // The first page of a load is at its top already; to say so would make it be laid out before it is there.
+    if (top > 0 || this.moved) this.window.scrollTo({ top });
+    this.moved = true;
     if (top === 0) return;
     const byHand = merge(...['wheel', 'touchstart', 'keydown'].map((name) => fromEvent(this.window, name)));
     const over = merge(byHand, timer(GROWS_MS), this.stop);

@@ -41,7 +41,7 @@ const PICTURE = 290;
     </nv-page-bar>
     <div class="page wide">
       <nv-loading-note [state]="page.state()" (retry)="page.again()" />
-      <form class="filters" role="search" (submit)="$event.preventDefault()">
+      <search class="filters">
         <nv-find-field [label]="words.find" [value]="filter().text" (valueChange)="set({ text: $event })" />
         <nv-select
           [label]="words.goal"
@@ -70,7 +70,7 @@ const PICTURE = 290;
         @if (filtered()) {
           <button matButton type="button" (click)="clear()">{{ words.clear }}</button>
         }
-      </form>
+      </search>
       <ul>
         @for (row of rows(); track row.key) {
           <li [hidden]="!row.shown">

@@ -45,9 +45,9 @@ export class WeeksCard {
   protected readonly words = studentWords.overview;
 
   protected readonly page = asked(this.studentId, (id) => this.sittings.trends(id));
-  protected readonly first = computed(() => addDays(this.today(), -DAYS));
+  protected readonly first = computed(() => addDays(this.today(), 1 - DAYS));
   protected readonly points = computed(() =>
-    (this.page.value() ?? []).filter(({ day }) => day > this.first()),
+    (this.page.value() ?? []).filter(({ day }) => day >= this.first()),
   );
   protected readonly days = computed(() => this.points().map(({ day }) => day));
   protected readonly minutes = computed(() => this.points().map(({ minutes }) => round(minutes)));
