@@ -7,7 +7,10 @@ export type Words = {
 };
 
 /** What the application chose before these tables are read; `pseudo` is for finding text that is in no table. */
-const chosen = (globalThis as { nuvrahLanguage?: string }).nuvrahLanguage;
+const chosen = (globalThis as { nuvrahLanguage?: string }).nuvrahLanguage ?? '';
+
+/** The language that was chosen, to be handed on to where else tables are read; empty where none was. */
+export const languageChosen = (): string => chosen;
 
 const ACCENTS: Readonly<Record<string, string>> = {
   ...{ a: 'à', e: 'è', i: 'ì', o: 'ò', u: 'ù', y: 'ÿ', c: 'ç', n: 'ñ' },

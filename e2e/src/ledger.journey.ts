@@ -37,7 +37,7 @@ test("a student's trends are drawn; a sitting stands against its plan, and a cor
   await expect(page.getByText('Practised on 7 of the last 28 days.').last()).toBeVisible();
   await expect(page.locator('.plot .main-svg').first()).toBeVisible();
   await page.getByText('Effort, as a table').click();
-  await expect(page.getByRole('columnheader', { name: 'effort, 0 to 10' })).toBeVisible();
+  await expect(page.getByRole('table', { name: '0 to 10' })).toBeVisible();
 
   await choose(page, 'Effort at least', '7');
   await page.locator('tbody tr', { hasText: 'Tight chest' }).getByRole('link').click();

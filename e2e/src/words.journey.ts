@@ -126,3 +126,13 @@ test('the search and the list of keys are in a table too', async ({ viewing: pag
   await page.locator('nv-shortcut-list').waitFor();
   expect(await looseHere()).toEqual([]);
 });
+
+test('what is worked out beside the page is in a table too', async ({ viewing: page }) => {
+  const student = await page.getByRole('link', { name: 'Dov Lerner' }).getAttribute('href');
+  const looseHere = await speakPseudo(page);
+  await page.goto((student ?? '').replace('/students/', '/compose/'));
+  await page.locator('form button[type=submit]').click();
+  await page.locator('main section').first().waitFor();
+  for (const fold of await page.locator('nv-fold [aria-expanded=false]').all()) await fold.click();
+  expect(await looseHere()).toEqual([]);
+});

@@ -87,6 +87,7 @@ export const ledgerWords = inLanguage({
   },
   logPage: {
     importLog: 'Import log',
+    notUtf8: 'This file is not written in UTF-8: save it once more as CSV in UTF-8, and choose it again.',
     backToTheLedger: 'Back to the Ledger',
     aCsvFileWith:
       'A CSV file with one row for each passage of a sitting, as the Ledger gives it out, or written by hand with at least',

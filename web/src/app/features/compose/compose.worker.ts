@@ -1,4 +1,5 @@
 /// <reference lib="webworker" />
+import '../../../language-of-worker';
 import { composeSessions, type ComposeRequest } from '@nuvrah/core';
 import type { ComposeMessage } from './composer';
 

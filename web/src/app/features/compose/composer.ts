@@ -1,5 +1,11 @@
 import { Injectable } from '@angular/core';
-import type { ComposeProblem, ComposeRequest, Proposal, Result } from '@nuvrah/core';
+import {
+  languageChosen,
+  type ComposeProblem,
+  type ComposeRequest,
+  type Proposal,
+  type Result,
+} from '@nuvrah/core';
 import type { Observable } from 'rxjs';
 import { runInWorker } from '../../api/run-in-worker';
 
@@ -13,7 +19,8 @@ export type ComposeMessage =
 export class Composer {
   compose(request: ComposeRequest): Observable<ComposeMessage> {
     return runInWorker(
-      () => new Worker(new URL('./compose.worker', import.meta.url), { type: 'module' }),
+      () =>
+        new Worker(new URL('./compose.worker', import.meta.url), { type: 'module', name: languageChosen() }),
       request,
     );
   }

@@ -1,4 +1,5 @@
 /// <reference lib="webworker" />
+import '../../../language-of-worker';
 import { forecastLadder, whatHelpsMost } from '@nuvrah/core';
 import type { ForecastMessage, ForecastWork } from './forecaster';
 

@@ -1,5 +1,11 @@
 import { Injectable } from '@angular/core';
-import type { Alternative, Forecast, ForecastRequest, Help } from '@nuvrah/core';
+import {
+  languageChosen,
+  type Alternative,
+  type Forecast,
+  type ForecastRequest,
+  type Help,
+} from '@nuvrah/core';
 import type { Observable } from 'rxjs';
 import { runInWorker } from '../../api/run-in-worker';
 
@@ -19,7 +25,8 @@ export type ForecastMessage =
 export class Forecaster {
   forecast(work: ForecastWork): Observable<ForecastMessage> {
     return runInWorker(
-      () => new Worker(new URL('./forecast.worker', import.meta.url), { type: 'module' }),
+      () =>
+        new Worker(new URL('./forecast.worker', import.meta.url), { type: 'module', name: languageChosen() }),
       work,
     );
   }

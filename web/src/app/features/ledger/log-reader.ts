@@ -1,5 +1,5 @@
 import { Injectable } from '@angular/core';
-import type { CsvContext, LoggedSitting, ReadLog } from '@nuvrah/core';
+import { languageChosen, type CsvContext, type LoggedSitting, type ReadLog } from '@nuvrah/core';
 import type { Observable } from 'rxjs';
 import { runInWorker } from '../../api/run-in-worker';
 
@@ -21,6 +21,9 @@ export type LogMessage =
 @Injectable({ providedIn: 'root' })
 export class LogReading {
   read(work: LogWork): Observable<LogMessage> {
-    return runInWorker(() => new Worker(new URL('./log.worker', import.meta.url), { type: 'module' }), work);
+    return runInWorker(
+      () => new Worker(new URL('./log.worker', import.meta.url), { type: 'module', name: languageChosen() }),
+      work,
+    );
   }
 }

@@ -1,5 +1,7 @@
 /// <reference lib="webworker" />
+import '../../../language-of-worker';
 import { sittingsFromCsv, type ReadLog } from '@nuvrah/core';
+import { ledgerWords } from '../../words/ledger-words';
 import type { LogMessage, LogWork } from './log-reader';
 
 /** Sittings that are told in one go. */
@@ -11,7 +13,7 @@ const NOT_UTF_8: ReadLog = {
     {
       line: 1,
       column: null,
-      message: 'This file is not written in UTF-8: save it once more as CSV in UTF-8, and choose it again.',
+      message: ledgerWords.logPage.notUtf8,
     },
   ],
   there: 0,
