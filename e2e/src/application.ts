@@ -191,10 +191,12 @@ interface Gallery {
   readonly context: BrowserContext;
 }
 
-/** Forgets what a page kept in its browser, but not who is signed in. */
-async function forgetKept(page: Page, origin: string): Promise<void> {
-  const browser = await page.context().newCDPSession(page);
+/** Forgets what pages that are closed kept in their browser, but not who is signed in. */
+async function forgetKept(context: BrowserContext, origin: string): Promise<void> {
+  const page = await context.newPage();
+  const browser = await context.newCDPSession(page);
   await browser.send('Storage.clearDataForOrigin', { origin, storageTypes: 'local_storage,indexeddb' });
+  await page.close();
 }
 
 async function toStudents(page: Page): Promise<void> {
@@ -242,8 +244,8 @@ export const test = base.extend<
     const page = await context.newPage();
     await toStudents(page);
     await use(page);
-    await forgetKept(page, origin);
     await page.close();
+    await forgetKept(context, origin);
   },
   application: async ({ filled }, use) => {
     const database = newDatabase();

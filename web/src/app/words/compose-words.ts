@@ -16,6 +16,7 @@ export const composeWords = inLanguage({
     composing: 'composing',
     cancel: 'Cancel',
     time: 'time',
+    none: 'none',
     held: 'held',
     mostOfCapacity: 'most of capacity',
     servesTheGoal: 'serves the goal',

@@ -110,7 +110,7 @@ export class ComposePage {
         })),
         leftOut: leftOut.map(({ technique, reason }) => ({ name: techniqueName(technique, naming), reason })),
         time: formatClock(numbers.seconds * 1000),
-        held: numbers.held === 0 ? 'none' : formatClock(numbers.held * 1000),
+        held: numbers.held === 0 ? this.words.none : formatClock(numbers.held * 1000),
         capacity: numbers.ofCapacity === null ? this.words.notMeasured : share(numbers.ofCapacity),
         goal: share(numbers.goalFit),
       };
