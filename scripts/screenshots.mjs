@@ -72,7 +72,7 @@ const part = (name) => page.getByRole('tab', { name: new RegExp(`^${name}`) }).c
 await link('Hesper Vane').waitFor();
 await picture('students');
 await link('Hesper Vane').click();
-await page.locator('nv-weeks-card .main-svg').first().waitFor();
+await page.locator('nv-weeks-card figure').first().waitFor();
 await picture('student');
 await part('At home');
 await page.getByRole('combobox', { name: 'session to take home' }).click();
