@@ -39,8 +39,8 @@ const PHASE_WORDS: Readonly<Record<CapacityPhase, string>> = {
 export function describeCapacityProblem({ code, phase }: CapacityProblem): string {
   const { from, to } = CAPACITY_RANGES[phase];
   return code === 'capacity-missing'
-    ? capacityWords.capacity.theComfortableIsNeeded(PHASE_WORDS[phase])
-    : capacityWords.capacity.aComfortableLiesBetween(PHASE_WORDS[phase], from, to);
+    ? capacityWords.capacity.comfortableNeeded(PHASE_WORDS[phase])
+    : capacityWords.capacity.comfortableRange(PHASE_WORDS[phase], from, to);
 }
 
 /** Checks typed-in seconds; a hold may be left out. @returns the capacity, or every problem at once. */

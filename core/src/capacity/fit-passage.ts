@@ -63,6 +63,6 @@ function breathsFit(passage: CountedPassage, sustainable: Sustainable, conventio
 export function describeHeldBack({ heldBack }: PassageFit): string | null {
   if (!heldBack) return null;
   return heldBack.by === 'technique'
-    ? capacityWords.fitPassage.theTechniqueIsPractised(heldBack.base)
-    : capacityWords.fitPassage.thePausesInsideThe;
+    ? capacityWords.fitPassage.baseOfTechnique(heldBack.base)
+    : capacityWords.fitPassage.pausesCounted;
 }

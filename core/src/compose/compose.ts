@@ -59,13 +59,13 @@ const TITLES: Readonly<Record<ProposalKind, string>> = {
   varied: composeWords.compose.moreVariety,
   gentle: composeWords.compose.gentle,
 };
-const ORDER = composeWords.compose.settleInPrepareStir;
+const ORDER = composeWords.compose.orderOfSlots;
 
 /** How the session is ordered, and what the time of day has to do with it. */
 function orderOf({ goals, dayPart }: ComposeRequest): string {
   const late = dayPart === 'evening' ? goals.filter((goal) => SERVED_BY_DAY.includes(goal)) : [];
   const said = late.map((goal) => GOALS[goal]).join(' and ');
-  return late.length === 0 ? ORDER : composeWords.compose.forEarlierInThe(ORDER, said);
+  return late.length === 0 ? ORDER : composeWords.compose.earlierServesBetter(ORDER, said);
 }
 
 /** Stillness at the end: at least this share of the session, between these seconds, and so many more to fill the time. */
@@ -125,7 +125,7 @@ function propose(
     const twin = before.find((other) => sameTechniques(other.session, session));
     const [longest] = [...(plan?.choices ?? [])].sort((a, b) => lengthOf(b) - lengthOf(a));
     if (twin && longest) {
-      banned.set(longest.option.technique, composeWords.compose.itLeadsTheProposal(twin.title));
+      banned.set(longest.option.technique, composeWords.compose.leadsProposal(twin.title));
       continue;
     }
     if (twin) return null;
@@ -188,9 +188,7 @@ function brokenBy(
   const [longest] = [...timeline.passages].sort((a, b) => b.to - b.from - (a.to - a.from));
   const passage =
     session.passages.find((one) => one.id === id) ?? session.passages.find((one) => one.id === longest?.id);
-  return passage
-    ? { technique: passage.technique, reason: composeWords.compose.togetherWithTheOthers }
-    : null;
+  return passage ? { technique: passage.technique, reason: composeWords.compose.togetherWithOthers } : null;
 }
 
 const sameTechniques = (a: Session, b: Session): boolean =>
@@ -203,7 +201,7 @@ function unused(options: readonly Option[], plan: Plan | null): LeftOut[] {
     .filter(({ technique }) => !chosen.has(technique))
     .map(({ technique, slot }) => ({
       technique,
-      reason: composeWords.compose.inTheTimeThere(SLOT_NAMES[slot]),
+      reason: composeWords.compose.inTheTime(SLOT_NAMES[slot]),
     }));
 }
 
@@ -219,7 +217,7 @@ function explain(
   const why = new Map(
     (plan?.choices ?? []).map(({ option }) => [option.passage.id, reasonFor(option, goals)] as const),
   );
-  why.set('closing-stillness', composeWords.compose.everySessionEndsIn);
+  why.set('closing-stillness', composeWords.compose.endsInStillness);
   return {
     kind,
     title: TITLES[kind],
@@ -241,18 +239,18 @@ function explain(
 const slotOf = ({ technique }: LeftOut): number => SLOTS.indexOf(techniqueOf(technique).slot);
 
 const SLOT_WORDS: Readonly<Record<string, string>> = {
-  arrive: composeWords.compose.itLetsTheStudent,
-  prepare: composeWords.compose.itPreparesTheBreath,
-  stoke: composeWords.compose.itStirsUpEarly,
-  balance: composeWords.compose.itBalancesBothSides,
-  deepen: composeWords.compose.itDeepensWhatWas,
-  soften: composeWords.compose.itSoftensBeforeThe,
+  arrive: composeWords.compose.settles,
+  prepare: composeWords.compose.prepares,
+  stoke: composeWords.compose.stirsUp,
+  balance: composeWords.compose.balances,
+  deepen: composeWords.compose.deepens,
+  soften: composeWords.compose.softens,
 };
 
 function reasonFor({ technique, slot, fit, continued }: Option, goals: string): string {
   const name = techniqueName(technique, 'english');
   const serves = fit >= 0.5 ? composeWords.compose.isSaidToServe(name, goals) : '';
-  const goesOn = continued ? composeWords.compose.itGoesOnWith : '';
+  const goesOn = continued ? composeWords.compose.goesOnFromLast : '';
   return `${SLOT_WORDS[slot] ?? ''}${serves}${goesOn}`;
 }
 
@@ -274,6 +272,6 @@ function servedShare({ goals }: ComposeRequest, { passages }: Session, timeline:
 
 const nothingFits = (request: ComposeRequest): ComposeProblem => ({
   code: 'nothing-fits',
-  message: composeWords.compose.nothingCanBePut,
+  message: composeWords.compose.nothingFits,
   relax: smallestRelaxation(request, (relaxed) => settling(relaxed) !== null),
 });

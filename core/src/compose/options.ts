@@ -139,7 +139,7 @@ function oneCooling(options: readonly Option[]): {
 } {
   const forms = options.filter(({ technique }) => techniqueOf(technique).family === 'cooling');
   const [best] = [...forms].sort((a, b) => b.fit - a.fit);
-  const reason = best ? composeWords.options.doesTheSame(techniqueName(best.technique, 'english')) : '';
+  const reason = best ? composeWords.options.sameAlready(techniqueName(best.technique, 'english')) : '';
   return {
     kept: options.filter((option) => option === best || !forms.includes(option)),
     others: forms.flatMap(({ technique }) => (technique === best?.technique ? [] : [{ technique, reason }])),
@@ -152,7 +152,7 @@ function makeOption(request: ComposeRequest, technique: TechniqueId, kind: Propo
   const vigorous = isVigorous(technique);
   const wakes = vigorous ? whyNotVigorous(technique, request) : null;
   if (wakes !== null) return no(wakes);
-  if (vigorous && kind === 'gentle') return no(composeWords.options.thisProposalIsA);
+  if (vigorous && kind === 'gentle') return no(composeWords.options.proposalIsGentle);
   const entry = techniqueOf(technique);
   const missing = missingPractice(request, entry.after);
   if (missing !== null) return no(missing);
@@ -163,32 +163,30 @@ function makeOption(request: ComposeRequest, technique: TechniqueId, kind: Propo
     entry.pattern.inhaleThrough[0] === 'rolled-tongue'
   )
     return no(
-      tongueRolls === null
-        ? composeWords.options.whetherTheTongueRolls
-        : composeWords.options.thisTongueDoesNot,
+      tongueRolls === null ? composeWords.options.tongueNotAsked : composeWords.options.tongueDoesNotRoll,
     );
   if (seats.length > 0 && !seats.some((seat) => entry.seats.includes(seat)))
-    return no(composeWords.options.itIsPractisedIn);
+    return no(composeWords.options.noPossibleSeat);
   const wanted = startingPassage(request, technique, kind);
-  if (!wanted) return no(composeWords.options.noBreathIsShort);
+  if (!wanted) return no(composeWords.options.noBreathShortEnough);
   const of: ScreeningCase = { ...request, session: draftOf(request, [wanted]) };
   const { session, left } = applySafeFixes(of, (remedy) => remedy !== 'replace' && remedy !== 'remove');
   const [passage] = session.passages;
   const [against] = left;
   if (against) return no(describeFinding(against));
-  if (!passage) return no(composeWords.options.nothingOfItIs);
+  if (!passage) return no(composeWords.options.nothingLeft);
   return (
-    sized(request, passage, kind, fit, vigorous, rescreener(of)) ?? no(composeWords.options.thereIsTooLittle)
+    sized(request, passage, kind, fit, vigorous, rescreener(of)) ?? no(composeWords.options.tooLittleTime)
   );
 }
 
 /** Why nothing vigorous goes with what the session is for or with the time of day; null where it does. Domain 10, goal fit. */
 function whyNotVigorous(technique: TechniqueId, { goals, dayPart }: ComposeRequest): string | null {
-  if (goals.includes('sleep')) return composeWords.options.itWakesAndThe;
+  if (goals.includes('sleep')) return composeWords.options.wakesForSleep;
   // To tense and let go is vigorous too, and what agitation asks for first.
   if (goals.includes('agitation'))
-    return beginsWell(technique, goals) ? null : composeWords.options.itStirsUpAnd;
-  return dayPart === 'evening' ? composeWords.options.itStirsUpAndIt : null;
+    return beginsWell(technique, goals) ? null : composeWords.options.stirsUpForAgitation;
+  return dayPart === 'evening' ? composeWords.options.stirsUpInEvening : null;
 }
 
 /** Why a technique is not for somebody yet: none of those that come before it is on record; null where it is. */
@@ -196,7 +194,7 @@ function missingPractice({ practised, student }: ComposeRequest, after: readonly
   if (after.length === 0 || student.experienced) return null;
   if (after.some((before) => (practised as readonly string[]).includes(before))) return null;
   const names = after.map((before) => techniqueName(before as TechniqueId, 'english').toLowerCase());
-  return composeWords.options.beforeItComesWhich(names.join(' or '));
+  return composeWords.options.prerequisiteMissing(names.join(' or '));
 }
 
 /**

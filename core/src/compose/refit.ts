@@ -58,7 +58,7 @@ function inPossibleSeat(passage: Passage, seats: readonly SeatId[], changes: Ref
   if (seats.length === 0 || seats.includes(passage.seat)) return passage;
   const seat = seatFor(techniqueOf(passage.technique), seats);
   if (!seats.includes(seat)) return passage;
-  const reason = composeWords.refit.isNotAmongThe(SEATS[passage.seat].name);
+  const reason = composeWords.refit.seatNotPossible(SEATS[passage.seat].name);
   changes.push({ passageId: passage.id, said: `seat: ${SEATS[seat].name}`, reason });
   return { ...passage, seat };
 }
@@ -73,10 +73,10 @@ function fitted(passage: Passage, of: ScreeningCase, changes: RefitChange[]): Pa
   const unknown = over.find((phase) => of.student.capacity[phase].kind === 'assumed');
   changes.push({
     passageId: passage.id,
-    said: to.kind === 'counted' ? formatBreath(countsOf(to)) : composeWords.refit.aShorterDeepBreath,
+    said: to.kind === 'counted' ? formatBreath(countsOf(to)) : composeWords.refit.shorterRecovery,
     reason: unknown
-      ? composeWords.refit.theWasNeverMeasured(PHASE_NAMES[unknown])
-      : composeWords.refit.wouldAskForMore(techniqueName(passage.technique, 'english')),
+      ? composeWords.refit.neverMeasured(PHASE_NAMES[unknown])
+      : composeWords.refit.asksForMore(techniqueName(passage.technique, 'english')),
   });
   return to;
 }

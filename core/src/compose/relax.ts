@@ -46,7 +46,7 @@ function constraintsOf(request: ComposeRequest, facts: readonly string[]): reado
       ? []
       : [
           {
-            said: composeWords.relax.anotherSeatOnlyIs(
+            said: composeWords.relax.anotherSeat(
               request.student.seats.map((seat) => SEATS[seat].name).join(', '),
             ),
             without: (now) => ({ ...now, student: { ...now.student, seats: [] } }),
@@ -55,7 +55,7 @@ function constraintsOf(request: ComposeRequest, facts: readonly string[]): reado
   const ofFacts = request.student.facts
     .filter((fact) => facts.includes(fact))
     .map((fact): Constraint => ({
-      said: composeWords.relax.anotherTimeTodayIs(FACT_NAMES[fact]),
+      said: composeWords.relax.anotherTime(FACT_NAMES[fact]),
       without: (now) => ({
         ...now,
         student: { ...now.student, facts: now.student.facts.filter((other) => other !== fact) },

@@ -48,13 +48,13 @@ export function checkRequest({ goals, minutes, emergency }: ComposeRequest): Com
   if (emergency) return { code: 'suspended', message: describeEmergency(emergency) };
   const { from, to } = COMPOSE_MINUTES;
   if (!(minutes >= from && minutes <= to))
-    return { code: 'minutes', message: composeWords.request.aSessionTakesTo(from, to) };
-  if (goals.length === 0) return { code: 'no-goal', message: composeWords.request.sayWhatTheSession };
+    return { code: 'minutes', message: composeWords.request.minutesOfSession(from, to) };
+  if (goals.length === 0) return { code: 'no-goal', message: composeWords.request.goalNeeded };
   const pair = OPPOSITES.find((two) => two.every((goal) => goals.includes(goal)));
   return pair
     ? {
         code: 'opposite-goals',
-        message: composeWords.request.pullApartKeepOne(pair.map((goal) => GOALS[goal]).join(' and ')),
+        message: composeWords.request.mostGoals(pair.map((goal) => GOALS[goal]).join(' and ')),
       }
     : null;
 }

@@ -14,8 +14,8 @@ export interface Conventions {
   readonly externalHold: 'none' | 'turning-pause' | 'equal';
   readonly hum: 'exhale' | 'both';
   readonly counting: 'up' | 'down' | 'silent-later';
-  readonly mealGapForceful: '3-hours' | '4-hours' | '5-hours' | '6-hours';
-  readonly mealGapGeneral: '2-hours' | '3-hours' | '4-hours';
+  readonly mealGapForceful: '4-hours' | '5-hours' | '6-hours';
+  readonly mealGapGeneral: '3-hours' | '4-hours';
   /** Of alternate-nostril without holds. */
   readonly mealGap: 'by-technique' | 'one-hour-alternating' | 'half-hour-alternating';
   readonly longExhaleInLowMood: 'avoid' | 'allow';
@@ -138,13 +138,13 @@ export const CONVENTION_QUESTIONS: { readonly [K in ConventionKey]: ConventionQu
     },
     mealGapForceful: {
       question: 'After a meal, forceful strokes wait',
-      choices: { '3-hours': '3 hours', '4-hours': '4 hours', '5-hours': '5 hours', '6-hours': '6 hours' },
+      choices: { '4-hours': '4 hours', '5-hours': '5 hours', '6-hours': '6 hours' },
       preset: '4-hours',
       why: 'The belly works hard; what lies in it rises.',
     },
     mealGapGeneral: {
       question: 'After a meal, other practice waits',
-      choices: { '2-hours': '2 hours', '3-hours': '3 hours', '4-hours': '4 hours' },
+      choices: { '3-hours': '3 hours', '4-hours': '4 hours' },
       preset: '3-hours',
       why: 'A full belly leaves the breath little room; what is gentle waits for nothing.',
     },

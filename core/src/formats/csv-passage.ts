@@ -43,7 +43,7 @@ export function readPassage(
     cells.say(
       'technique',
       told === ''
-        ? formatsWords.csvPassage.theTechniqueIsMissing
+        ? formatsWords.csvPassage.techniqueMissing
         : formatsWords.csvPassage.thereIsNoTechnique(told),
     );
     return null;
@@ -83,10 +83,10 @@ export function readPassage(
 }
 
 const MISSING = {
-  breaths_planned: formatsWords.csvPassage.howManyBreathsWere,
-  breaths_done: formatsWords.csvPassage.howManyBreathsWereDone,
-  inhale: formatsWords.csvPassage.theCountsOfThe,
-  exhale: formatsWords.csvPassage.theCountsOfTheExhale,
+  breaths_planned: formatsWords.csvPassage.breathsPlannedMissing,
+  breaths_done: formatsWords.csvPassage.breathsDoneMissing,
+  inhale: formatsWords.csvPassage.inhaleMissing,
+  exhale: formatsWords.csvPassage.exhaleMissing,
 } as const;
 
 function saysWhenMissing(cells: CellReader, column: keyof typeof MISSING): void {
@@ -149,9 +149,9 @@ function listOf(
     (one) =>
       !shape.test(one) || (one.match(/\d+(\.\d+)?/g) ?? []).some((part) => Number(part) > LARGEST[column]),
   );
-  if (wrong) cells.say(column, formatsWords.csvPassage.cannotBeReadWrite(wrong, wanted, LARGEST[column]));
+  if (wrong) cells.say(column, formatsWords.csvPassage.notReadable(wrong, wanted, LARGEST[column]));
   const tooMany = all.length > MOST_IN_CELL[column];
-  if (tooMany) cells.say(column, formatsWords.csvPassage.atMostStandHere(MOST_IN_CELL[column], all.length));
+  if (tooMany) cells.say(column, formatsWords.csvPassage.mostOfThem(MOST_IN_CELL[column], all.length));
   return wrong || tooMany ? [] : all;
 }
 
@@ -159,7 +159,7 @@ const NUMBER = String.raw`(\d+(?:\.5)?)`;
 const EASING = new RegExp(`^(\\d+):${NUMBER}/${NUMBER}/${NUMBER}/${NUMBER}$`);
 
 const easingsOf = (cells: CellReader, column: 'easings' | 'counts_led'): readonly EasingRecord[] =>
-  listOf(cells, column, EASING, formatsWords.csvPassage.theRoundAndIts).map((one) => {
+  listOf(cells, column, EASING, formatsWords.csvPassage.easingForm).map((one) => {
     const [, fromRound, inhale, internalHold, exhale, externalHold] = (EASING.exec(one) ?? []).map(Number);
     return {
       fromRound: fromRound ?? 1,

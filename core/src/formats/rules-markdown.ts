@@ -2,10 +2,10 @@ import { FACT_NAMES, LEVELS, MEASURE_NAMES, RULES, type Rule } from '../screenin
 import { formatsWords } from '../words/index.js';
 
 const LIMITS: Readonly<Record<NonNullable<Rule['limit']>, string>> = {
-  sustainable: formatsWords.rulesMarkdown.overWhatIsSustainable,
-  measured: formatsWords.rulesMarkdown.overWhatWasMeasured,
-  'far-over': formatsWords.rulesMarkdown.overOneAndA,
-  unmeasured: formatsWords.rulesMarkdown.overWhatMayBe,
+  sustainable: formatsWords.rulesMarkdown.overSustainable,
+  measured: formatsWords.rulesMarkdown.overMeasured,
+  'far-over': formatsWords.rulesMarkdown.overMeasuredByHalf,
+  unmeasured: formatsWords.rulesMarkdown.overAssumed,
 };
 
 /** "hold over 2 s": the measure of a rule with its limit. */
@@ -31,5 +31,5 @@ export function rulesToMarkdown(): string {
     const reasons = [...new Set(rules.map(({ reason }) => reason))];
     return `| ${FACT_NAMES[fact]} | ${levels.join(' · ')} | ${reasons.join(' ')} |`;
   });
-  return [formatsWords.rulesMarkdown.whatIsTrueWhat, '| --- | --- | --- |', ...rows].join('\n');
+  return [formatsWords.rulesMarkdown.tableHead, '| --- | --- | --- |', ...rows].join('\n');
 }

@@ -4,7 +4,7 @@ import { against, parseJson, type FilePointer } from './against-schema.js';
 import { sessionFromChecked, sessionSchema, type SessionJson } from './session-schema.js';
 import { formatsWords } from '../words/index.js';
 
-const problemsOf = against(sessionSchema, '/session', formatsWords.sessionFile.aSessionIsExpected);
+const problemsOf = against(sessionSchema, '/session', formatsWords.sessionFile.sessionExpected);
 
 /** The open session format: a session as a file. `docs/formats.md` describes it. */
 export const SESSION_FORMAT = 'breath-session';
@@ -32,23 +32,23 @@ export function sessionToJson(session: Session): string {
 export function sessionFromJson(text: string): Result<Session, SessionFileProblem> {
   const no = (code: SessionFileProblem['code'], message: string, pointers: readonly FilePointer[] = []) =>
     failure({ code, message, pointers });
-  if (text.length > LARGEST_SESSION_FILE) return no('too-large', formatsWords.sessionFile.thisFileIsToo);
+  if (text.length > LARGEST_SESSION_FILE) return no('too-large', formatsWords.sessionFile.fileTooLarge);
   const parsed = parseJson(text);
-  if (!parsed.ok) return no('not-json', formatsWords.sessionFile.thisFileIsNo);
+  if (!parsed.ok) return no('not-json', formatsWords.sessionFile.notJson);
   const file = parsed.value as { format?: unknown; version?: unknown; session?: unknown } | null;
   if (typeof file !== 'object' || file === null || file.format !== SESSION_FORMAT)
-    return no('not-a-session', formatsWords.sessionFile.thisFileIsNoSession(SESSION_FORMAT), [
+    return no('not-a-session', formatsWords.sessionFile.notThisFormat(SESSION_FORMAT), [
       { pointer: '/format', message: formatsWords.sessionFile.isExpected(SESSION_FORMAT) },
     ]);
   if (file.version !== 1 && file.version !== SESSION_FORMAT_VERSION)
     return no(
       'unknown-version',
-      formatsWords.sessionFile.thisFileHasVersion(String(file.version), SESSION_FORMAT_VERSION),
-      [{ pointer: '/version', message: formatsWords.sessionFile.n1ToIsExpected(SESSION_FORMAT_VERSION) }],
+      formatsWords.sessionFile.unknownVersion(String(file.version), SESSION_FORMAT_VERSION),
+      [{ pointer: '/version', message: formatsWords.sessionFile.versionExpected(SESSION_FORMAT_VERSION) }],
     );
   const session = file.version === 1 ? fromFirstVersion(file.session) : file.session;
   const wrong = problemsOf(session);
-  if (wrong.length > 0) return no('invalid', formatsWords.sessionFile.thisSessionCannotBe, wrong);
+  if (wrong.length > 0) return no('invalid', formatsWords.sessionFile.sessionNotReadable, wrong);
   return success(sessionFromChecked(session as SessionJson));
 }
 

@@ -123,7 +123,7 @@ function readRows(whole: string): Rows {
         problems.push({
           line,
           column: null,
-          message: formatsWords.sittingsCsvRead.aQuotationMarkIs,
+          message: formatsWords.sittingsCsvRead.quotationOpen,
         });
       else if (data.length > 1 || data[0]?.trim() !== '') rows.push({ line, cells: data });
       // A text in quotation marks may have breaks in it: lines are counted, not rows.
@@ -134,14 +134,13 @@ function readRows(whole: string): Rows {
       }
     },
   });
-  if (tooMany)
-    return refused(formatsWords.sittingsCsvRead.theFileHasMore(MOST_CSV_ROWS.toLocaleString('en')));
+  if (tooMany) return refused(formatsWords.sittingsCsvRead.tooManyRows(MOST_CSV_ROWS.toLocaleString('en')));
   const header = (rows[0]?.cells ?? []).map((name) => name.trim().toLowerCase());
   const missing = NEEDED.filter((column) => !header.includes(column));
   if (missing.length > 0)
-    return refused(formatsWords.sittingsCsvRead.theFirstLineHas(missing.map((one) => `"${one}"`)));
+    return refused(formatsWords.sittingsCsvRead.columnsMissing(missing.map((one) => `"${one}"`)));
   const twice = header.find((name, index) => name !== '' && header.indexOf(name) !== index);
-  if (twice) return refused(formatsWords.sittingsCsvRead.theColumnStandsTwice(twice));
+  if (twice) return refused(formatsWords.sittingsCsvRead.columnTwice(twice));
   return { kind: 'read', header, rows: rows.slice(1), semicolons, problems };
 }
 
@@ -205,8 +204,7 @@ class LogReader {
     const studentId = this.studentOf(first);
     const startedAt = this.momentOf(first);
     const id = this.text(first, 'sitting');
-    if (id !== '' && !UUID.test(id))
-      this.say(first, 'sitting', formatsWords.sittingsCsvRead.thisIsNoIdentifier);
+    if (id !== '' && !UUID.test(id)) this.say(first, 'sitting', formatsWords.sittingsCsvRead.notAnId);
     if (id !== '' && this.knownIds.has(id)) {
       this.there += 1;
       return;
@@ -220,7 +218,7 @@ class LogReader {
       return;
     }
     if (there !== undefined || this.readMoments.has(key))
-      return this.say(first, 'started_at', formatsWords.sittingsCsvRead.anotherSittingOfThis);
+      return this.say(first, 'started_at', formatsWords.sittingsCsvRead.sittingAtSameMoment);
     this.readMoments.add(key);
     const student = this.studentsById.get(studentId) ?? '';
     this.sittings.push({
@@ -238,7 +236,7 @@ class LogReader {
     problemsBefore: number,
   ): Omit<LoggedSitting, 'id' | 'studentId' | 'student' | 'startedAt'> {
     if (rows.length > MOST_PASSAGES)
-      this.say(first, null, formatsWords.sittingsCsvRead.aSittingHasAt(MOST_PASSAGES, rows.length));
+      this.say(first, null, formatsWords.sittingsCsvRead.tooManyPassages(MOST_PASSAGES, rows.length));
     const passages = rows.flatMap(
       (row) => readPassage(this.reader(row), this.context.newId, this.context.profile) ?? [],
     );
@@ -276,7 +274,7 @@ class LogReader {
     const { session, wrong } = sessionOfRecord(title, passages);
     for (const index of wrong) {
       const row = rows[index];
-      if (row) this.say(row, 'kind', formatsWords.sittingsCsvRead.thisTechniqueIsNot);
+      if (row) this.say(row, 'kind', formatsWords.sittingsCsvRead.techniqueNotKnown);
     }
     if (wrong.length > 0) return;
     for (const { pointer, message } of checkSession(session, this.context.profile)) {
@@ -288,7 +286,7 @@ class LogReader {
   /** A text that is not too long: none is cut off unseen. */
   private upTo(row: Row, column: CsvColumn, longest: number): string {
     const text = this.text(row, column);
-    if (text.length > longest) this.say(row, column, formatsWords.sittingsCsvRead.thisIsTooLong(longest));
+    if (text.length > longest) this.say(row, column, formatsWords.sittingsCsvRead.textTooLong(longest));
     return text;
   }
 
@@ -301,10 +299,10 @@ class LogReader {
       row,
       'student',
       named.length > 1
-        ? formatsWords.sittingsCsvRead.moreThanOneStudent(name)
+        ? formatsWords.sittingsCsvRead.severalStudents(name)
         : name === ''
-          ? formatsWords.sittingsCsvRead.whoseSittingItIs
-          : formatsWords.sittingsCsvRead.thereIsNoStudent(name),
+          ? formatsWords.sittingsCsvRead.studentMissing
+          : formatsWords.sittingsCsvRead.noSuchStudent(name),
     );
     return null;
   }
@@ -315,7 +313,7 @@ class LogReader {
       zone: this.context.timeZone,
     });
     if (!moment.isValid || !/^\d{4}-\d{2}-\d{2}.+\d/.test(text)) {
-      this.say(row, 'started_at', formatsWords.sittingsCsvRead.isNoDayAnd(text));
+      this.say(row, 'started_at', formatsWords.sittingsCsvRead.notADayAndTime(text));
       return null;
     }
     const at = moment.toUTC().toISO();
@@ -330,8 +328,7 @@ class LogReader {
       .map((one) => one.trim())
       .filter((one) => one !== '');
     const strange = told.find((one) => !(SIGN_IDS as readonly string[]).includes(one));
-    if (strange)
-      this.say(row, 'signs', formatsWords.sittingsCsvRead.isNoSignUse(strange, SIGN_IDS.join(', ')));
+    if (strange) this.say(row, 'signs', formatsWords.sittingsCsvRead.notASign(strange, SIGN_IDS.join(', ')));
     return strange ? [] : ([...new Set(told)] as SignId[]);
   }
 
@@ -339,7 +336,7 @@ class LogReader {
     const text = this.text(row, column);
     const found = choices.find((one) => one === text.toLowerCase());
     if (text !== '' && !found)
-      this.say(row, column, formatsWords.sittingsCsvRead.isNoneOf(text, choices.join(', ')));
+      this.say(row, column, formatsWords.sittingsCsvRead.notAmong(text, choices.join(', ')));
     return found ?? or;
   }
 
@@ -356,7 +353,7 @@ class LogReader {
         this.say(
           row,
           column,
-          formatsWords.sittingsCsvRead.isNoFromTo(
+          formatsWords.sittingsCsvRead.notInRange(
             text,
             whole ? formatsWords.sittingsCsvRead.wholeNumber : 'number',
             from,

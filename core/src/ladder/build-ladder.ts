@@ -64,7 +64,7 @@ export function buildLadder(request: LadderRequest): Result<readonly Rung[], Lad
   const { school, start, target, pace, sustainable } = request;
   const { of, name } = SCHOOLS[school];
   if (start.kind !== of || target.kind !== of) {
-    const message = ladderWords.buildLadder.growsInTheseNumbers(
+    const message = ladderWords.buildLadder.growsInNumbers(
       name,
       KIND_WORDS[of],
       KIND_WORDS[start.kind === of ? target.kind : start.kind],
@@ -80,7 +80,7 @@ export function buildLadder(request: LadderRequest): Result<readonly Rung[], Lad
   if (end < 0 || end >= MOST_RUNGS) return failure(notOfSchool(request, path));
   const begin = entryOf(path, start);
   if (begin >= end && !(begin === end && sameRung(start, target))) {
-    const message = ladderWords.buildLadder.isNotAboveChoose(describeRung(target), describeRung(start));
+    const message = ladderWords.buildLadder.targetNotAbove(describeRung(target), describeRung(start));
     return failure({ code: 'target-below-start', message });
   }
   const rungs = fromStart(start, path.slice(begin, end + 1), pace);
@@ -91,12 +91,12 @@ function notOfTechnique({ technique, school, target }: LadderRequest): LadderPro
   const name = techniqueName(technique, 'english');
   if (!schoolsFor(technique).includes(school)) {
     const others = schoolsFor(technique).map((id) => SCHOOLS[id].name);
-    const message = ladderWords.buildLadder.doesNotGrowBy(name, SCHOOLS[school].name, others.join(' or '));
+    const message = ladderWords.buildLadder.growsNotBySchool(name, SCHOOLS[school].name, others.join(' or '));
     return { code: 'not-of-technique', message, nearest: [] };
   }
   const near = nearestInRange(technique, target);
   if (sameRung(near, target)) return null;
-  const message = ladderWords.buildLadder.isNotPractisedWith(name, describeRung(target), describeRung(near));
+  const message = ladderWords.buildLadder.notPractisedWith(name, describeRung(target), describeRung(near));
   return { code: 'not-of-technique', message, nearest: [near] };
 }
 
@@ -123,7 +123,7 @@ function beyondReach(target: RungNumbers, pace: Pace): string | null {
   );
   if (!phase) return null;
   const { to } = CAPACITY_RANGES[CAPACITY_OF[phase]];
-  return ladderWords.buildLadder.isOutOfAnybodys(describeRung(target), to);
+  return ladderWords.buildLadder.beyondReach(describeRung(target), to);
 }
 
 const KIND_WORDS: Readonly<Record<RungNumbers['kind'], string>> = {

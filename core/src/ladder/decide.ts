@@ -157,44 +157,44 @@ export function describeReason(reason: DecisionReason): string {
     case 'emergency':
       return describeEmergency(reason);
     case 'stop-sign':
-      return ladderWords.decide.aStopSignIn(labelOf(reason.sign));
+      return ladderWords.decide.stopSignInLast(labelOf(reason.sign));
     case 'hard-sittings':
-      return ladderWords.decide.ofTheLastWith(
+      return ladderWords.decide.hardAmongLast(
         reason.hard,
         some(reason.of, 'sitting'),
         HARD.effort,
         HARD.done * 100,
       );
     case 'gap':
-      return ladderWords.decide.daysSinceTheLast(reason.days, gapWords(reason.days));
+      return ladderWords.decide.daysSinceLast(reason.days, gapWords(reason.days));
     case 'no-sittings':
-      return ladderWords.decide.noSittingOnThis;
+      return ladderWords.decide.noSittingYet;
     case 'last-rung':
-      return ladderWords.decide.thisIsTheLast;
+      return ladderWords.decide.lastAlready;
     case 'days':
       return ladderWords.decide.onTheRungWanted(some(reason.there, 'day'), reason.wanted);
     case 'sittings':
       return ladderWords.decide.of(reason.there, some(reason.wanted, 'sitting'));
     case 'complete':
-      return ladderWords.decide.ofTheLastComplete(reason.there, some(reason.wanted, 'sitting'));
+      return ladderWords.decide.completeAmongLast(reason.there, some(reason.wanted, 'sitting'));
     case 'median-effort':
-      return ladderWords.decide.medianEffortWantedOr(reason.there, reason.wanted);
+      return ladderWords.decide.medianEffort(reason.there, reason.wanted);
     case 'effort':
-      return ladderWords.decide.highestEffortWantedOr(reason.there, reason.wanted);
+      return ladderWords.decide.highestEffort(reason.there, reason.wanted);
     case 'effort-untold':
-      return ladderWords.decide.effortNotToldIn(reason.there, some(reason.of, 'sitting'));
+      return ladderWords.decide.effortNotTold(reason.there, some(reason.of, 'sitting'));
     case 'signs':
-      return ladderWords.decide.aStopSignInOf(some(reason.there, 'sitting'));
+      return ladderWords.decide.stopSignsInLast(some(reason.there, 'sitting'));
     case 'eased':
       return ladderWords.decide.easedOnTheWay(some(reason.there, 'sitting'));
     case 'fit':
-      return ladderWords.decide.todaysFitDoesNot;
+      return ladderWords.decide.notWithinFit;
   }
 }
 
 const gapWords = (days: number): string =>
   days >= GAPS.check
-    ? ladderWords.decide.checkTheCapacityAnew
+    ? ladderWords.decide.checkCapacity
     : days >= GAPS.ease
       ? ladderWords.decide.oneRungDown
       : ladderWords.decide.repeatTheRung;

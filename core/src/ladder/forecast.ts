@@ -175,7 +175,7 @@ export function whatHelpsMost(
     ...(plan.daysAWeek < 7
       ? [
           {
-            said: ladderWords.forecast.aDayMoreA,
+            said: ladderWords.forecast.dayMore,
             request: { ...request, plan: { ...plan, daysAWeek: plan.daysAWeek + 1 } },
           },
         ]
@@ -183,7 +183,7 @@ export function whatHelpsMost(
     ...(plan.sittingsADay < 2
       ? [
           {
-            said: ladderWords.forecast.aSittingMoreA,
+            said: ladderWords.forecast.sittingMore,
             request: { ...request, plan: { ...plan, sittingsADay: plan.sittingsADay + 1 } },
           },
         ]

@@ -78,21 +78,21 @@ export type LeadAnswer = Result<LeadRun, LeadRefusal>;
 export function describeRefusal(refusal: LeadRefusal): string {
   switch (refusal.code) {
     case 'not-leading':
-      return leadingWords.run.nothingIsBeingLed;
+      return leadingWords.run.nothingLed;
     case 'no-rounds-here':
-      return leadingWords.run.thereAreNoCounted;
+      return leadingWords.run.noCountedRounds;
     case 'last-round-already':
-      return leadingWords.run.thisIsTheLast;
+      return leadingWords.run.lastAlready;
     case 'enough-rounds':
-      return leadingWords.run.roundsWerePlannedAnd(refusal.planned, refusal.most);
+      return leadingWords.run.mostRounds(refusal.planned, refusal.most);
     case 'forbidden':
       return refusal.message;
     case 'nothing-to-ease':
-      return leadingWords.run.theseCountsAreAs;
+      return leadingWords.run.countsAtLeast;
     case 'nothing-to-tap':
-      return leadingWords.run.thereIsNothingHere;
+      return leadingWords.run.nothingToEnd;
     case 'too-early':
-      return leadingWords.run.thisRestLastsS(Math.ceil(refusal.left / 1000));
+      return leadingWords.run.restLasts(Math.ceil(refusal.left / 1000));
   }
 }
 

@@ -119,7 +119,7 @@ function passageFixes(
       const before = session.passages.slice(0, at).findLast(({ kind }) => kind === 'strokes');
       return before?.kind === 'strokes'
         ? [
-            edited(orderingWords.orderFixes.restSBeforeIt(STROKE_REST.beforeHolds), {
+            edited(orderingWords.orderFixes.restBeforeFor(STROKE_REST.beforeHolds), {
               ...before,
               quiet: STROKE_REST.beforeHolds,
             }),
@@ -164,8 +164,8 @@ function prepared(
   });
   const double = withPhaseCounts(without, 'exhale', 2 * countsOf(without).inhale);
   return [
-    { said: orderingWords.orderFixes.theSameWithoutA, session: put(without) },
-    { said: orderingWords.orderFixes.withoutAHoldThe, session: put(withFittedParts(double)) },
+    { said: orderingWords.orderFixes.sameWithoutHold, session: put(without) },
+    { said: orderingWords.orderFixes.longExhaleWithoutHold, session: put(withFittedParts(double)) },
   ];
 }
 

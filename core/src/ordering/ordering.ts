@@ -46,18 +46,18 @@ export interface OrderingFinding {
 
 /** Why, and what to do. */
 export const ORDERING_WORDS: Readonly<Record<OrderingRule, string>> = {
-  'vigorous-late': orderingWords.ordering.nothingVigorousInThe,
-  'vigorous-after-quiet': orderingWords.ordering.vigorousComesBeforeQuiet,
-  'rest-after-strokes': orderingWords.ordering.atLeast30S,
-  'rest-before-hold': orderingWords.ordering.atLeast60S,
-  'heating-after-cooling': orderingWords.ordering.nothingHeatingAfterCooling,
-  'same-numbers': orderingWords.ordering.theSameTechniqueTwice,
-  'hold-unprepared': orderingWords.ordering.aHoldComesAfter,
-  'arm-raised-long': orderingWords.ordering.theArmTiresWhen,
-  'too-much-hold': orderingWords.ordering.tooMuchOfThe,
-  'both-entries': orderingWords.ordering.leftAndRightEntry,
-  'slot-order': orderingWords.ordering.itUsuallyComesEarlier,
-  'no-settling': orderingWords.ordering.everySessionEndsIn,
+  'vigorous-late': orderingWords.ordering.vigorousLate,
+  'vigorous-after-quiet': orderingWords.ordering.vigorousAfterQuiet,
+  'rest-after-strokes': orderingWords.ordering.restAfterStrokes,
+  'rest-before-hold': orderingWords.ordering.restBeforeHold,
+  'heating-after-cooling': orderingWords.ordering.heatingAfterCooling,
+  'same-numbers': orderingWords.ordering.techniqueTwice,
+  'hold-unprepared': orderingWords.ordering.holdUnprepared,
+  'arm-raised-long': orderingWords.ordering.armTires,
+  'too-much-hold': orderingWords.ordering.tooMuchHeld,
+  'both-entries': orderingWords.ordering.bothEntries,
+  'slot-order': orderingWords.ordering.outOfSlot,
+  'no-settling': orderingWords.ordering.endsInStillness,
 };
 
 /** Hold-free breathing that was easy, as it is on record. */

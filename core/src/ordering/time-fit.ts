@@ -194,7 +194,7 @@ function describeChanges(before: Session, after: Session, conventions: Conventio
     if (was.kind === 'natural' && now.kind === 'natural')
       return was.length === now.length
         ? []
-        : [{ passageId: was.id, said: orderingWords.timeFit.sInsteadOfS(now.length, was.length) }];
+        : [{ passageId: was.id, said: orderingWords.timeFit.secondsInsteadOf(now.length, was.length) }];
     const [old, fresh] = [roundsOf(was, conventions), roundsOf(now, conventions)];
     const said = orderingWords.timeFit.insteadOf(roundsWord(was, fresh), old);
     return old === fresh ? [] : [{ passageId: was.id, said }];

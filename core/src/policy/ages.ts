@@ -51,6 +51,4 @@ export function checkBirthYear(birthYear: number, today: Day): Result<null, Birt
 
 /** What is wrong with a year of birth, with what to do. */
 export const describeBirthYearProblem = ({ code }: BirthYearProblem): string =>
-  code === 'in-the-future'
-    ? policyWords.ages.theYearOfBirth
-    : policyWords.ages.underYearsNothingIs(AGES.least);
+  code === 'in-the-future' ? policyWords.ages.yearOfBirth : policyWords.ages.underAge(AGES.least);

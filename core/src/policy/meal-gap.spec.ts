@@ -26,7 +26,7 @@ describe('the gap after a meal', () => {
     ['gentle with reflux', ujjayi, { gentle: true, reflux: true }, 'by-technique', 0],
     ['on insulin', kapalabhati, { forceful: true, insulin: true }, 'by-technique', 120],
     ['forceful, by another convention', kapalabhati, { forceful: true }, { mealGapForceful: '6-hours' }, 360],
-    ['general, by another convention', ujjayi, {}, { mealGapGeneral: '2-hours' }, 120],
+    ['general, by another convention', ujjayi, {}, { mealGapGeneral: '4-hours' }, 240],
     ['alternate-nostril in between', alternating, {}, 'one-hour-alternating', 60],
     ['on insulin with reflux', kapalabhati, { insulin: true, reflux: true }, 'by-technique', 120],
   ];
@@ -49,8 +49,8 @@ describe('the gap after a meal', () => {
     expect(told('nadi-shodhana', { mealGap: 'half-hour-alternating' })).toBe(
       'half an hour without holds; 3 hours with holds',
     );
-    expect(told('ujjayi', { mealGapGeneral: '2-hours' })).toBe(
-      '2 hours; nothing where the numbers are gentle',
+    expect(told('ujjayi', { mealGapGeneral: '4-hours' })).toBe(
+      '4 hours; nothing where the numbers are gentle',
     );
     expect(told('closing-stillness')).toBe('nothing to wait for');
   });

@@ -13,8 +13,8 @@ export const MEAL_GAP: {
   readonly moreWithReflux: number;
   readonly mostOnInsulin: number;
 } = {
-  forceful: { '3-hours': 3 * HOUR, '4-hours': 4 * HOUR, '5-hours': 5 * HOUR, '6-hours': 6 * HOUR },
-  general: { '2-hours': 2 * HOUR, '3-hours': 3 * HOUR, '4-hours': 4 * HOUR },
+  forceful: { '4-hours': 4 * HOUR, '5-hours': 5 * HOUR, '6-hours': 6 * HOUR },
+  general: { '3-hours': 3 * HOUR, '4-hours': 4 * HOUR },
   alternating: { 'by-technique': 2 * HOUR, 'one-hour-alternating': HOUR, 'half-hour-alternating': HOUR / 2 },
   moreWithReflux: HOUR,
   /** On insulin or similar nobody waits fasting: at most so long, with a light snack. */

@@ -19,6 +19,6 @@ export const isReason = (text: string): boolean =>
 export const isPersonName = (text: string): boolean => lettersOf(text) >= 2;
 
 /** What to do about a reason that says nothing. */
-export const REASON_WANTED = policyWords.reasons.sayWhyInTwo;
+export const REASON_WANTED = policyWords.reasons.reasonWanted;
 /** What to do about a name that says nothing. */
-export const NAME_WANTED = policyWords.reasons.sayWhoItWas;
+export const NAME_WANTED = policyWords.reasons.nameWanted;

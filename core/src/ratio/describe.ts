@@ -20,11 +20,11 @@ export function describeFit({ limiting, headroom }: Fit): string {
 export function describeFitProblem(problem: FitProblem): string {
   switch (problem.code) {
     case 'unmeasured':
-      return ratioWords.describe.theWasNeverMeasured(PHASE_NAMES[problem.phase]);
+      return ratioWords.describe.neverMeasured(PHASE_NAMES[problem.phase]);
     case 'base-too-small': {
       const first = problem.gentler[0];
       const instead = first ? ratioWords.describe.gentler(formatBreath(first.counts)) : '';
-      return ratioWords.describe.notYetTheAllows(
+      return ratioWords.describe.notYetAllowed(
         PHASE_NAMES[problem.limiting],
         describeBase(problem.base),
         instead,
@@ -34,4 +34,4 @@ export function describeFitProblem(problem: FitProblem): string {
 }
 
 const describeBase = (base: Counts | number): string =>
-  base === 0 ? ratioWords.describe.lessThanOneCount : ratioWords.describe.aBaseOfAnd(base);
+  base === 0 ? ratioWords.describe.lessThanOneCount : ratioWords.describe.baseAtLeast(base);

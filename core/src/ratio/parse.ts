@@ -72,20 +72,20 @@ function parsePart(part: string): Result<number, RatioProblem> {
 export function describeRatioProblem(problem: RatioProblem): string {
   switch (problem.code) {
     case 'ratio-empty':
-      return ratioWords.parse.typeARatioFor;
+      return ratioWords.parse.empty;
     case 'ratio-part-count':
-      return problem.found < 2 ? ratioWords.parse.aRatioNeedsAt : ratioWords.parse.aRatioHasAt;
+      return problem.found < 2 ? ratioWords.parse.tooFewParts : ratioWords.parse.tooManyParts;
     case 'ratio-part-missing':
-      return ratioWords.parse.partIsMissingType(problem.position);
+      return ratioWords.parse.partMissing(problem.position);
     case 'ratio-not-a-number':
       return ratioWords.parse.isNotANumber(problem.part);
     case 'ratio-too-fine':
-      return ratioWords.parse.isTooFineUse(problem.part);
+      return ratioWords.parse.tooFine(problem.part);
     case 'ratio-negative':
-      return ratioWords.parse.isBelowZeroUse(problem.part);
+      return ratioWords.parse.belowZero(problem.part);
     case 'ratio-too-large':
-      return ratioWords.parse.isTooLargeParts(problem.part, LARGEST_PART);
+      return ratioWords.parse.tooLarge(problem.part, LARGEST_PART);
     case 'ratio-no-breath':
-      return ratioWords.parse.theMustBeAbove(problem.phase);
+      return ratioWords.parse.mustBeAboveZero(problem.phase);
   }
 }

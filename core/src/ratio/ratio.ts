@@ -13,6 +13,9 @@ export type Ratio = Readonly<Record<PhaseKind, number>>;
 /** Lengths of the four phases in counts. */
 export type PhaseCounts = Readonly<Record<PhaseKind, Counts>>;
 
+/** Longest length of one phase, in counts. */
+export const LONGEST_PHASE = 100;
+
 /** A ratio together with its base, the counts of the inhale: what a passage stores. */
 export interface Numbers {
   readonly ratio: Ratio;

@@ -240,33 +240,29 @@ export function describeAllowing(change: AllowingChange): string {
   switch (change.kind) {
     case 'clearance': {
       const upTo = change.upTo === null ? '' : screeningWords.allow.upToS(round(change.upTo));
-      return screeningWords.allow.aCliniciansClearanceFor(
-        CLEARANCE_SCOPES[change.scope],
-        upTo,
-        FACT_NAMES[change.fact],
-      );
+      return screeningWords.allow.clearanceFor(CLEARANCE_SCOPES[change.scope], upTo, FACT_NAMES[change.fact]);
     }
     case 'sittings':
       return screeningWords.allow.moreOnRecord(change.more);
     case 'experience':
       return screeningWords.allow.earlierPracticeIfThere;
     case 'capacity':
-      return screeningWords.allow.aCapacityCheckWith(PHASE_NAMES[change.phase], round(change.seconds));
+      return screeningWords.allow.checkWith(PHASE_NAMES[change.phase], round(change.seconds));
     case 'approval':
-      return screeningWords.allow.aTeachersApprovalOf(describeApprovalOf(change.of));
+      return screeningWords.allow.approvalOf(describeApprovalOf(change.of));
     case 'tomorrow':
-      return screeningWords.allow.anotherDayForToday;
+      return screeningWords.allow.anotherDay;
     case 'longer-sitting':
-      return screeningWords.allow.aSittingOfMin(Math.ceil(change.minutes));
+      return screeningWords.allow.sittingOfMinutes(Math.ceil(change.minutes));
     case 'wait':
-      return screeningWords.allow.moreMinutesAfterThe(change.minutes);
+      return screeningWords.allow.minutesAfterMeal(change.minutes);
     case 'age':
-      return screeningWords.allow.beingYearsOld(change.years);
+      return screeningWords.allow.olderAge(change.years);
     case 'fact-over': {
       const name = FACT_NAMES[change.fact as keyof typeof FACT_NAMES];
       return change.lastDay === null
-        ? screeningWords.allow.onceThisIsNo(name)
-        : screeningWords.allow.fromTheDayAfter(dayInWords(change.lastDay), name);
+        ? screeningWords.allow.onceNotTrue(name)
+        : screeningWords.allow.fromDayAfter(dayInWords(change.lastDay), name);
     }
     case 'session':
       return screeningWords.allow.inTheSession(change.said);

@@ -22,7 +22,7 @@ export interface Readiness {
 
 /** What an open emergency sign means, in words, with what to do. Domain 12, suspend. */
 export const describeEmergency = ({ sign, day }: OpenEmergency): string =>
-  screeningWords.gate.anEmergencySignOn(dayInWords(day), signById(sign).label.toLowerCase());
+  screeningWords.gate.emergencySign(dayInWords(day), signById(sign).label.toLowerCase());
 
 /** Something that is missing before a session can be led. */
 export type LeadNeed =
@@ -103,8 +103,8 @@ export function describeNeed(need: LeadNeed): string {
 }
 
 const NEED_WORDS = {
-  'birth-year': screeningWords.gate.theYearOfBirth,
-  'health-not-asked': screeningWords.gate.theIntakeIsNot,
-  consent: screeningWords.gate.aGuardiansConsentIs,
+  'birth-year': screeningWords.gate.yearOfBirth,
+  'health-not-asked': screeningWords.gate.intakeUnfinished,
+  consent: screeningWords.gate.consentMissing,
   'day-check': screeningWords.gate.todayWasNotAsked,
 } as const;

@@ -49,7 +49,7 @@ export function holdCheck(
     } else {
       const lacking =
         rule.level === 'clearance'
-          ? screeningWords.holdCheck.aClearanceForHolds
+          ? screeningWords.holdCheck.holdClearanceMissing
           : screeningWords.holdCheck.holdsAreLeftOut;
       return { offered: false, reason: `${lacking}: ${FACT_NAMES[rule.fact]}. ${rule.reason}` };
     }

@@ -60,7 +60,7 @@ export const PASSAGE_EDITS: Readonly<Partial<Record<RemedyKind, PassageEdit>>> =
       ? [
           {
             passage: withExhale(passage, countsOf(passage).inhale),
-            said: screeningWords.passageEdits.exhaleAsLongAs,
+            said: screeningWords.passageEdits.exhaleLike,
           },
         ]
       : [],
@@ -191,7 +191,7 @@ function shorten(passage: Passage, { value, threshold }: Finding): readonly Edit
     said: `${some} ${some === 1 ? 'round' : 'rounds'}`,
   }));
   return passage.ownPace > 0
-    ? [{ passage: own, said: screeningWords.passageEdits.withoutMinutesAtOwn }, ...rounds]
+    ? [{ passage: own, said: screeningWords.passageEdits.withoutOwnPace }, ...rounds]
     : rounds;
 }
 
@@ -209,7 +209,7 @@ function fitBreath(
           formatCounts(countsOf(fitted).inhale),
           formatCounts(countsOf(fitted).exhale),
         )
-      : screeningWords.passageEdits.withAShorterDeep;
+      : screeningWords.passageEdits.shorterRecovery;
   return [{ passage: fitted, said }];
 }
 
@@ -222,7 +222,7 @@ function dropParts(passage: Passage): readonly EditedPassage[] {
   return [
     {
       passage: { ...passage, parts: { inhale: unpaused(inhale), exhale: unpaused(exhale) } },
-      said: screeningWords.passageEdits.withoutPausesBetweenThe,
+      said: screeningWords.passageEdits.withoutPartPauses,
     },
     {
       passage: { ...passage, parts: { inhale: null, exhale: null } },
@@ -290,7 +290,7 @@ function slowStrokes(passage: Passage, { feature, threshold }: Finding): readonl
   const steps = ramp && ramp.by > 0 ? Math.floor((limit - rate) / ramp.by) : 0;
   const kept = ramp && rate === passage.rate && steps >= 1 ? { ...ramp, to: rate + steps * ramp.by } : null;
   const said = kept
-    ? screeningWords.passageEdits.toStrokesAMinute(rate, kept.to)
+    ? screeningWords.passageEdits.strokesFromTo(rate, kept.to)
     : screeningWords.passageEdits.strokesAMinute(rate);
   return [{ passage: { ...passage, rate, rateRamp: kept }, said }];
 }
@@ -314,7 +314,7 @@ function freeHands(passage: Passage, { feature }: Finding): readonly EditedPassa
   });
   if (feature === 'faceSeal')
     return [
-      ears('flaps', screeningWords.passageEdits.thumbsOnTheEar),
+      ears('flaps', screeningWords.passageEdits.thumbsOnEars),
       ears(null, screeningWords.passageEdits.earsOpen),
     ];
   const attention: EditedPassage[] =
@@ -331,14 +331,12 @@ function freeHands(passage: Passage, { feature }: Finding): readonly EditedPassa
       ? [
           {
             passage: { ...passage, turns: ['both'] },
-            said: screeningWords.passageEdits.throughBothNostrilsHands,
+            said: screeningWords.passageEdits.throughBothHandsDown,
           },
         ]
       : [];
   const down = [...attention, ...both];
-  return passage.dressing.ears
-    ? [ears(null, screeningWords.passageEdits.earsOpenHandsResting), ...down]
-    : down;
+  return passage.dressing.ears ? [ears(null, screeningWords.passageEdits.earsOpenHandsDown), ...down] : down;
 }
 
 /** The passage with the eyes half open, which nothing forbids. */
@@ -355,7 +353,7 @@ function openSenses(passage: Passage): readonly EditedPassage[] {
     { passage: { ...passage, dressing }, said: screeningWords.passageEdits.eyesHalfOpen },
     {
       passage: { ...passage, dressing: { ...dressing, ears: null } },
-      said: screeningWords.passageEdits.eyesHalfOpenEars,
+      said: screeningWords.passageEdits.eyesAndEarsOpen,
     },
   ];
 }

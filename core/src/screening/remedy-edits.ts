@@ -131,7 +131,7 @@ export function nearestTechniques(technique: TechniqueId, session: Session): rea
 
 function addRest({ session, student }: ScreeningCase, at: number, rest: Seconds): readonly EditedSession[] {
   const before = session.passages[at - 1];
-  const said = screeningWords.remedyEdits.afterSOfRest(rest);
+  const said = screeningWords.remedyEdits.afterRest(rest);
   const longer = (length: Seconds | 'convention'): Seconds =>
     seconds(Math.max(rest, length === 'convention' ? 0 : length));
   if (before?.kind === 'strokes') {

@@ -12,7 +12,7 @@ export const CLEARANCE_SCOPES = {
   locks: 'locks',
   tension: screeningWords.standing.tensingTheBody,
   exhales: screeningWords.standing.longExhales,
-  everything: screeningWords.standing.everythingThatIsPractised,
+  everything: screeningWords.standing.everything,
 } as const;
 export type ClearanceScope = keyof typeof CLEARANCE_SCOPES;
 

@@ -1,5 +1,5 @@
 import type { Conventions } from '../conventions/index.js';
-import { PHASE_KINDS, PHASE_NAMES, type PhaseCounts } from '../ratio/index.js';
+import { LONGEST_PHASE, PHASE_KINDS, PHASE_NAMES, type PhaseCounts } from '../ratio/index.js';
 import {
   HOLD_KINDS,
   holdsAllowedBy,
@@ -11,7 +11,6 @@ import {
 } from '../technique/index.js';
 import { countsToSeconds, formatCounts } from '../units/index.js';
 import { countsAtLimit, countsInCycle, ownRoundOf } from './cycle.js';
-import { LONGEST_PHASE } from './edits.js';
 import { checkLocks, describeLockRefusal } from './locks.js';
 import type { SessionProblem } from './problem.js';
 import type { CountedPassage, Ramp } from './session.js';
@@ -50,7 +49,7 @@ function checkPhases(first: PhaseCounts, limit: PhaseCounts): SessionProblem[] {
   return PHASE_KINDS.filter((kind) => Math.max(first[kind], limit[kind]) > LONGEST_PHASE).map((kind) => ({
     code: 'phase-too-long',
     pointer: '/base',
-    message: sessionWords.checkCounted.theWouldBeCounts(
+    message: sessionWords.checkCounted.phaseTooLong(
       PHASE_NAMES[kind],
       formatCounts(Math.max(first[kind], limit[kind])),
       LONGEST_PHASE,
@@ -66,18 +65,18 @@ function checkPattern(
 ): SessionProblem[] {
   const problems: SessionProblem[] = [];
   if (!pattern.routes.includes(passage.route)) {
-    const message = sessionWords.checkCounted.goesChooseThatOr(name, ROUTE_NAMES[pattern.routes[0]]);
+    const message = sessionWords.checkCounted.routeNotHere(name, ROUTE_NAMES[pattern.routes[0]]);
     problems.push({ code: 'route-not-here', pointer: '/route', message });
   }
   for (const kind of HOLD_KINDS) {
     const used = limit[kind] > 0 || passage.openHold?.phase === kind;
     if (!used || holdsAllowedBy(pattern).includes(kind)) continue;
-    const message = sessionWords.checkCounted.hasNoSetIt(name, PHASE_NAMES[kind]);
+    const message = sessionWords.checkCounted.holdNotHere(name, PHASE_NAMES[kind]);
     problems.push({ code: 'hold-not-here', pointer: passage.openHold ? '/openHold' : '/ratio', message });
   }
   if (!pattern.inhaleThrough.includes(passage.inhaleThrough)) {
     const ways = pattern.inhaleThrough.map((way) => BREATH_PATH_NAMES[way]).join(' or ');
-    const message = sessionWords.checkCounted.goesInThroughThe(
+    const message = sessionWords.checkCounted.pathNotHere(
       name,
       ways,
       BREATH_PATH_NAMES[passage.inhaleThrough],
@@ -86,7 +85,7 @@ function checkPattern(
   }
   const { ears } = passage.dressing;
   if (ears && !pattern.dressings.ears.includes(ears)) {
-    const message = sessionWords.checkCounted.leavesTheEarsOpen(name);
+    const message = sessionWords.checkCounted.earsNotHere(name);
     problems.push({ code: 'ears-not-here', pointer: '/dressing/ears', message });
   }
   return problems;
@@ -101,7 +100,7 @@ function checkParts(passage: CountedPassage, first: PhaseCounts): SessionProblem
     const most = first[kind] - (parts.lengths.length - 1) / 2;
     const pointer = `/parts/${kind}/lengths`;
     if (most < 0.5) {
-      const message = sessionWords.checkCounted.anOfIsToo(
+      const message = sessionWords.checkCounted.tooShortForParts(
         kind,
         formatCounts(first[kind]),
         parts.lengths.length,
@@ -110,7 +109,7 @@ function checkParts(passage: CountedPassage, first: PhaseCounts): SessionProblem
       return [{ code: 'part-too-long', pointer, message }];
     }
     if (longest > most || sum > first[kind]) {
-      const message = sessionWords.checkCounted.thePartsOfThe(
+      const message = sessionWords.checkCounted.partsDoNotSum(
         kind,
         formatCounts(sum),
         formatCounts(first[kind]),
@@ -128,8 +127,8 @@ function checkOpenHold({ openHold }: CountedPassage): SessionProblem[] {
   const { expected, cap } = openHold;
   const message =
     expected > cap
-      ? sessionWords.checkCounted.theCapOfAn(cap, expected, expected)
-      : sessionWords.checkCounted.anOpenHoldIs(LONGEST_OPEN_HOLD, LONGEST_OPEN_HOLD);
+      ? sessionWords.checkCounted.capBelowExpected(cap, expected, expected)
+      : sessionWords.checkCounted.openHoldTooLong(LONGEST_OPEN_HOLD, LONGEST_OPEN_HOLD);
   return expected > cap || cap > LONGEST_OPEN_HOLD
     ? [{ code: 'open-hold-range', pointer: '/openHold/cap', message }]
     : [];
@@ -144,13 +143,13 @@ export function checkRamp(
   const rounds = ownRoundOf(passage, passage.cycles);
   if (ramp.kind === 'from') {
     if (ramp.round <= rounds) return [];
-    const message = sessionWords.checkCounted.thereAreRoundsSo(rounds, ramp.round, rounds);
+    const message = sessionWords.checkCounted.rampNeverComes(rounds, ramp.round, rounds);
     return [{ code: 'ramp-stands-still', pointer: '/round', message }];
   }
   const start = ramp.of === 'base' ? passage.base : first[ramp.of];
   const way = ramp.to - start;
   if (ramp.by === 0 || way === 0 || Math.sign(ramp.by) !== Math.sign(way)) {
-    const message = sessionWords.checkCounted.thisRampNeverMoves(
+    const message = sessionWords.checkCounted.rampNeverMoves(
       formatCounts(start),
       formatCounts(ramp.to),
       way < 0 ? '−1' : '1',
@@ -159,13 +158,13 @@ export function checkRamp(
     return [{ code: 'ramp-stands-still', pointer: '/by', message }];
   }
   if (ramp.every >= rounds) {
-    const message = sessionWords.checkCounted.aStepEveryRounds(ramp.every, rounds, Math.max(1, rounds - 1));
+    const message = sessionWords.checkCounted.stepNeverComes(ramp.every, rounds, Math.max(1, rounds - 1));
     return [{ code: 'ramp-stands-still', pointer: '/every', message }];
   }
   const steps = way / ramp.by;
   if (Number.isInteger(Math.round(steps * 1000) / 1000)) return [];
   const nearest = start + ramp.by * Math.floor(steps);
-  const message = sessionWords.checkCounted.stepsOfFromPass(
+  const message = sessionWords.checkCounted.stepsPassLimit(
     ramp.by,
     formatCounts(start),
     formatCounts(ramp.to),
@@ -191,14 +190,11 @@ function checkPassageLocks(
       return [{ code: 'lock-refused', pointer, message: describeLockRefusal(checked.problem) }];
     const rounds = ownRoundOf(passage, passage.cycles);
     if (locks.length > 0 && passage.locks.fromRound > rounds) {
-      const message = sessionWords.checkCounted.thereAreRoundsSoA(rounds, passage.locks.fromRound, rounds);
+      const message = sessionWords.checkCounted.lockNeverComes(rounds, passage.locks.fromRound, rounds);
       return [{ code: 'lock-never-comes', pointer: '/locks/fromRound', message }];
     }
     if (!foreign) return [];
-    const message = sessionWords.checkCounted.theDoesNotBelong(
-      LOCKS[foreign].names.english,
-      PHASE_NAMES[hold],
-    );
+    const message = sessionWords.checkCounted.lockNotHere(LOCKS[foreign].names.english, PHASE_NAMES[hold]);
     return [{ code: 'lock-not-here', pointer, message }];
   });
 }

@@ -7,7 +7,7 @@ import { sessionWords } from '../words/index.js';
 export function checkStrokes(passage: StrokePassage): readonly SessionProblem[] {
   const { pattern, names } = techniqueOf(passage.technique);
   if (pattern.kind !== 'strokes') {
-    const message = sessionWords.checkStrokes.hasNoStrokesChoose(names.english);
+    const message = sessionWords.checkStrokes.noStrokesHere(names.english);
     return [{ code: 'wrong-kind', pointer: '/technique', message }];
   }
   const problems: SessionProblem[] = [];
@@ -20,11 +20,11 @@ export function checkStrokes(passage: StrokePassage): readonly SessionProblem[] 
   ): void => {
     if (value >= from && value <= to) return;
     const nearest = value < from ? from : to;
-    const message = sessionWords.checkStrokes.goesFromToNot(names.english, from, to, unit, value, nearest);
+    const message = sessionWords.checkStrokes.rangeNotHere(names.english, from, to, unit, value, nearest);
     problems.push({ code, pointer, message });
   };
   if (passage.stroke !== pattern.stroke) {
-    const message = sessionWords.checkStrokes.hasStrokesThatAre(names.english, STROKE_NAMES[pattern.stroke]);
+    const message = sessionWords.checkStrokes.strokeNotHere(names.english, STROKE_NAMES[pattern.stroke]);
     problems.push({ code: 'stroke-not-here', pointer: '/stroke', message });
   }
   within('rate-out-of-range', '/rate', passage.rate, pattern.rate, sessionWords.checkStrokes.strokesAMinute);
@@ -37,7 +37,7 @@ export function checkStrokes(passage: StrokePassage): readonly SessionProblem[] 
   );
   within('sets-out-of-range', '/sets', passage.sets, pattern.sets, 'sets');
   if (new Set(passage.turns).size !== passage.turns.length) {
-    const message = sessionWords.checkStrokes.aSetHasThe;
+    const message = sessionWords.checkStrokes.turnTwice;
     problems.push({ code: 'turn-repeated', pointer: '/turns', message });
   }
   const { rateRamp: ramp } = passage;
@@ -51,11 +51,11 @@ export function checkStrokes(passage: StrokePassage): readonly SessionProblem[] 
     );
     const way = ramp.to - passage.rate;
     if (ramp.by === 0 || way === 0 || Math.sign(ramp.by) !== Math.sign(way) || ramp.every >= passage.sets) {
-      const message = sessionWords.checkStrokes.thisRampNeverMoves(passage.sets, passage.rate, ramp.to);
+      const message = sessionWords.checkStrokes.rampNeverMoves(passage.sets, passage.rate, ramp.to);
       problems.push({ code: 'ramp-stands-still', pointer: '/rateRamp', message });
     } else if (way % ramp.by !== 0) {
       const nearest = passage.rate + ramp.by * Math.max(1, Math.floor(way / ramp.by));
-      const message = sessionWords.checkStrokes.stepsOfFromPass(ramp.by, passage.rate, ramp.to, nearest);
+      const message = sessionWords.checkStrokes.stepsPassLimit(ramp.by, passage.rate, ramp.to, nearest);
       problems.push({ code: 'ramp-misses-limit', pointer: '/rateRamp/to', message });
     }
   }

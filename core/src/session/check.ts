@@ -23,7 +23,7 @@ export function checkSession(session: Session, profile: Conventions): readonly S
   session.passages.forEach((passage, index) => {
     const pointer = `/passages/${index}`;
     if (seen.has(passage.id)) {
-      const message = sessionWords.check.twoPassagesHaveThe;
+      const message = sessionWords.check.idTwice;
       problems.push({ code: 'duplicate-passage-id', pointer: `${pointer}/id`, message });
     }
     seen.add(passage.id);
@@ -33,7 +33,7 @@ export function checkSession(session: Session, profile: Conventions): readonly S
   });
   const hours = halfMillis / 2 / 3_600_000;
   if (hours > LONGEST_SESSION_HOURS) {
-    const message = sessionWords.check.thisWouldTakeHours(hours.toFixed(1), LONGEST_SESSION_HOURS);
+    const message = sessionWords.check.sessionTooLong(hours.toFixed(1), LONGEST_SESSION_HOURS);
     problems.push({ code: 'session-too-long', pointer: '/passages', message });
   }
   return problems;
@@ -47,7 +47,7 @@ export function checkForStudent(
   if (student.tongueRolls !== false) return [];
   return session.passages.flatMap((passage, index): SessionProblem[] => {
     if (passage.kind !== 'counted' || passage.inhaleThrough !== 'rolled-tongue') return [];
-    const message = sessionWords.check.thisTongueDoesNot;
+    const message = sessionWords.check.tongueDoesNotRoll;
     return [{ code: 'tongue-does-not-roll', pointer: `/passages/${index}/inhaleThrough`, message }];
   });
 }

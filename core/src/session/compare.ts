@@ -35,7 +35,7 @@ export function compareSessions(
       said: sessionWords.compare.timeInsteadOf(timeFor(after), timeFor(before)),
     });
   if (JSON.stringify(before.conventions) !== JSON.stringify(after.conventions))
-    differences.push({ kind: 'conventions', said: sessionWords.compare.otherAnswersWhereSchools });
+    differences.push({ kind: 'conventions', said: sessionWords.compare.otherConventions });
   for (const passage of before.passages)
     if (!is.has(passage.id))
       differences.push({ kind: 'removed', said: sessionWords.compare.without(line(passage, before)) });
@@ -46,7 +46,7 @@ export function compareSessions(
       const [then, now] = [line(old, before), line(passage, after)];
       const said =
         then === now
-          ? sessionWords.compare.seatHandsDressingOr(now)
+          ? sessionWords.compare.otherThanNumbers(now)
           : sessionWords.compare.nowInsteadOf(now, then);
       differences.push({ kind: 'changed', said });
     }

@@ -1,4 +1,4 @@
-import { countsOf, numbersFromCounts, type Numbers, type PhaseKind } from '../ratio/index.js';
+import { countsOf, LONGEST_PHASE, numbersFromCounts, type Numbers, type PhaseKind } from '../ratio/index.js';
 import { counts, type Counts } from '../units/index.js';
 import { partCounts } from './cycle.js';
 import { DEFAULT_SEAT_CHANGE, newPassage } from './new-passage.js';
@@ -22,9 +22,6 @@ export function withPhaseCounts<P extends Numbers>(passage: P, kind: PhaseKind, 
 
 /** The base set, the other phases following in proportion. */
 export const withBase = <P extends Numbers>(passage: P, base: Counts): P => ({ ...passage, base });
-
-/** Longest length of one phase, in counts. */
-export const LONGEST_PHASE = 100;
 
 /** A first session: alternate-nostril breathing without holds for eight rounds, then a minute of stillness. */
 export const newSession = (

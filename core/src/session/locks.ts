@@ -39,11 +39,11 @@ const HOLD_WORDS: Readonly<Record<HoldKind, string>> = { internalHold: 'full', e
 export function describeLockRefusal(refusal: LockRefusal): string {
   switch (refusal.code) {
     case 'abdominal-lock-full':
-      return sessionWords.locks.theIsForThe(LOCKS.abdominal.names.english);
+      return sessionWords.locks.emptyHoldOnly(LOCKS.abdominal.names.english);
     case 'no-hold':
-      return sessionWords.locks.thereIsNoHold(HOLD_WORDS[refusal.hold]);
+      return sessionWords.locks.noHold(HOLD_WORDS[refusal.hold]);
     case 'hold-too-short':
-      return sessionWords.locks.aHoldOfS(HOLD_WORDS[refusal.hold], refusal.seconds, refusal.least);
+      return sessionWords.locks.holdTooShort(HOLD_WORDS[refusal.hold], refusal.seconds, refusal.least);
   }
 }
 

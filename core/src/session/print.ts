@@ -21,7 +21,7 @@ export function describeTotals({ last, ...first }: PassageTotals): string {
   const fromTo = (of: (figures: RoundFigures) => string): string =>
     last && of(last) !== of(first) ? sessionWords.print.to(of(first), of(last)) : of(first);
   return [
-    sessionWords.print.stepRoundOfS(
+    sessionWords.print.stepsOfRound(
       steps,
       fromTo(({ roundSeconds }) => formatSeconds(roundSeconds)),
     ),
@@ -48,7 +48,7 @@ export function describePassage(passage: Passage, goal: Goal, conventions: Conve
   switch (passage.kind) {
     case 'natural':
       return passage.untilTap
-        ? sessionWords.print.naturalBreathAboutUntil(formatClock(passage.length * 1000))
+        ? sessionWords.print.naturalUntilTap(formatClock(passage.length * 1000))
         : sessionWords.print.naturalBreath;
     case 'strokes':
       return describeStrokes(passage);
@@ -68,10 +68,10 @@ function describeCounted(passage: CountedPassage, goal: Goal, conventions: Conve
         ? SIDE_NAMES[start]
         : ROUTE_NAMES[route];
   const more = [
-    ...(inhaleThrough === 'nose' ? [] : [sessionWords.print.inThroughThe(BREATH_PATH_NAMES[inhaleThrough])]),
+    ...(inhaleThrough === 'nose' ? [] : [sessionWords.print.inThrough(BREATH_PATH_NAMES[inhaleThrough])]),
     ...(openHold ? [sessionWords.print.openHoldUpTo(openHold.cap)] : []),
     ...ramps.map(describeRamp),
-    ...(ownPace > 0 ? [sessionWords.print.thenAtOwnPace(formatClock(ownPace * 1000))] : []),
+    ...(ownPace > 0 ? [sessionWords.print.thenOwnPace(formatClock(ownPace * 1000))] : []),
   ];
   const counts = formatBreath(countsInCycle(passage, 1, conventions));
   return [`${counts} · ${describeRounds(rounds)}, ${way}`, ...more].join(', ');

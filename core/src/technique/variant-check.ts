@@ -1,4 +1,4 @@
-import { parseRatio, PHASE_NAMES } from '../ratio/index.js';
+import { LONGEST_PHASE, parseRatio, PHASE_KINDS, PHASE_NAMES } from '../ratio/index.js';
 import { techniqueWords } from '../words/index.js';
 import type { BreathModifiers } from './breath-modifiers.js';
 import { isTechniqueId, techniqueOf } from './catalogue/index.js';
@@ -37,7 +37,7 @@ export function checkVariant(variant: Variant): readonly VariantProblem[] {
   const entry = techniqueOf(variant.technique);
   const problems: VariantProblem[] = [];
   if (variant.name.trim() === '') {
-    const message = words.aVariantNeedsA;
+    const message = words.nameNeeded;
     problems.push({ code: 'no-name', pointer: '/name', message });
   }
   for (const [key, range] of Object.entries(variant.ranges) as [RangeKey, Range][])
@@ -85,8 +85,18 @@ function checkBreath(pattern: CountedPattern, variant: Variant, technique: strin
     const hold =
       parsed.ok &&
       HOLD_KINDS.find((kind) => parsed.value.ratio[kind] > 0 && !holdsAllowedBy(pattern).includes(kind));
-    if (parsed.ok && !hold) return;
-    const message = hold ? words.hasNoHold(technique, PHASE_NAMES[hold], text) : words.isNoRatio(text);
+    const base = variant.start.base ?? pattern.start.base;
+    const tooLong =
+      parsed.ok &&
+      PHASE_KINDS.find(
+        (kind) => (base * parsed.value.ratio[kind]) / parsed.value.ratio.inhale > LONGEST_PHASE,
+      );
+    if (parsed.ok && !hold && !tooLong) return;
+    const message = hold
+      ? words.hasNoHold(technique, PHASE_NAMES[hold], text)
+      : tooLong
+        ? words.phaseTooLong(PHASE_NAMES[tooLong], text, base, LONGEST_PHASE)
+        : words.isNoRatio(text);
     problems.push({ code: 'ratio-not-here', pointer: `/ratios/${index}`, message });
   });
   variant.routes?.forEach((route, index) => {
@@ -122,30 +132,34 @@ function checkModifiers(
 }
 
 /** Strokes and natural breathing have nothing of a counted breath to set. */
+const NOT_HERE = {
+  ratios: 'ratio-not-here',
+  routes: 'route-not-here',
+  modifiers: 'modifier-not-here',
+} as const;
 const checkNoBreath = (variant: Variant, technique: string): VariantProblem[] =>
-  (['ratios', 'routes', 'modifiers'] as const)
+  (Object.keys(NOT_HERE) as (keyof typeof NOT_HERE)[])
     .filter((key) => variant[key] !== undefined)
     .map((key) => ({
-      code:
-        key === 'modifiers' ? 'modifier-not-here' : key === 'ratios' ? 'ratio-not-here' : 'route-not-here',
+      code: NOT_HERE[key],
       pointer: `/${key}`,
-      message: words.hasNoLeaveIt(technique, words.lists[key]),
+      message: words.notInTechnique(technique, words.lists[key]),
     }));
 
 function checkRange(entry: Technique, key: RangeKey, { from, to }: Range): VariantProblem[] {
   const { name } = RANGE_FACTS[key];
   const pointer = `/ranges/${key}`;
   if (!rangeKeysOf(entry).includes(key)) {
-    const message = words.hasNoLeaveIt(entry.names.english, name);
+    const message = words.notInTechnique(entry.names.english, name);
     return [{ code: 'range-not-here', pointer, message }];
   }
   if (from > to) {
-    const message = words.theRangeOfThe(name, from, to, to, from);
+    const message = words.rangeEmpty(name, from, to, to, from);
     return [{ code: 'range-empty', pointer: `${pointer}/to`, message }];
   }
   const limits = limitsOf(entry, key);
   if (from < limits.from || to > limits.to) {
-    const message = words.theLiesBetweenAnd(
+    const message = words.rangeBeyond(
       name,
       limits.from,
       limits.to,
@@ -172,6 +186,6 @@ function checkStart(
   const range = ranges[key] ?? rangeOf(entry, key);
   if (!range || range.from > range.to || (start >= range.from && start <= range.to)) return [];
   const nearest = start < range.from ? range.from : range.to;
-  const message = words.itBeginsWithOutside(RANGE_FACTS[key].name, start, range.from, range.to, nearest);
+  const message = words.startOutside(RANGE_FACTS[key].name, start, range.from, range.to, nearest);
   return [{ code: 'start-outside', pointer: `/start/${key}`, message }];
 }

@@ -100,6 +100,7 @@ describe('a variant', () => {
   const refused: readonly [TechniqueId, Partial<Variant>, string][] = [
     ['ujjayi', { ratios: ['1:1', 'soon'] }, 'ratio-not-here /ratios/1'],
     ['slow-even', { ratios: ['1:1:1'] }, 'ratio-not-here /ratios/0'],
+    ['nadi-shodhana', { ratios: ['1:30:1'] }, 'ratio-not-here /ratios/0'],
     ['surya-bhedana', { ratios: ['1:1:1:1'] }, 'ratio-not-here /ratios/0'],
     ['nadi-shodhana', { routes: ['both'] }, 'route-not-here /routes/0'],
     ['kapalabhati', { seats: ['cross-legged', 'lying'] }, 'seat-not-here /seats/1'],

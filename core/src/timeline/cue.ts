@@ -86,13 +86,13 @@ function speak(facts: CueFacts, naming: Naming): string {
     case 'turning':
       return timelineWords.cue.turn;
     case 'letGo':
-      return timelineWords.cue.letGoBreatheAs;
+      return timelineWords.cue.letGo;
     case 'strokes':
       return timelineWords.cue.strokes(strokes?.number ?? 0) + AIRWAY_WORDS[facts.airway];
     case 'quiet':
-      return timelineWords.cue.breatheNaturallyUntilIt;
+      return timelineWords.cue.naturallyUntilQuiet;
     case 'ownPace':
-      return facts.ownPace ? ownPace(facts.ownPace) : timelineWords.cue.theSameAtYour;
+      return facts.ownPace ? ownPace(facts.ownPace) : timelineWords.cue.sameAtOwnPace;
     case 'seatChange':
       return facts.seat
         ? timelineWords.cue.changeTheSeat(SEATS[facts.seat].name)
@@ -100,11 +100,9 @@ function speak(facts: CueFacts, naming: Naming): string {
     case 'handUp':
       return facts.raised === 'ears' ? timelineWords.cue.handsToTheEars : timelineWords.cue.raiseTheHand;
     case 'freeBreath':
-      return timelineWords.cue.oneFreeBreathThrough;
+      return timelineWords.cue.freeBreath;
     case 'closing':
-      return facts.raised === 'ears'
-        ? timelineWords.cue.handsDownOneFree
-        : timelineWords.cue.handDownOneBreath;
+      return facts.raised === 'ears' ? timelineWords.cue.handsDown : timelineWords.cue.handDownBreath;
     case 'natural':
       return timelineWords.cue.breatheNaturally;
   }
@@ -113,16 +111,14 @@ function speak(facts: CueFacts, naming: Naming): string {
 /** "The same at your own pace: in left, out right, in right, out left"; near the end, the side to end on. */
 function ownPace({ stage, breaths, endsOn }: OwnPace): string {
   const finish =
-    endsOn === 'both'
-      ? timelineWords.cue.finishYourRound
-      : timelineWords.cue.finishYourRoundThe(SIDE_NAMES[endsOn]);
+    endsOn === 'both' ? timelineWords.cue.finishRound : timelineWords.cue.finishRoundOn(SIDE_NAMES[endsOn]);
   switch (stage) {
     case 'going': {
       const ways = breaths.map(({ kind, airway }) => PHASE_LABELS[kind] + AIRWAY_WORDS[airway]);
-      return timelineWords.cue.theSameAtYourOwn(endsOn === 'both' ? '' : `: ${ways.join(', ')}`);
+      return timelineWords.cue.sameAtOwnPaceWith(endsOn === 'both' ? '' : `: ${ways.join(', ')}`);
     }
     case 'last-minute':
-      return timelineWords.cue.oneMinuteToGo;
+      return timelineWords.cue.minuteToGo;
     case 'last-round':
       return timelineWords.cue.lastRound(finish);
   }
@@ -130,7 +126,7 @@ function ownPace({ stage, breaths, endsOn }: OwnPace): string {
 
 /** Fingers where the sides change without being led. */
 const takeTurns = ({ left, right }: NonNullable<OwnPace['fingers']>): string =>
-  timelineWords.cue.rightLeftInTurn(moves(right, 'close'), moves(left, 'close'));
+  timelineWords.cue.fingersInTurn(moves(right, 'close'), moves(left, 'close'));
 
 function breath({ airway, mouth, part, hum }: CueFacts, kind: 'inhale' | 'exhale'): string {
   const verb = hum

@@ -1,6 +1,6 @@
 import { conventions, counted, passageOf, sessionOf, stillness } from '../testing.js';
 import type { Passage } from '../session/index.js';
-import { counts, seconds } from '../units/index.js';
+import { counts, pace, seconds } from '../units/index.js';
 import { describeInstructions, instructionsOf } from './index.js';
 
 const TO = { hand: 'right', naming: 'english', conventions: conventions() } as const;
@@ -21,6 +21,7 @@ describe('what a passage asks beside its numbers', () => {
     [counted('1:1', 4, { byAttention: true }), 'The sides are followed by attention alone, hands down.'],
     [counted('1:1', 4, { trial: true }), 'A trial round.'],
     [counted('1:1', 4, { exhaleThrough: 'rounded-lips' }), 'Out through the rounded lips.'],
+    [counted('1:1', 4, { pace: pace(1500) }), 'A count lasts 1.5 s.'],
     [counted('1:1', 4, { between: seconds(3) }), 'Let go for 3 s after each breath.'],
     [counted('1:1', 4, { turning: { full: seconds(1), empty: seconds(0) } }), 'A pause of 1 s when full.'],
     [
@@ -50,6 +51,10 @@ describe('what a passage asks beside its numbers', () => {
     [passageOf('bhramari', 'counted'), 'Hum on the exhale.'],
     [passageOf('bhramari', 'counted'), 'Hands at the ears: '],
     [passageOf('kapalabhati', 'strokes'), 'Strokes: sharp exhale, passive inhale.'],
+    [
+      passageOf('kapalabhati', 'strokes', { dressing: { ...counted('1:1', 4).dressing, syllable: 'hum' } }),
+      'Silently with the breath: “hum”.',
+    ],
     [passageOf('kapalabhati', 'strokes'), 'After each set one deep breath: in 4 · out 6.'],
     [stillness(), 'Eyes closed, resting.'],
   ];

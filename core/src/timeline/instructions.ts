@@ -23,7 +23,7 @@ import {
   type BreathModifiers,
   type Naming,
 } from '../technique/index.js';
-import { counts, formatCounts } from '../units/index.js';
+import { counts, DEFAULT_PACE, formatCounts, formatSeconds } from '../units/index.js';
 import { timelineWords } from '../words/index.js';
 import { nameLocks } from './cue.js';
 import { closingHand, describeClosingHand } from './fingers.js';
@@ -45,7 +45,7 @@ export function describeInstructions(passage: Passage, to: Instructed): readonly
     ...describeHands(passage, to),
     words.eyes(GAZES[passage.kind === 'natural' ? (passage.gaze ?? 'eyes-closed') : passage.dressing.gaze]),
     ...(passage.kind === 'counted' ? describeBreath(passage, to) : []),
-    ...(passage.kind === 'strokes' ? describeStrokes(passage) : []),
+    ...(passage.kind === 'strokes' ? describeStrokes(passage, to) : []),
   ];
 }
 
@@ -73,8 +73,9 @@ function describeHands(passage: Passage, { hand, conventions }: Instructed): str
 }
 
 function describeBreath(passage: CountedPassage, { naming, conventions }: Instructed): string[] {
-  const { dressing, exhaleThrough, parts, locks, turning, between } = passage;
+  const { dressing, exhaleThrough, pace, parts, locks, turning, between } = passage;
   return [
+    ...(pace === DEFAULT_PACE ? [] : [words.pace(formatSeconds(pace / 1000))]),
     ...describeModifiers(dressing, conventions),
     ...(exhaleThrough === 'nose' ? [] : [words.outThrough(BREATH_PATH_NAMES[exhaleThrough])]),
     ...(parts.inhale ? [describeParts(words.inByParts, parts.inhale)] : []),
@@ -113,9 +114,13 @@ const describeParts = (
     regions,
   );
 
-function describeStrokes({ stroke, recovery, quiet }: StrokePassage): string[] {
+function describeStrokes(
+  { stroke, recovery, quiet, dressing }: StrokePassage,
+  { conventions }: Instructed,
+): string[] {
   return [
     words.strokes(STROKE_NAMES[stroke]),
+    ...describeModifiers(dressing, conventions),
     ...(recovery
       ? [
           words.recovery(

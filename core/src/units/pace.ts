@@ -20,15 +20,15 @@ export type PaceProblem =
 export function describePaceProblem(problem: PaceProblem): string {
   switch (problem.code) {
     case 'more-taps':
-      return unitsWords.pace.tapOnMore(problem.missing);
+      return unitsWords.pace.tapOn(problem.missing);
     case 'pace-out-of-range':
-      return unitsWords.pace.thatWouldBeS(
+      return unitsWords.pace.paceBeyond(
         (problem.millis / 1000).toFixed(2),
         FASTEST_PACE / 1000,
         SLOWEST_PACE / 1000,
       );
     case 'pulse-out-of-range':
-      return unitsWords.pace.aPulseLiesBetween(PULSE_RANGE.from, PULSE_RANGE.to);
+      return unitsWords.pace.pulseRange(PULSE_RANGE.from, PULSE_RANGE.to);
   }
 }
 

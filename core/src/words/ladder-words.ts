@@ -3,15 +3,15 @@ import { inLanguage, type Value } from '../language.js';
 /** Sentences of ladder. */
 export const ladderWords = inLanguage({
   buildLadder: {
-    growsInTheseNumbers: (name: Value, of: Value, value: Value) =>
+    growsInNumbers: (name: Value, of: Value, value: Value) =>
       `${name} grows in ${of}; these numbers are ${value}.`,
-    isNotAboveChoose: (rung: Value, rung2: Value) =>
+    targetNotAbove: (rung: Value, rung2: Value) =>
       `${rung} is not above ${rung2}: choose a target that is further on.`,
-    doesNotGrowBy: (name: Value, name2: Value, list: Value) =>
+    growsNotBySchool: (name: Value, name2: Value, list: Value) =>
       `${name} does not grow by ${name2}: choose ${list}.`,
-    isNotPractisedWith: (name: Value, rung: Value, rung2: Value) =>
+    notPractisedWith: (name: Value, rung: Value, rung2: Value) =>
       `${name} is not practised with ${rung}. The nearest it is practised with: ${rung2}.`,
-    isOutOfAnybodys: (rung: Value, to: Value) =>
+    beyondReach: (rung: Value, to: Value) =>
       `${rung} is out of anybody's reach: ${to} s is the longest here. Choose a nearer target.`,
     countsOfABreath: 'counts of a breath',
     strokesGrowBy5: (list: Value) =>
@@ -20,30 +20,28 @@ export const ladderWords = inLanguage({
       `${name} does not come by ${rung}. Nearest on its way: ${words}.`,
   },
   decide: {
-    aStopSignIn: (sign: Value) => `A stop sign in the last sitting: ${sign}. One rung down.`,
-    ofTheLastWith: (hard: Value, count: Value, effort: Value, done: Value) =>
+    stopSignInLast: (sign: Value) => `A stop sign in the last sitting: ${sign}. One rung down.`,
+    hardAmongLast: (hard: Value, count: Value, effort: Value, done: Value) =>
       `${hard} of the last ${count} with effort ${effort} or more, or less than ${done} % done. One rung down.`,
-    daysSinceTheLast: (days: Value, meaning: Value) => `${days} days since the last sitting: ${meaning}`,
-    noSittingOnThis: 'No sitting on this rung yet.',
-    thisIsTheLast: 'This is the last rung: the target.',
+    daysSinceLast: (days: Value, meaning: Value) => `${days} days since the last sitting: ${meaning}`,
+    noSittingYet: 'No sitting on this rung yet.',
+    lastAlready: 'This is the last rung: the target.',
     onTheRungWanted: (count: Value, wanted: Value) => `${count} on the rung, wanted ${wanted}.`,
     of: (there: Value, count: Value) => `${there} of ${count}.`,
-    ofTheLastComplete: (there: Value, count: Value) => `${there} of the last ${count} complete, wanted all.`,
-    medianEffortWantedOr: (there: Value, wanted: Value) =>
-      `Median effort ${there}, wanted ${wanted} or less.`,
-    highestEffortWantedOr: (there: Value, wanted: Value) =>
-      `Highest effort ${there}, wanted ${wanted} or less.`,
-    effortNotToldIn: (there: Value, count: Value) => `Effort not told in ${there} of the last ${count}.`,
-    aStopSignInOf: (count: Value) => `A stop sign in ${count} of the last, wanted none.`,
+    completeAmongLast: (there: Value, count: Value) => `${there} of the last ${count} complete, wanted all.`,
+    medianEffort: (there: Value, wanted: Value) => `Median effort ${there}, wanted ${wanted} or less.`,
+    highestEffort: (there: Value, wanted: Value) => `Highest effort ${there}, wanted ${wanted} or less.`,
+    effortNotTold: (there: Value, count: Value) => `Effort not told in ${there} of the last ${count}.`,
+    stopSignsInLast: (count: Value) => `A stop sign in ${count} of the last, wanted none.`,
     easedOnTheWay: (count: Value) => `Eased on the way in ${count} of the last, wanted none.`,
-    todaysFitDoesNot: "Today's fit does not allow the next rung yet.",
-    checkTheCapacityAnew: 'check the capacity anew.',
+    notWithinFit: "Today's fit does not allow the next rung yet.",
+    checkCapacity: 'check the capacity anew.',
     oneRungDown: 'one rung down.',
     repeatTheRung: 'repeat the rung.',
   },
   forecast: {
-    aDayMoreA: 'a day more a week',
-    aSittingMoreA: 'a sitting more a day',
+    dayMore: 'a day more a week',
+    sittingMore: 'a sitting more a day',
   },
   rung: {
     strokes: (sets: number, strokes: Value, rate: Value) =>

@@ -10,13 +10,12 @@ export const policyWords = inLanguage({
     general: (time: Value) => `${time}; nothing where the numbers are gentle`,
   },
   ages: {
-    theYearOfBirth: 'The year of birth is in the future: use a year up to now.',
-    underYearsNothingIs: (least: Value) =>
-      `Under ${least} years nothing is taught here: check the year of birth.`,
+    yearOfBirth: 'The year of birth is in the future: use a year up to now.',
+    underAge: (least: Value) => `Under ${least} years nothing is taught here: check the year of birth.`,
   },
   reasons: {
-    sayWhyInTwo: 'Say why, in two words at least: it is kept with the decision.',
-    sayWhoItWas: 'Say who it was, by name: a letter is not enough.',
+    reasonWanted: 'Say why, in two words at least: it is kept with the decision.',
+    nameWanted: 'Say who it was, by name: a letter is not enough.',
   },
   signs: {
     caution:

@@ -5,56 +5,56 @@ export const sessionWords = inLanguage({
   checkCounted: {
     hasNoCountedPhases: (technique: Value) =>
       `${technique} has no counted phases: choose another technique or its own form.`,
-    theWouldBeCounts: (kind: Value, counts: Value, most: Value) =>
+    phaseTooLong: (kind: Value, counts: Value, most: Value) =>
       `The ${kind} would be ${counts} counts; ${most} is the most. Lower the base or the ratio.`,
-    goesChooseThatOr: (name: Value, routes: Value) =>
+    routeNotHere: (name: Value, routes: Value) =>
       `${name} goes ${routes}: choose that, or another technique.`,
-    hasNoSetIt: (name: Value, kind: Value) =>
+    holdNotHere: (name: Value, kind: Value) =>
       `${name} has no ${kind}: set it to 0, or choose a technique with a hold.`,
-    goesInThroughThe: (name: Value, ways: Value, inhaleThrough: Value) =>
+    pathNotHere: (name: Value, ways: Value, inhaleThrough: Value) =>
       `${name} goes in through the ${ways}, not through the ${inhaleThrough}.`,
-    leavesTheEarsOpen: (name: Value) => `${name} leaves the ears open: take the hands down.`,
-    anOfIsToo: (kind: Value, counts: Value, value: Value, counts2: Value) =>
+    earsNotHere: (name: Value) => `${name} leaves the ears open: take the hands down.`,
+    tooShortForParts: (kind: Value, counts: Value, value: Value, counts2: Value) =>
       `An ${kind} of ${counts} is too short for ${value} parts of half a count: ${counts2} is the least.`,
-    thePartsOfThe: (kind: Value, counts: Value, counts2: Value, least: Value, kind2: Value) =>
+    partsDoNotSum: (kind: Value, counts: Value, counts2: Value, least: Value, kind2: Value) =>
       `The parts of the ${kind} sum to ${counts} counts and it has ${counts2}: make the longest ${least}, or the ${kind2} longer.`,
-    theCapOfAn: (cap: Value, expected: Value, expected2: Value) =>
+    capBelowExpected: (cap: Value, expected: Value, expected2: Value) =>
       `The cap of an open hold is ${cap} s, shorter than the ${expected} s expected: use ${expected2} s or more.`,
-    anOpenHoldIs: (most: Value, most2: Value) =>
+    openHoldTooLong: (most: Value, most2: Value) =>
       `An open hold is let go on for ${most} s at most: use ${most2} s.`,
-    thereAreRoundsSo: (rounds: Value, round: Value, rounds2: Value) =>
+    rampNeverComes: (rounds: Value, round: Value, rounds2: Value) =>
       `There are ${rounds} rounds, so a hold from round ${round} never comes: use round ${rounds2} or an earlier one.`,
-    thisRampNeverMoves: (counts: Value, counts2: Value, value: Value, counts3: Value) =>
+    rampNeverMoves: (counts: Value, counts2: Value, value: Value, counts3: Value) =>
       `This ramp never moves from ${counts} towards ${counts2}: use steps of ${value} and another limit than ${counts3}.`,
-    aStepEveryRounds: (every: Value, rounds: Value, most: Value) =>
+    stepNeverComes: (every: Value, rounds: Value, most: Value) =>
       `A step every ${every} rounds never comes in ${rounds} rounds: use ${most} or fewer.`,
-    stepsOfFromPass: (by: Value, counts: Value, counts2: Value, value: Value) =>
+    stepsPassLimit: (by: Value, counts: Value, counts2: Value, value: Value) =>
       `Steps of ${by} from ${counts} pass ${counts2} without meeting it: the nearest limit is ${value}.`,
-    thereAreRoundsSoA: (rounds: Value, fromRound: Value, rounds2: Value) =>
+    lockNeverComes: (rounds: Value, fromRound: Value, rounds2: Value) =>
       `There are ${rounds} rounds, so a lock from round ${fromRound} never comes: use round ${rounds2} or an earlier one, or take it out.`,
-    theDoesNotBelong: (technique: Value, hold: Value) =>
+    lockNotHere: (technique: Value, hold: Value) =>
       `The ${technique} does not belong to this technique in the ${hold}: take it out.`,
   },
   checkStrokes: {
-    hasNoStrokesChoose: (technique: Value) =>
+    noStrokesHere: (technique: Value) =>
       `${technique} has no strokes: choose another technique or its own form.`,
-    goesFromToNot: (technique: Value, from: Value, to: Value, unit: Value, value: Value, nearest: Value) =>
+    rangeNotHere: (technique: Value, from: Value, to: Value, unit: Value, value: Value, nearest: Value) =>
       `${technique} goes from ${from} to ${to} ${unit}, not ${value}: use ${nearest}.`,
-    hasStrokesThatAre: (technique: Value, stroke: Value) =>
+    strokeNotHere: (technique: Value, stroke: Value) =>
       `${technique} has strokes that are ${stroke}: take those, or another technique.`,
     strokesAMinute: 'strokes a minute',
     strokesATurn: 'strokes a turn',
-    aSetHasThe: 'A set has the same turn twice: take one out.',
-    thisRampNeverMoves: (sets: Value, rate: Value, to: Value) =>
+    turnTwice: 'A set has the same turn twice: take one out.',
+    rampNeverMoves: (sets: Value, rate: Value, to: Value) =>
       `This ramp never moves in ${sets} sets from ${rate} towards ${to} a minute: use a step every set, and more than one set.`,
-    stepsOfFromPass: (by: Value, rate: Value, to: Value, nearest: Value) =>
+    stepsPassLimit: (by: Value, rate: Value, to: Value, nearest: Value) =>
       `Steps of ${by} from ${rate} pass ${to} without meeting it: the nearest limit is ${nearest}.`,
   },
   check: {
-    twoPassagesHaveThe: 'Two passages have the same id: give each its own.',
-    thisWouldTakeHours: (number: Value, most: Value) =>
+    idTwice: 'Two passages have the same id: give each its own.',
+    sessionTooLong: (number: Value, most: Value) =>
       `This would take ${number} hours; ${most} is the most. Lower the rounds, the counts or the pace.`,
-    thisTongueDoesNot: 'This tongue does not roll: breathe in over the teeth or the flat tongue instead.',
+    tongueDoesNotRoll: 'This tongue does not roll: breathe in over the teeth or the flat tongue instead.',
   },
   compare: {
     openTime: 'open time',
@@ -62,19 +62,18 @@ export const sessionWords = inLanguage({
     insteadOf: (title: Value, before: Value) => `“${title}” instead of “${before}”`,
     forInsteadOf: (goal: Value, before: Value) => `for ${goal} instead of ${before}`,
     timeInsteadOf: (minutes: Value, minutes2: Value) => `${minutes} instead of ${minutes2}`,
-    otherAnswersWhereSchools: 'other answers where schools differ',
+    otherConventions: 'other answers where schools differ',
     without: (line: Value) => `without ${line}`,
     with: (line: Value) => `with ${line}`,
-    seatHandsDressingOr: (now: Value) => `${now}: seat, hands, dressing or what is said`,
+    otherThanNumbers: (now: Value) => `${now}: seat, hands, dressing or what is said`,
     nowInsteadOf: (now: Value, then: Value) => `${now} instead of ${then}`,
     inAnotherOrder: 'in another order',
   },
   locks: {
-    theIsForThe: (technique: Value) =>
+    emptyHoldOnly: (technique: Value) =>
       `The ${technique} is for the empty hold only: take it out of the full hold.`,
-    thereIsNoHold: (hold: Value) =>
-      `There is no ${hold} hold to set a lock in: add the hold or take the lock out.`,
-    aHoldOfS: (hold: Value, seconds: Value, least: Value) =>
+    noHold: (hold: Value) => `There is no ${hold} hold to set a lock in: add the hold or take the lock out.`,
+    holdTooShort: (hold: Value, seconds: Value, least: Value) =>
       `A ${hold} hold of ${seconds} s is too short for a lock: ${least} s is the least, so that it can be set and released.`,
   },
   print: {
@@ -86,19 +85,19 @@ export const sessionWords = inLanguage({
     to: (from: Value, to: Value) => `${from} to ${to}`,
     base: 'base',
     rounds: (rounds: Value, one: boolean) => `${rounds} ${one ? 'round' : 'rounds'}`,
-    stepRoundOfS: (steps: Value, range: Value) => `${steps}-step round of ${range} s`,
+    stepsOfRound: (steps: Value, range: Value) => `${steps}-step round of ${range} s`,
     breathsAMinute: (range: Value) => `${range} breaths a minute`,
     holdShare: (shown: Value) => `hold share ${shown} %`,
     fromRound: (of: Value, round: Value) => `${of} from round ${round}`,
     eachRound: 'each round',
     everyRounds: (every: Value) => `every ${every} rounds`,
     ramp: (what: Value, by: Value, often: Value, counts: Value) => `${what} ${by} ${often} to ${counts}`,
-    naturalBreathAboutUntil: (time: Value) => `natural breath, about ${time}, until a tap`,
+    naturalUntilTap: (time: Value) => `natural breath, about ${time}, until a tap`,
     naturalBreath: 'natural breath',
     from: (start: Value) => `from ${start}`,
-    inThroughThe: (inhaleThrough: Value) => `in through the ${inhaleThrough}`,
+    inThrough: (inhaleThrough: Value) => `in through the ${inhaleThrough}`,
     openHoldUpTo: (cap: Value) => `open hold up to ${cap} s`,
-    thenAtOwnPace: (time: Value) => `then ${time} at own pace`,
+    thenOwnPace: (time: Value) => `then ${time} at own pace`,
     strokes: (sets: number, strokes: Value, rates: Value, sides: Value) =>
       `${sets} ${sets === 1 ? 'set' : 'sets'} of ${strokes} strokes at ${rates} a minute${sides}`,
   },

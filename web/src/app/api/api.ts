@@ -64,7 +64,7 @@ export const TRY_EVERY = 5_000;
 /** Only what the queue of this browser holds is called kept, and by whoever put it there. */
 export const AWAY: ApiProblem = {
   kind: 'away',
-  message: frameWords.api.theServerCannotBe,
+  message: frameWords.api.serverAway,
 };
 
 const isProblem = (body: unknown): body is Problem =>

@@ -63,7 +63,7 @@ const LOADING = { kind: 'loading' } as const;
 const valueOf = <T>(loaded: Loaded<T>): T | null =>
   loaded.kind === 'ready' ? loaded.value : loaded.kind === 'failed' ? loaded.last : null;
 
-const AWAY_NOW = frameWords.loaded.theServerCannotBe;
+const AWAY_NOW = frameWords.loaded.serverAway;
 
 /** Asks again by itself while the server is away, and says so each time; every other problem is passed on. */
 export const askingAgain = <T>(request: Observable<T>, away: (message: string) => void): Observable<T> =>

@@ -41,7 +41,7 @@ export const paceForm: NumberForm = {
     const value = readNumber(text);
     return value === null ? null : Math.round(value * 1000);
   },
-  hint: kitWords.numberForms.from05To,
+  hint: kitWords.numberForms.paceRange,
 };
 
 /** Minutes and seconds; the value is in milliseconds. 7:30, or 7.5 for minutes. */
@@ -64,7 +64,7 @@ export const restForm = minutes(kitWords.numberForms.minutesForExample1);
 export const pulseForm: NumberForm = {
   print: String,
   read: only(Number.isInteger),
-  hint: kitWords.numberForms.beatsAMinuteFrom,
+  hint: kitWords.numberForms.pulseRange,
 };
 
 /** Whole numbers of something, between limits. */
@@ -78,7 +78,7 @@ export const wholeForm = (from: number, to: number, unit: string): NumberForm =>
 export const secondsForm = (from: number, to: number): NumberForm => ({
   print: (value) => String(value),
   read: only((value) => Number.isInteger(value * 2)),
-  hint: kitWords.numberForms.fromToSIn(from, to),
+  hint: kitWords.numberForms.secondsRange(from, to),
 });
 
 /** Counts in halves that may also be taken away: a step. */
@@ -89,5 +89,5 @@ export const stepForm: NumberForm = {
     const value = readNumber(text.replace(/^\s*[-−+]/, ''));
     return value !== null && Number.isInteger(value * 2) ? sign * value : null;
   },
-  hint: kitWords.numberForms.aStepInHalf,
+  hint: kitWords.numberForms.stepForm,
 };

@@ -30,7 +30,7 @@ const QR_MARGIN = 4;
 })
 export class QrCode {
   readonly address = input.required<string>();
-  readonly label = input(kitWords.qrCode.aSquareToScan);
+  readonly label = input(kitWords.qrCode.squareToScan);
 
   protected readonly square = signal<Square | null>(null);
 

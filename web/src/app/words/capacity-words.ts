@@ -26,7 +26,7 @@ export const capacityWords = inLanguage({
     holdStep: '3 · Hold',
     emptyHoldStep: '4 · Empty hold',
     naturalStep: '5 · Natural minute',
-    anEasyFullInhale:
+    inhaleTask:
       'An easy, full inhale: what could go on for ten minutes, not the longest. Rest between tries.',
     afterAnEasyInhale: 'After an easy inhale, a smooth exhale to its easy end. Nothing is squeezed out.',
     afterAnEasyInhaleHold:

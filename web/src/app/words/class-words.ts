@@ -13,7 +13,7 @@ export const classWords = inLanguage({
     note: 'note',
     archived: '· archived',
     noClassYetGive: 'No class yet. Give the first one a name above.',
-    giveTheClassA: 'Give the class a name, as you call it.',
+    nameNeeded: 'Give the class a name, as you call it.',
   },
   classPage: {
     bringBack: 'Bring back',
@@ -23,11 +23,11 @@ export const classWords = inLanguage({
     name: 'name',
     nameOfTheClass: 'name of the class',
     note: 'note',
-    whoComesInThe: 'who comes, in the order in which they sit',
+    whoComes: 'who comes, in the order in which they sit',
     save: 'Save',
     sessions: 'Sessions',
     newSession: 'New session',
-    noSessionYetA: 'No session yet. A new one opens on the Bench.',
-    giveTheClassA: 'Give the class a name, as you call it.',
+    noSession: 'No session yet. A new one opens on the Bench.',
+    nameNeeded: 'Give the class a name, as you call it.',
   },
 });

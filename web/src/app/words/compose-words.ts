@@ -23,6 +23,6 @@ export const composeWords = inLanguage({
     takeThisOne: 'Take this one',
     leftOutAndWhy: 'Left out, and why',
     notMeasured: 'not measured',
-    itCouldNotBe: 'It could not be worked out. Reload the page and try again.',
+    failed: 'It could not be worked out. Reload the page and try again.',
   },
 });

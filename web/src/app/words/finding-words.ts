@@ -31,7 +31,7 @@ export const findingWords = inLanguage({
     theWholeSession: 'The whole session',
   },
   findingWays: {
-    noChangeOfThe: 'No change of the session lifts this alone.',
+    noChangeLifts: 'No change of the session lifts this alone.',
     whatWouldAllowThis: 'What would allow this?',
     nothingOnRecordWould: 'Nothing on record would: it is left out for this student.',
     leaveItOut: 'leave it out',

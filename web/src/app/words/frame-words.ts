@@ -64,15 +64,15 @@ export const frameWords = inLanguage({
     youAreSignedOut: (what: Value) =>
       `You are signed out. Kept in this browser: ${what}. It is sent once you`,
     signInAgain: 'sign in again',
-    theServerIsAway: (what: Value) => `The server is away. Kept in this browser and sent by itself: ${what}.`,
+    serverAway: (what: Value) => `The server is away. Kept in this browser and sent by itself: ${what}.`,
     notAcceptedAndKept: (name: Value, refused: Value) =>
       `Not accepted and kept in this browser: ${name}. ${refused}`,
-    seeWhatIsOn: 'See what is on record',
-    saveItAsA: 'Save it as a file',
+    seeOnRecord: 'See what is on record',
+    saveAsFile: 'Save it as a file',
     discardIt: 'Discard it',
     anEditedSession: 'an edited session',
     editedSessions: 'edited sessions',
-    aRecordOfA: 'a record of a sitting',
+    record: 'a record of a sitting',
     recordsOfSittings: 'records of sittings',
     aReportFromHome: 'a report from home',
     reportsFromHome: 'reports from home',
@@ -84,11 +84,10 @@ export const frameWords = inLanguage({
     itIsKeptNowhere: 'It is kept nowhere else.',
   },
   api: {
-    theServerCannotBe:
-      'The server cannot be reached just now. Try again in a moment; what is typed here stays.',
+    serverAway: 'The server cannot be reached just now. Try again in a moment; what is typed here stays.',
   },
   loaded: {
-    theServerCannotBe: 'The server cannot be reached just now. It is asked again by itself.',
+    serverAway: 'The server cannot be reached just now. It is asked again by itself.',
   },
   sessions: {
     templateForNobodyYet: 'template, for nobody yet',
@@ -101,8 +100,8 @@ export const frameWords = inLanguage({
     theLocalNumber: 'the local number',
   },
   words: {
-    theServerIsAway:
+    serverAway:
       'The server is away, and this browser keeps nothing: leave this page open until the server is back.',
-    whatWasDoneIs: 'What was done is kept in this browser and sent by itself.',
+    doneKept: 'What was done is kept in this browser and sent by itself.',
   },
 });

@@ -8,7 +8,7 @@ export const homeWords = inLanguage({
     printOrSaveAs: 'Print, or save as PDF',
     practiceAtHome: 'Practice at home',
     thereIsNoCard: 'There is no card as long as this may not be led:',
-    scanItWithA: 'Scan it with a phone: it leads this practice, and tells your instructor how it was.',
+    scan: 'Scan it with a phone: it leads this practice, and tells your instructor how it was.',
     forYou: 'For you',
     asAgreed: 'as agreed',
   },
@@ -23,12 +23,12 @@ export const homeWords = inLanguage({
   },
   homePage: {
     nuvrah: 'Nuvrah',
-    toldItStandsIn: (toldDay: Value) => `Told. It stands in your instructor’s record for ${toldDay}.`,
+    told: (toldDay: Value) => `Told. It stands in your instructor’s record for ${toldDay}.`,
     doNotPractiseAgain:
       'Do not practise again before you have talked with your instructor, and with a doctor about the sign.',
     thereIsNoConnection:
       'There is no connection. It is kept on this phone and sent by itself, once this page is open with a connection.',
-    aPracticeOfCould: (dayOf: Value, refused: Value) =>
+    notTold: (dayOf: Value, refused: Value) =>
       `A practice of ${dayOf} could not be told: ${refused} It is kept here; tell your instructor yourself.`,
     sendItAgain: 'Send it again',
     throwItAway: 'Throw it away',
@@ -36,11 +36,11 @@ export const homeWords = inLanguage({
       `${count === 1 ? 'One report waits' : `${count} reports wait`} on this phone for a connection.`,
     thisLinkDoesNot: 'This link does not open',
     noConnection: 'No connection',
-    thisPageHasTo: 'This page has to be opened once with a connection; after that it works without one.',
+    openOnceConnected: 'This page has to be opened once with a connection; after that it works without one.',
     tryAgain: 'Try again',
     practiceFor: (called: Value) => `Practice for ${called}`,
     from: (instructor: Value) => `from ${instructor}`,
-    thereIsNoConnectionThis: 'There is no connection: this is what the last visit found.',
+    offline: 'There is no connection: this is what the last visit found.',
     anAdultIsHere: 'An adult is here with me for the whole practice',
     begin: (total: Value) => `Begin, ${total}`,
     next: 'Next',
@@ -48,18 +48,18 @@ export const homeWords = inLanguage({
     iPractisedWithoutThis: 'I practised without this page',
     thisLinkOpensUntil: (until: Value) => `This link opens until ${until}.`,
     thisPageWorksWithout: 'This page works without a connection now.',
-    yourInstructorWantsTo:
+    instructorWantsToTalk:
       'Your instructor wants to talk with you before you practise again. Quiet breathing through the nose is always possible.',
     opening: 'Opening …',
   },
   homeTelling: {
     finished: 'Finished',
     ended: 'Ended',
-    handDownSitA: 'Hand down. Sit a moment, and let the breath go as it likes.',
+    handDownSit: 'Hand down. Sit a moment, and let the breath go as it likes.',
     whatWasDone: 'What was done',
     tellYourInstructor: 'Tell your instructor',
     doNotTell: 'Do not tell',
-    sayHowHardIt: 'Say how hard it felt: choose a number from 0 to 10.',
+    effortNeeded: 'Say how hard it felt: choose a number from 0 to 10.',
   },
   practiceSteps: {
     oneRoundOf: 'One round of',
@@ -70,15 +70,15 @@ export const homeWords = inLanguage({
   },
   stopSigns: {
     notToday: 'Not today',
-    withAFeverAn:
+    notTodayWith:
       'With a fever, an asthma flare, after alcohol or sedatives, soon after a meal or hard exercise, or while driving, in water or at a height. Then only quiet breathing through the nose.',
     stopAtOnce: 'Stop at once',
-    theNumberHereIs: (action: Value) => `: ${action} The number here is`,
+    numberHere: (action: Value) => `: ${action} The number here is`,
   },
   homeRunner: {
     goOnAsPlanned: 'Go on as planned, or stop and breathe naturally.',
     thisWasNotAgreed: 'This was not agreed with your instructor.',
-    yourInstructorWantsTo:
+    instructorWantsToTalk:
       'Your instructor wants to talk with you before you go on: stop, and breathe naturally.',
   },
 });

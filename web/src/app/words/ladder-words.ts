@@ -88,13 +88,13 @@ export const ladderWords = inLanguage({
   },
   calendarPage: {
     practiceCalendar: 'Practice calendar',
-    ifEverySittingIs:
+    ifEasy:
       'If every sitting is easy. A rung is entered only when its decision is made; none above what fits today is planned.',
     howFar: 'how far',
     forACalendarIcalendar: 'For a calendar (iCalendar)',
     print: 'Print',
-    daysAndTimesAre: 'Days and times are set on the ladder',
-    nothingIsPlannedThe: 'Nothing is planned: the ladder has ended, or waits for a clearance.',
+    daysOnLadder: 'Days and times are set on the ladder',
+    nothingPlanned: 'Nothing is planned: the ladder has ended, or waits for a clearance.',
     weekOf: (name: Value) => `Week of ${name}`,
     day: 'day',
     at: 'at',
@@ -103,8 +103,8 @@ export const ladderWords = inLanguage({
     minutes: 'minutes',
     rungOnceThatIs: (rung: Value) => `rung ${rung}, once that is decided`,
     halfAYear: 'half a year',
-    byTheClockIt: 'by the clock: it is not known where the sun rises',
-    byTheClockThe: 'by the clock: the sun does not rise and set on this day',
+    clockSunUnknown: 'by the clock: it is not known where the sun rises',
+    clockNoSun: 'by the clock: the sun does not rise and set on this day',
     theSunOf: (timeZone: Value, name: Value) => `${timeZone}, the sun of ${name}`,
   },
   dailySittings: {
@@ -130,15 +130,15 @@ export const ladderWords = inLanguage({
     workOutAForecast: 'Work out a forecast',
     forecast: 'forecast',
     cancel: 'Cancel',
-    itCouldNotBe: 'It could not be worked out. Reload the page and try again.',
+    failed: 'It could not be worked out. Reload the page and try again.',
     oneCourseInTen: 'One course in ten is there by',
     halfOfThemBy: 'Half of them by',
     nineInTenBy: 'Nine in ten by',
     chanceOfTheWished: 'Chance of the wished date',
-    ofTheCoursesAre: (percent: Value) =>
+    coursesNotThere: (percent: Value) =>
       `${percent} of the courses are not there within three years. Living with a rung is a success too.`,
     whatWouldHelpMost: 'What would help most, worked out the same way:',
-    tenThousandCoursesFrom: (practised: Value, planned: Value, comfortable: Value, sittings: Value) =>
+    basis: (practised: Value, planned: Value, comfortable: Value, sittings: Value) =>
       `Ten thousand courses, from ${practised} of ${planned} planned days practised and ${comfortable} of the last ${sittings} sittings comfortable. A forecast, no promise.`,
     getThere: (said: Value, percent: Value) => `${said}: ${percent} get there`,
     noEarlier: 'no earlier',
@@ -161,7 +161,7 @@ export const ladderWords = inLanguage({
     insertAfter: 'Insert after',
     remove: 'Remove',
     emptyHold: 'empty hold',
-    theWasNeverMeasured: (phase: Value) => `the ${phase} was never measured`,
+    neverMeasured: (phase: Value) => `the ${phase} was never measured`,
     shareOf: (round: Value, phase: Value) => `${round} %, the ${phase}`,
   },
   newLadder: {

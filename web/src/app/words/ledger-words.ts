@@ -89,11 +89,11 @@ export const ledgerWords = inLanguage({
     importLog: 'Import log',
     notUtf8: 'This file is not written in UTF-8: save it once more as CSV in UTF-8, and choose it again.',
     backToTheLedger: 'Back to the Ledger',
-    aCsvFileWith:
+    aboutFile:
       'A CSV file with one row for each passage of a sitting, as the Ledger gives it out, or written by hand with at least',
     studentStartedAtTechnique:
       'student, started_at, technique, inhale, exhale, breaths_planned, breaths_done',
-    nothingIsPutOn: '. Nothing is put on record before you say so.',
+    nothingPutYet: '. Nothing is put on record before you say so.',
     allColumns: 'All columns',
     chooseAFile: 'Choose a file',
     cancel: 'Cancel',
@@ -116,9 +116,9 @@ export const ledgerWords = inLanguage({
     student: 'student',
     done: 'done',
     effort: 'effort',
-    theFileCouldNot: 'The file could not be read. Choose it once more.',
+    fileNotRead: 'The file could not be read. Choose it once more.',
     puttingOnRecord: 'putting on record',
-    itCouldNotBe: 'It could not be put on record.',
+    failed: 'It could not be put on record.',
     areOnRecordChoose: (sent: Value) =>
       ` ${sent} are on record; choose the file again to go on with the rest.`,
   },
@@ -166,6 +166,6 @@ export const ledgerWords = inLanguage({
     sun: 'Sun',
     nothingOnRecord: 'nothing on record',
     onRecord: (sittings: Value) => `${sittings} on record`,
-    practisedOnOfThe: (size: Value) => `Practised on ${size} of the last 28 days.`,
+    practisedOn: (size: Value) => `Practised on ${size} of the last 28 days.`,
   },
 });

@@ -50,17 +50,17 @@ export const shelfWords = inLanguage({
   conventionsPage: {
     whereSchoolsDiffer: 'Where schools differ',
     backToTheShelf: 'Back to the Shelf',
-    yourOwnAnswersFor:
+    about:
       'Your own answers, for every session that has none of its own. A sitting keeps the answers it was led with.',
     namesAreWritten: 'Names are written',
     theClosingHand: 'The closing hand',
     backToTheDefaults: 'Back to the defaults',
-    plainLatinNadiShodhana: 'plain Latin (nadi shodhana)',
-    withDiacriticsNOdhana: 'with diacritics (nāḍī śodhana)',
-    englishAlternateNostrilBreath: 'English (alternate-nostril breath)',
+    namingPlain: 'plain Latin (nadi shodhana)',
+    namingDiacritic: 'with diacritics (nāḍī śodhana)',
+    namingEnglish: 'English (alternate-nostril breath)',
     saving: 'Saving …',
     saved: 'Saved.',
-    theChoiceWasNot: (message: Value) => `${message} The choice was not saved.`,
+    choiceNotSaved: (message: Value) => `${message} The choice was not saved.`,
   },
   techniquePage: {
     changeThisVariant: 'Change this variant',
@@ -94,7 +94,7 @@ export const shelfWords = inLanguage({
     unobtrusive: 'unobtrusive',
     notOnTheShelf: 'Not on the Shelf',
     thereIsNoTechnique: 'There is no technique of this address.',
-    lookAtAllOf: 'Look at all of them',
+    lookAtAll: 'Look at all of them',
     fromToBegins: (from: Value, to: Value, unit: Value, start: Value) =>
       `${from} to ${to} ${unit}, begins with ${start}`,
     canBeHeard: 'can be heard',
@@ -119,8 +119,8 @@ export const shelfWords = inLanguage({
     labelWithUnit: (name: Value, unit: Value) => `${name}, ${unit}`,
     note: 'Note on the variant',
     leaveIt: 'Leave it',
-    saveItAsA: 'Save it as a file',
-    takeItFromA: 'Take it from a file',
+    saveAsFile: 'Save it as a file',
+    takeFromFile: 'Take it from a file',
     fromToInHalves: (from: Value, to: Value, unit: Value) => `From ${from} to ${to} ${unit}, in halves.`,
   },
   variantForm: {

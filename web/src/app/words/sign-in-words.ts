@@ -9,6 +9,6 @@ export const signInWords = inLanguage({
     password: 'Password',
     signIn: 'Sign in',
     fillInEMail: 'Fill in e-mail and password.',
-    theServerCannotBe: 'The server cannot be reached. Try again in a moment.',
+    serverAway: 'The server cannot be reached. Try again in a moment.',
   },
 });

@@ -51,7 +51,7 @@ const STEPS: Readonly<Record<Step, string>> = {
 };
 
 const GUIDES: Readonly<Record<CapacityPhase, string>> = {
-  inhale: capacityWords.capacityPage.anEasyFullInhale,
+  inhale: capacityWords.capacityPage.inhaleTask,
   exhale: capacityWords.capacityPage.afterAnEasyInhale,
   hold: capacityWords.capacityPage.afterAnEasyInhaleHold,
   emptyHold: capacityWords.capacityPage.afterAnEasyExhale,

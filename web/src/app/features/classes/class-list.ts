@@ -103,7 +103,7 @@ export class ClassList {
     event.preventDefault();
     const form = event.target as HTMLFormElement;
     const name = form.querySelector<HTMLInputElement>('input')?.value.trim() ?? '';
-    if (name === '') return this.sent.say(this.words.giveTheClassA);
+    if (name === '') return this.sent.say(this.words.nameNeeded);
     this.sent.send(
       this.classes.add({ id: crypto.randomUUID(), name, members: [], note: '' }),
       ({ id }) => void this.router.navigate(['/classes', id]),

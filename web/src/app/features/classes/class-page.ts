@@ -50,7 +50,7 @@ import { classWords } from '../../words/class-words';
             </label>
           </div>
           <nv-checks
-            [legend]="said.whoComesInThe"
+            [legend]="said.whoComes"
             [words]="words()"
             [value]="members()"
             (valueChange)="members.set($event)"
@@ -79,7 +79,7 @@ import { classWords } from '../../words/class-words';
           <nv-session-table
             [sessions]="page.value()?.[2] ?? []"
             (changed)="page.again()"
-            [empty]="said.noSessionYetA"
+            [empty]="said.noSession"
           />
         </section>
       }
@@ -122,7 +122,7 @@ export class ClassPage {
     const [name, note] = [
       ...(event.target as HTMLFormElement).querySelectorAll<HTMLInputElement>('input[type=text]'),
     ];
-    if ((name?.value ?? '').trim() === '') return this.sent.say(this.said.giveTheClassA);
+    if ((name?.value ?? '').trim() === '') return this.sent.say(this.said.nameNeeded);
     this.change(group, {
       name: name?.value ?? '',
       note: note?.value ?? '',

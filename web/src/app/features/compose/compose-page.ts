@@ -141,7 +141,7 @@ export class ComposePage {
       },
       error: () => {
         this.progress.set(null);
-        this.sent.say(this.words.itCouldNotBe);
+        this.sent.say(this.words.failed);
       },
     });
   }

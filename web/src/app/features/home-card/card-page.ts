@@ -115,7 +115,7 @@ const SLACK = 0.98;
               @if (card.held.length === 0 && card.address; as address) {
                 <div class="scan">
                   <nv-qr-code [address]="address" />
-                  <p>{{ words.scanItWithA }}</p>
+                  <p>{{ words.scan }}</p>
                 </div>
               }
               @if (card.cautions.length > 0) {

@@ -24,8 +24,8 @@ const WEEKS = {
 type Weeks = keyof typeof WEEKS;
 
 const INSTEAD = {
-  'no-place': ladderWords.calendarPage.byTheClockIt,
-  'no-sun': ladderWords.calendarPage.byTheClockThe,
+  'no-place': ladderWords.calendarPage.clockSunUnknown,
+  'no-sun': ladderWords.calendarPage.clockNoSun,
 } as const;
 
 /** The weeks to come, day by day with their numbers, to print or to take into a calendar. */
@@ -45,7 +45,7 @@ const INSTEAD = {
           </span>
         </nv-page-bar>
         <p>
-          {{ words.ifEverySittingIs }}
+          {{ words.ifEasy }}
         </p>
         <div class="ways screen">
           <nv-select
@@ -58,10 +58,10 @@ const INSTEAD = {
             words.forACalendarIcalendar
           }}</a>
           <button matButton="outlined" type="button" (click)="print()">{{ words.print }}</button>
-          <a matButton [routerLink]="['/ladders', id()]">{{ words.daysAndTimesAre }}</a>
+          <a matButton [routerLink]="['/ladders', id()]">{{ words.daysOnLadder }}</a>
         </div>
         @if (shown.days.length === 0) {
-          <p class="notice">{{ words.nothingIsPlannedThe }}</p>
+          <p class="notice">{{ words.nothingPlanned }}</p>
         }
         @for (week of byWeek(); track week.from) {
           <h2>{{ words.weekOf(week.name) }}</h2>

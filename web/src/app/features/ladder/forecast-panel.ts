@@ -39,7 +39,7 @@ const percent = (share: number): string => `${Math.round(share * 100)} %`;
       }
     </div>
     @if (failed()) {
-      <p class="wrong" role="alert">{{ said.itCouldNotBe }}</p>
+      <p class="wrong" role="alert">{{ said.failed }}</p>
     }
     @if (forecast(); as found) {
       <dl role="status">
@@ -56,7 +56,7 @@ const percent = (share: number): string => `${Math.round(share * 100)} %`;
       </dl>
       @if (found.arrived < 0.995) {
         <p>
-          {{ said.ofTheCoursesAre(percent(1 - found.arrived)) }}
+          {{ said.coursesNotThere(percent(1 - found.arrived)) }}
         </p>
       }
       @if (help().length > 0) {
@@ -69,7 +69,7 @@ const percent = (share: number): string => `${Math.round(share * 100)} %`;
       }
       <p class="soft">
         {{
-          said.tenThousandCoursesFrom(
+          said.basis(
             ladder().log.practised,
             ladder().log.planned,
             ladder().log.comfortable,

@@ -137,7 +137,7 @@ export class RungTable {
           need === null
             ? '–'
             : need.share === Infinity
-              ? this.said.theWasNeverMeasured(PHASE_WORDS[need.phase])
+              ? this.said.neverMeasured(PHASE_WORDS[need.phase])
               : this.said.shareOf(Math.round(need.share * 100), PHASE_WORDS[need.phase]),
         above: aboveFit,
       };

@@ -28,7 +28,7 @@ import { leadWords } from '../../words/lead-words';
       <span class="soft" role="status">{{ recordState() }}</span>
     </header>
     @if (stopped()) {
-      <p class="large">{{ words.handDownLetThe }}</p>
+      <p class="large">{{ words.handDownLetGo }}</p>
     }
     <nv-sign-panel
       [asked]="stopped()"
@@ -121,8 +121,8 @@ export class LeadClosing {
   );
   protected readonly recordState = computed(() => {
     if (this.busy()) return this.words.puttingItOnRecord;
-    if (this.waiting()) return this.words.theServerIsAway;
-    return this.store.sitting()?.record ? this.words.whatWasDoneIs : this.words.notOnRecordYet;
+    if (this.waiting()) return this.words.serverAway;
+    return this.store.sitting()?.record ? this.words.doneKept : this.words.notOnRecordYet;
   });
 
   private readonly typed = computed(() => markOf([this.effort(), this.note().trim()]));

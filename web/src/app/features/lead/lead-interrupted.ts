@@ -27,7 +27,7 @@ import { leadWords } from '../../words/lead-words';
         {{ words.goOnFrom(where()) }}
       </button>
       <button matButton="outlined" type="button" (click)="end.emit()">
-        {{ words.endItHereAnd }}
+        {{ words.endHereKeep }}
       </button>
     </div>
   `,

@@ -91,8 +91,8 @@ const LEAVE_UNRECORDED: Question = {
             />
           } @else {
             <p class="notice edge">
-              {{ words.thisSessionIsNo }}
-              <a [routerLink]="['/bench', id()]">{{ words.fitItOnThe }}</a>
+              {{ words.notOneStudents }}
+              <a [routerLink]="['/bench', id()]">{{ words.fitOnBench }}</a>
             </p>
           }
         }
@@ -210,7 +210,7 @@ export class LeadPage implements AsksBeforeLeaving {
         if (problem.kind === 'away') return this.problem.set(NOT_BEGUN);
         const stale = problem.problem.code === 'stale';
         if (stale) this.page.again();
-        this.problem.set(stale ? this.words.theSessionWasChanged : problem.message);
+        this.problem.set(stale ? this.words.changedMeanwhile : problem.message);
       },
     });
   }

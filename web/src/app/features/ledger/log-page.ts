@@ -31,8 +31,8 @@ const SHOWN = 50;
         <a matButton routerLink="/ledger">{{ words.backToTheLedger }}</a>
       </nv-page-bar>
       <p>
-        {{ words.aCsvFileWith }}
-        <code>{{ words.studentStartedAtTechnique }}</code>{{ words.nothingIsPutOn }}
+        {{ words.aboutFile }}
+        <code>{{ words.studentStartedAtTechnique }}</code>{{ words.nothingPutYet }}
       </p>
       <nv-fold [name]="words.allColumns">
         <ng-template>
@@ -227,7 +227,7 @@ export class LogPage {
           this.progress.set(null);
           this.log.set({ ...message.log, sittings });
         },
-        error: (problem: unknown) => this.fail(problem, this.words.theFileCouldNot),
+        error: (problem: unknown) => this.fail(problem, this.words.fileNotRead),
       });
   }
 
@@ -246,7 +246,7 @@ export class LogPage {
           this.progress.set(null);
           this.added.set(added);
         },
-        error: (problem: unknown) => this.fail(problem, this.words.itCouldNotBe, sent),
+        error: (problem: unknown) => this.fail(problem, this.words.failed, sent),
       });
   }
 

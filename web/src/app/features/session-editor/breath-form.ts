@@ -89,7 +89,7 @@ const BETWEEN: Range = { from: 0, to: 60 };
         />
       </div>
       <div class="labelled">
-        <span>{{ words.thenAtOwnPace }}</span>
+        <span>{{ words.thenOwnPace }}</span>
         <nv-number-field
           [label]="words.minutesAtOwnPace"
           [unit]="words.minutes"
@@ -141,7 +141,7 @@ const BETWEEN: Range = { from: 0, to: 60 };
             [checked]="parts.atEnd"
             (change)="changeParts(breath.kind, { atEnd: $event.checked })"
           >
-            {{ words.aPauseAtThe }}
+            {{ words.pauseAtEnd }}
           </mat-checkbox>
         }
       </div>

@@ -119,7 +119,7 @@ export class EasePanel {
     const day = badDayTest(passage, sustainable, this.conventions());
     if (!day) return null;
     if (day.holds) return { text: this.words.stillWithinReach, eased: null };
-    const first = this.words.theFailsFirstS(
+    const first = this.words.failsFirst(
       PHASE_NAMES[day.phase],
       formatSeconds(day.needed),
       formatSeconds(day.there),

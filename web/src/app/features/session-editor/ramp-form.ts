@@ -85,7 +85,7 @@ import { benchWords } from '../../words/bench-words';
           <div class="labelled">
             <span>{{ words.fromRound }}</span>
             <nv-number-field
-              [label]="words.roundInWhichThe"
+              [label]="words.holdFromRound"
               [value]="row.ramp.round"
               [form]="forms.every"
               [min]="2"
@@ -102,9 +102,9 @@ import { benchWords } from '../../words/bench-words';
       }
     }
     <div>
-      <button matButton="outlined" type="button" (click)="addStep()">{{ words.aStepEveryFew }}</button>
+      <button matButton="outlined" type="button" (click)="addStep()">{{ words.addStep }}</button>
       @if (holds().length > 0) {
-        <button matButton="outlined" type="button" (click)="addFrom()">{{ words.aHoldFromA }}</button>
+        <button matButton="outlined" type="button" (click)="addFrom()">{{ words.addHoldFrom }}</button>
       }
     </div>
   `,

@@ -105,7 +105,7 @@ import { benchWords } from '../../words/bench-words';
             }
           </ul>
         } @else {
-          <p>{{ words.everySpokenCueHas }}</p>
+          <p>{{ words.allCuesFit }}</p>
         }
         <p>{{ stop }}</p>
         <p class="soft">{{ caution }}</p>
@@ -184,7 +184,7 @@ export class RunningSheet {
       notFor:
         owner.kind === 'class'
           ? inTheWay.map(({ student, needs }) =>
-              this.words.notForAsIt(student.name, needs.map(describeNeed).join(' ')),
+              this.words.notFor(student.name, needs.map(describeNeed).join(' ')),
             )
           : [],
       title: session.title,
@@ -210,7 +210,7 @@ export class RunningSheet {
         };
       }),
       cues: cuesTooLong(timeline, naming).map(({ passage, words, needed, there, instead, times }) => {
-        const short = instead === '' ? this.words.leaveItToThe : this.words.sayInstead(instead ?? '');
+        const short = instead === '' ? this.words.leaveToTone : this.words.sayInstead(instead ?? '');
         return this.words.takesTooLong(
           nameOf(passage),
           words,

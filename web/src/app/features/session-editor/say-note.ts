@@ -8,11 +8,11 @@ import { benchWords } from '../../words/bench-words';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <label>
-      <span>{{ words.sayAloudWhenIt }}</span>
+      <span>{{ words.sayAloud }}</span>
       <textarea
         rows="2"
         maxlength="1000"
-        [attr.aria-label]="words.sayAloudWhenIt"
+        [attr.aria-label]="words.sayAloud"
         [value]="text()"
         (input)="write($event)"
       ></textarea>

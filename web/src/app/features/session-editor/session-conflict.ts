@@ -89,7 +89,7 @@ export class SessionConflict {
       choose: () => this.keepMine.emit(),
     },
     {
-      ...this.describe(sessionFromChecked(this.theirs().document), this.words.theOneThatWas),
+      ...this.describe(sessionFromChecked(this.theirs().document), this.words.savedOne),
       when: clockInWords(momentFromText(this.theirs().updatedAt)),
       action: this.words.takeThisOne,
       choose: () => this.takeTheirs.emit(),

@@ -97,18 +97,18 @@ export class SessionFile {
     const problems = checkSession(session, this.account.required().conventions);
     if (problems.length > 0)
       return this.refuse([
-        this.words.nothingWasTakenFrom,
+        this.words.nothingTaken,
         ...problems.map((one) => `${one.pointer}: ${one.message}`),
       ]);
     this.refused.set(false);
     const variants = this.words.variantsThatAreNot;
-    this.said.set([this.words.openingItAsA, ...(lost.length > 0 ? [variants] : [])]);
+    this.said.set([this.words.opening, ...(lost.length > 0 ? [variants] : [])]);
     this.sessions.add(this.owner(), session).subscribe({
       next: ({ id }) => {
         this.said.set(lost.length > 0 ? [variants] : []);
         void this.router.navigate(['/bench', id]);
       },
-      error: (problem: ApiProblem) => this.refuse([this.words.nothingWasTakenFrom, saidOf(problem)]),
+      error: (problem: ApiProblem) => this.refuse([this.words.nothingTaken, saidOf(problem)]),
     });
   }
 

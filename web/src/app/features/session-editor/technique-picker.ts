@@ -70,7 +70,7 @@ const SERVES = 0.8;
           </button>
         </li>
       } @empty {
-        <li class="soft">{{ words.noTechniqueAnswersTo }}</li>
+        <li class="soft">{{ words.noneFound }}</li>
       }
     </ul>
     @if (closable()) {

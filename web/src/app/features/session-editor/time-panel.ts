@@ -240,7 +240,7 @@ export class TimePanel {
     const fit = fitTime(this.session(), conventions, minutes, this.locked(), weights);
     if (!fit.ok) {
       const least = formatClock(fit.problem.least * 1000);
-      this.said.set([this.words.withOneRoundOf(least)]);
+      this.said.set([this.words.leastTime(least)]);
       return;
     }
     const { session, changes, leftOver } = fit.value;

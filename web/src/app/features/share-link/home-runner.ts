@@ -31,7 +31,7 @@ const KEPT_AS = 'home.practice';
 
 const STOP_QUIETLY = homeWords.homeRunner.goOnAsPlanned;
 const NOT_AGREED = homeWords.homeRunner.thisWasNotAgreed;
-const ASK_FIRST = homeWords.homeRunner.yourInstructorWantsTo;
+const ASK_FIRST = homeWords.homeRunner.instructorWantsToTalk;
 
 const setupOf = (practice: HomePractice): LeadSetup => {
   const { session, hand, conventions } = practisedOf(practice);

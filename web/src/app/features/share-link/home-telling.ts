@@ -15,7 +15,7 @@ import { homeWords } from '../../words/home-words';
   imports: [EffortAndNote, MatButtonModule, SignPanel],
   template: `
     <h1>{{ record().outcome === 'finished' ? words.finished : words.ended }}</h1>
-    <p>{{ words.handDownSitA }}</p>
+    <p>{{ words.handDownSit }}</p>
     <nv-sign-panel
       [asked]="record().outcome !== 'finished'"
       [emergencyNumber]="number()"
@@ -74,7 +74,7 @@ export class HomeTelling {
 
   protected tell(): void {
     const effort = this.effort();
-    if (effort === null) return this.problem.set(this.words.sayHowHardIt);
+    if (effort === null) return this.problem.set(this.words.effortNeeded);
     this.problem.set(null);
     const { passages, takenBack, ...rest } = this.record();
     const record = {

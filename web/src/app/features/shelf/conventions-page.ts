@@ -18,9 +18,9 @@ import { PageBar } from '../../shared/page/page-bar';
 import { shelfWords } from '../../words/shelf-words';
 
 const NAMINGS: Readonly<Record<Naming, string>> = {
-  plain: shelfWords.conventionsPage.plainLatinNadiShodhana,
-  diacritic: shelfWords.conventionsPage.withDiacriticsNOdhana,
-  english: shelfWords.conventionsPage.englishAlternateNostrilBreath,
+  plain: shelfWords.conventionsPage.namingPlain,
+  diacritic: shelfWords.conventionsPage.namingDiacritic,
+  english: shelfWords.conventionsPage.namingEnglish,
 };
 
 /** Where the instructor stands where schools differ, and how names are written. Each choice is saved as it is made. */
@@ -36,7 +36,7 @@ const NAMINGS: Readonly<Record<Naming, string>> = {
         <a matButton="outlined" routerLink="/shelf">{{ words.backToTheShelf }}</a>
       </nv-page-bar>
       <p class="soft">
-        {{ words.yourOwnAnswersFor }}
+        {{ words.about }}
       </p>
       @if (problem(); as text) {
         <p class="notice problem" role="alert">{{ text }}</p>
@@ -117,7 +117,7 @@ export class ConventionsPage {
       next: () => this.said.set(this.words.saved),
       error: (problem: ApiProblem) => {
         this.said.set('');
-        this.problem.set(this.words.theChoiceWasNot(problem.message));
+        this.problem.set(this.words.choiceNotSaved(problem.message));
       },
     });
   }

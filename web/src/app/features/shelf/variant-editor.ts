@@ -67,10 +67,10 @@ import { VariantForm } from './variant-form';
           <button matButton type="button" (click)="archive(stored)">
             {{ stored.archived ? words.bringBack : words.takeOff }}
           </button>
-          <button matButton type="button" (click)="exportIt()">{{ words.saveItAsA }}</button>
+          <button matButton type="button" (click)="exportIt()">{{ words.saveAsFile }}</button>
         } @else {
           <nv-file-button
-            [label]="words.takeItFromA"
+            [label]="words.takeFromFile"
             accept="application/json,.json"
             (fileChosen)="importIt($event)"
           />

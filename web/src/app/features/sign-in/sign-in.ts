@@ -78,7 +78,7 @@ export class SignIn {
       next: () => void this.router.navigateByUrl(localAddress(this.then())),
       error: (problem: ApiProblem) => {
         this.busy.set(false);
-        this.problem.set(problem.kind === 'away' ? this.words.theServerCannotBe : problem.message);
+        this.problem.set(problem.kind === 'away' ? this.words.serverAway : problem.message);
       },
     });
   }

@@ -27,7 +27,7 @@ import { studentWords } from '../../words/student-words';
           </button>
         </li>
       } @empty {
-        <li class="soft">{{ words.noneYetWhereA }}</li>
+        <li class="soft">{{ words.noneYet }}</li>
       }
     </ul>
     @if (sent.message(); as text) {

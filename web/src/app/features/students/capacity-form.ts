@@ -287,7 +287,7 @@ export class CapacityForm {
   protected setComfort(breathText: string, holdText: string): void {
     const [breath, hold] = [Number(breathText), Number(holdText)];
     const outside = [breath, hold].some((share) => !(share >= 0.3 && share <= 1));
-    this.wrongComfort.set(outside ? this.words.aComfortFactorLies : null);
+    this.wrongComfort.set(outside ? this.words.comfortRange : null);
     if (!outside) this.saving.change(this.student(), { comfort: { breath, hold } });
   }
 

@@ -64,7 +64,7 @@ const EMERGENCY_SIGNS = SIGNS.filter(({ kind }) => kind === 'emergency');
           }
         </li>
       } @empty {
-        <li class="soft">{{ words.noClearanceIsOn }}</li>
+        <li class="soft">{{ words.noClearance }}</li>
       }
     </ul>
     <nv-fold [name]="words.fileAClearance">
@@ -200,10 +200,10 @@ export class ClearanceList {
     const typed = (name: string): string =>
       form.querySelector<HTMLInputElement>(`input[name="${name}"]`)?.value.trim() ?? '';
     const cause = this.cause();
-    if (cause === '') return this.sent.say(this.words.chooseTheConditionOr);
+    if (cause === '') return this.sent.say(this.words.conditionNeeded);
     if (!isPersonName(typed('clinician'))) return this.sent.say(NAME_WANTED);
     const [givenOn, until] = [this.givenOn(), this.until()];
-    if (givenOn === null) return this.sent.say(this.words.sayWhenItWas);
+    if (givenOn === null) return this.sent.say(this.words.givenNeeded);
     if (until === null) return this.sent.say(this.words.sayThroughWhichDay);
     const upTo = this.ofSign() ? '' : typed('upTo');
     const of = this.ofSign()

@@ -130,7 +130,7 @@ export class FactList {
 
   protected readonly nothing = computed(() => {
     const asked = this.student().healthAskedOn;
-    return asked === null ? this.words.nothingIsOnRecord : this.words.askedOnNothingOf(dayInWords(asked));
+    return asked === null ? this.words.nothingIsOnRecord : this.words.nothingTrue(dayInWords(asked));
   });
   protected readonly rows = computed(() => {
     const today = this.today();

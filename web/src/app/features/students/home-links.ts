@@ -40,7 +40,7 @@ const END_LINK = {
   imports: [SelectField, FormsModule, QrCode, MatButtonModule, RouterLink],
   template: `
     @if (sessions().length === 0) {
-      <p class="notice">{{ words.aCardAndA }}</p>
+      <p class="notice">{{ words.needsSession }}</p>
     } @else {
       <form (ngSubmit)="give()">
         <div class="row">
@@ -96,7 +96,7 @@ const END_LINK = {
               {{ copied() === link.id ? words.copied : words.copy }}
             </button>
           } @else {
-            <span class="soft">{{ words.itsAddressCannotBe }}</span>
+            <span class="soft">{{ words.addressLost }}</span>
           }
           @if (link.address) {
             <button

@@ -24,11 +24,11 @@ import { studentWords } from '../../words/student-words';
     </p>
     <form (submit)="erase($event)">
       <label>
-        <span>{{ words.toEraseTypeThe(student().name) }}</span>
+        <span>{{ words.toErase(student().name) }}</span>
         <input
           autocomplete="off"
           maxlength="120"
-          [attr.aria-label]="words.toEraseTypeThe(student().name)"
+          [attr.aria-label]="words.toErase(student().name)"
           [value]="typed()"
           (input)="type($event)"
         />

@@ -63,7 +63,7 @@ const SEAT_WORDS = Object.fromEntries(Object.entries(SEATS).map(([id, { name }])
         <mat-form-field class="wide">
           <mat-label>{{ words.name }}</mat-label>
           <input matInput formControlName="name" maxlength="120" autocomplete="off" />
-          <mat-error>{{ words.aNameIsNeeded }}</mat-error>
+          <mat-error>{{ words.nameNeeded }}</mat-error>
         </mat-form-field>
         <mat-form-field>
           <mat-label>{{ words.yearOfBirth }}</mat-label>
@@ -196,7 +196,7 @@ export class StudentForm {
       : null;
     return checked && !checked.ok
       ? describeBirthYearProblem(checked.problem)
-      : this.words.aYearOfFour(FIRST_BIRTH_YEAR);
+      : this.words.yearNeeded(FIRST_BIRTH_YEAR);
   });
   private readonly typed = toSignal(this.form.valueChanges.pipe(map(() => this.form.getRawValue())), {
     initialValue: this.form.getRawValue(),

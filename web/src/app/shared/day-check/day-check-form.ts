@@ -41,7 +41,7 @@ const ASKED: Readonly<Partial<Record<TodayFact, string>>> = {
   'asthma-flare': dayWords.dayCheckForm.asthmaFlare,
   menstruation: dayWords.dayCheckForm.menstruationIfTold,
   intoxicated: dayWords.dayCheckForm.alcoholDrugsSedatives,
-  'exercise-hard': dayWords.dayCheckForm.hardExerciseInThe,
+  'exercise-hard': dayWords.dayCheckForm.hardExercise,
   'bedtime-near': dayWords.dayCheckForm.bedWithin3H,
   'not-still': dayWords.dayCheckForm.drivingMachinesWaterHeights,
 };
@@ -138,7 +138,7 @@ type Feeling = (typeof FEELINGS)[number]['key'];
         </label>
       </div>
       @if (lowMood()) {
-        <p class="soft">{{ words.aMoodOfOr(lowest) }}</p>
+        <p class="soft">{{ words.moodCountsLow(lowest) }}</p>
       }
       <div class="actions">
         <button matButton="filled" type="submit" [disabled]="sent.busy()">{{ words.todayWasAsked }}</button>

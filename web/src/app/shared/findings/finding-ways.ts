@@ -40,7 +40,7 @@ const asAction = ({ kind, said }: Remedy): string =>
             <span>{{ remedy.text }}</span>
           }
         } @empty {
-          <span class="soft">{{ words.noChangeOfThe }}</span>
+          <span class="soft">{{ words.noChangeLifts }}</span>
         }
       </div>
     }

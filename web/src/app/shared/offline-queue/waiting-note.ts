@@ -10,7 +10,7 @@ import { frameWords } from '../../words/frame-words';
 
 const NAMES: Readonly<Record<EntryKind, readonly [one: string, more: string]>> = {
   session: [frameWords.waitingNote.anEditedSession, frameWords.waitingNote.editedSessions],
-  sitting: [frameWords.waitingNote.aRecordOfA, frameWords.waitingNote.recordsOfSittings],
+  sitting: [frameWords.waitingNote.record, frameWords.waitingNote.recordsOfSittings],
   report: [frameWords.waitingNote.aReportFromHome, frameWords.waitingNote.reportsFromHome],
   fact: [frameWords.waitingNote.aHealthFact, frameWords.waitingNote.healthFacts],
   'day-check': [frameWords.waitingNote.aDayCheck, frameWords.waitingNote.dayChecks],
@@ -45,7 +45,7 @@ const placeOf = ({ kind, id, studentId }: Waiting): readonly string[] | null => 
           {{ said.youAreSignedOut(what) }}
           <a routerLink="/sign-in" [queryParams]="{ then: router.url }">{{ said.signInAgain }}</a>.
         } @else {
-          {{ said.theServerIsAway(what) }}
+          {{ said.serverAway(what) }}
         }
       </p>
     }
@@ -53,9 +53,9 @@ const placeOf = ({ kind, id, studentId }: Waiting): readonly string[] | null => 
       <div class="notice problem" role="alert">
         <p>{{ said.notAcceptedAndKept(one.name, one.entry.refused ?? '') }}</p>
         @if (one.place; as place) {
-          <a matButton [routerLink]="place">{{ said.seeWhatIsOn }}</a>
+          <a matButton [routerLink]="place">{{ said.seeOnRecord }}</a>
         }
-        <button matButton type="button" (click)="save(one.entry)">{{ said.saveItAsA }}</button>
+        <button matButton type="button" (click)="save(one.entry)">{{ said.saveAsFile }}</button>
         <button matButton type="button" (click)="discard(one.entry)">{{ said.discardIt }}</button>
       </div>
     }

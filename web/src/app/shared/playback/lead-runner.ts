@@ -169,8 +169,7 @@ export abstract class LeadRunner {
   }
 
   lastRound(): void {
-    if (this.apply((run) => lastRoundNow(run, this.at()), leadWords.leadRunner.thisRoundIsThe))
-      this.followRun();
+    if (this.apply((run) => lastRoundNow(run, this.at()), leadWords.leadRunner.lastRound)) this.followRun();
   }
 
   oneMore(): void {

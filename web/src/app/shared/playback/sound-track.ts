@@ -36,7 +36,7 @@ import { leadWords } from '../../words/lead-words';
       </div>
     }
     @if (failed()) {
-      <p class="notice problem" role="alert">{{ words.theSoundCouldNot }}</p>
+      <p class="notice problem" role="alert">{{ words.failed }}</p>
     }
   `,
   styles: `

@@ -16,7 +16,7 @@ const labels = (kind: 'stop' | 'emergency'): string =>
     <section aria-labelledby="not-today">
       <h2 id="not-today">{{ words.notToday }}</h2>
       <p>
-        {{ words.withAFeverAn }}
+        {{ words.notTodayWith }}
       </p>
     </section>
     <section aria-labelledby="stop">
@@ -24,7 +24,7 @@ const labels = (kind: 'stop' | 'emergency'): string =>
       <p>{{ stops }}</p>
       <p>{{ stopAction }}</p>
       <p class="emergency">
-        <strong>{{ emergencies }}</strong>{{ words.theNumberHereIs(action) }} <strong>{{ number() }}</strong>.
+        <strong>{{ emergencies }}</strong>{{ words.numberHere(action) }} <strong>{{ number() }}</strong>.
       </p>
       <p class="soft">{{ caution }}</p>
     </section>

@@ -107,7 +107,7 @@ function visible(timeline: Timeline, { from, to }: ScoreWindow): readonly Timeli
 const CAPTIONS: Readonly<Partial<Record<TimelineEvent['kind'], readonly string[]>>> = {
   handUp: [scoreWords.engrave.handUp],
   freeBreath: [scoreWords.engrave.oneFreeBreath, 'free'],
-  closing: [scoreWords.engrave.handDownOneBreath, scoreWords.engrave.handDown],
+  closing: [scoreWords.engrave.handDownBreath, scoreWords.engrave.handDown],
   natural: [scoreWords.engrave.naturalBreath],
   quiet: [scoreWords.engrave.naturalBreathUntilQuiet, scoreWords.engrave.untilQuiet, 'quiet'],
   ownPace: [scoreWords.engrave.theSameAtOnes, scoreWords.engrave.ownPace],

@@ -14,7 +14,7 @@ const SIGNS: readonly Sign[] = [
   {
     shape: 'in-both',
     path: 'M4 24L44 8V40Z',
-    says: scoreWords.scoreLegend.inhaleOpensAboveThe,
+    says: scoreWords.scoreLegend.inhaleLegend,
   },
   { shape: 'out-both', path: 'M44 24L4 8V40Z', says: scoreWords.scoreLegend.exhaleCloses },
   { shape: 'in-mouth', path: 'M4 24L44 17V31Z', says: scoreWords.scoreLegend.throughTheMouthThin },
@@ -33,7 +33,7 @@ const SIGNS: readonly Sign[] = [
   {
     shape: 'in-both',
     path: 'M4 24L16 19V29ZM20 17L32 12V36L20 31ZM36 10L46 6V42L36 38Z',
-    says: scoreWords.scoreLegend.aBreathInParts,
+    says: scoreWords.scoreLegend.partsLegend,
   },
   {
     shape: 'comb',

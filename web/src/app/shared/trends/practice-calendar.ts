@@ -114,6 +114,6 @@ export class PracticeCalendar {
   protected readonly label = computed(() => {
     const from = dayNumber(this.today()) - 27;
     const late = new Set(this.sittings().filter((day) => dayNumber(day) >= from));
-    return ledgerWords.practiceCalendar.practisedOnOfThe(late.size);
+    return ledgerWords.practiceCalendar.practisedOn(late.size);
   });
 }
