@@ -1,4 +1,7 @@
+import type { Page } from '@playwright/test';
 import { expect, test } from './application.js';
+import { BROWSER_SETTINGS } from './browser-settings.js';
+import { newSession } from './student-page.js';
 
 test('numbers are edited where they stand; picture, totals and saving follow', async ({ signedIn: page }) => {
   await page.getByRole('link', { name: 'Bench' }).click();
@@ -46,4 +49,146 @@ test('a ratio that is none is refused where it stands', async ({ signedIn: page 
   await page.getByRole('textbox', { name: 'ratio' }).fill('1::2');
   await expect(page.getByRole('alert')).toHaveText('Part 2 is missing: type 0 for a phase that is left out.');
   await expect(page.getByRole('spinbutton', { name: 'inhale' })).toHaveValue('3');
+});
+
+/** Draws on the score from the end of a phase by so many counts. */
+async function drawExhale(page: Page, by: number, touch: boolean): Promise<void> {
+  const score = page.getByLabel(/^Breath score/);
+  const box = await score.boundingBox();
+  // The picture: where the second exhale ends, and how wide a count is.
+  const at = await page.locator('nv-score-staff path.out-right').evaluate((path) => {
+    const wedge = (path.getAttribute('d') ?? '').split('M').filter((piece) => piece !== '')[0] ?? '';
+    const xs = [...wedge.matchAll(/[ML]?(-?[\d.]+) [\d.]+/g)].map(([, x]) => Number(x));
+    const matrix = (path as SVGPathElement).getScreenCTM();
+    const toScreen = (x: number): number => x * (matrix?.a ?? 1) + (matrix?.e ?? 0);
+    return { from: toScreen(Math.min(...xs)), to: toScreen(Math.max(...xs)) };
+  });
+  const counts = Number(await page.locator('nv-score-staff text.out-right').first().textContent());
+  const count = (at.to - at.from) / counts;
+  const y = (box?.y ?? 0) + 162;
+  if (touch) {
+    const client = await page.context().newCDPSession(page);
+    const point = (x: number) => [{ x, y }];
+    await client.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: point(at.to) });
+    for (let step = 1; step <= 6; step++)
+      await client.send('Input.dispatchTouchEvent', {
+        type: 'touchMove',
+        touchPoints: point(at.to + (by * count * step) / 6),
+      });
+    await client.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+    return;
+  }
+  await page.mouse.move(at.to, y);
+  await page.mouse.down();
+  await page.mouse.move(at.to + by * count, y, { steps: 6 });
+  await page.mouse.up();
+}
+
+test('the end of a phase is drawn with the mouse: said before, shown while, undone after', async ({
+  signedIn: page,
+}) => {
+  await page.getByRole('link', { name: 'Bench' }).click();
+  await page.getByRole('link', { name: 'Thursday, steadying', exact: true }).click();
+  const exhale = page.getByRole('spinbutton', { name: 'exhale' });
+  await expect(exhale).toHaveValue('9');
+  await drawExhale(page, -2, false);
+  await expect(exhale).toHaveValue('7');
+  await expect(page.locator('nv-breath-score [aria-live]')).toContainText('exhale right, 7 counts');
+  // Half as much again as was measured is a wall.
+  await drawExhale(page, 14, false);
+  await expect(exhale).toHaveValue('19½');
+  await expect(page.locator('nv-lead-state-line')).toContainText('in the way');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(exhale).toHaveValue('7');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(exhale).toHaveValue('9');
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
+});
+
+test('on a phone a phase is drawn with a finger, one pane is shown at a time, and whether it is ready stays in sight', async ({
+  signedIn,
+  browser,
+  application,
+}) => {
+  const context = await browser.newContext({
+    ...BROWSER_SETTINGS,
+    baseURL: application.origin,
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true,
+  });
+  await context.addCookies(await signedIn.context().cookies());
+  const page = await context.newPage();
+  await page.goto('/bench');
+  await page.getByRole('link', { name: 'Thursday, steadying', exact: true }).first().click();
+  const exhale = page.getByRole('spinbutton', { name: 'exhale' });
+  await expect(exhale).toHaveValue('9');
+  await drawExhale(page, -3, true);
+  await expect(exhale).toHaveValue('6');
+  await expect(page.locator('nv-lead-state-line')).toBeInViewport();
+  await page.getByRole('radio', { name: 'Passages' }).click();
+  await expect(exhale).toBeHidden();
+  await page
+    .locator('nv-passage-list')
+    .getByRole('button', { name: /Closing stillness/ })
+    .click();
+  await expect(page.getByRole('spinbutton', { name: 'length of the stillness' })).toBeVisible();
+  await page.getByRole('radio', { name: 'Findings' }).click();
+  await expect(page.locator('nv-finding-item').first()).toBeVisible();
+  await expect(page.locator('nv-lead-state-line')).toBeInViewport();
+  await context.close();
+});
+
+test('a session of eight passages is built with the keyboard alone', async ({ signedIn: page }) => {
+  await newSession(page, 'Hesper Vane');
+  const lines = page.locator('nv-passage-list li');
+  const focusOn = (name: RegExp | string): Promise<void> =>
+    page.getByRole('button', { name }).first().focus();
+  const add = async (technique: string): Promise<void> => {
+    await focusOn('Add a passage');
+    await page.keyboard.press('Enter');
+    await expect(page.getByLabel('Find a technique')).toBeFocused();
+    await page.keyboard.type(technique);
+    await page.keyboard.press('Enter');
+    await page.locator('mat-dialog-container').waitFor({ state: 'detached' });
+  };
+  // The passages of a whole session, in the order in which it goes.
+  await lines.first().locator('.passage').focus();
+  for (const technique of ['natural breath', 'bhramari']) await add(technique);
+  await expect(lines).toHaveCount(4);
+  await lines.first().locator('.passage').focus();
+  await page.keyboard.press('Enter');
+  for (const technique of ['breath watching', 'three-part', 'ujjayi']) await add(technique);
+  await expect(lines).toHaveCount(7);
+  // The nostril passage, with which it was begun, goes behind what prepares it.
+  await lines.first().locator('.passage').focus();
+  await page.keyboard.press('Enter');
+  for (let step = 0; step < 3; step++) {
+    await focusOn('What to do with this passage');
+    await page.keyboard.press('Enter');
+    await page.getByRole('menuitem', { name: 'Down' }).waitFor();
+    for (let down = 0; down < 2; down++) await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('Enter');
+    await page.getByRole('menuitem', { name: 'Down' }).waitFor({ state: 'detached' });
+  }
+  await expect(lines.nth(3)).toContainText('Alternate-nostril breath');
+  // Its numbers, on the score.
+  await page.getByLabel(/^Breath score/).focus();
+  const said = page.locator('nv-breath-score [aria-live]');
+  for (let step = 0; step < 12 && !/inhale/.test((await said.textContent()) ?? ''); step++)
+    await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('6');
+  await expect(said).toContainText('inhale left, 6 counts');
+  await page.keyboard.press('Enter');
+  await page.getByRole('menuitem', { name: 'Hold with full lungs' }).waitFor();
+  await page.keyboard.press('Enter');
+  await page.getByRole('menuitem', { name: 'Hold with full lungs' }).waitFor({ state: 'detached' });
+  await page.getByLabel(/^Breath score/).focus();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('3');
+  await expect(said).toContainText('hold full, 3 counts');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('9');
+  await expect(lines.nth(3)).toContainText('in 6 · hold 3 · out 9');
+  await expect(page.getByText(/^Saved/)).toBeVisible();
 });

@@ -1,6 +1,7 @@
 import { expect, readyToLead, test } from './application.js';
 import { newSession, openStudent } from './student-page.js';
 import { choose, chooseFile, unfold } from './kit.js';
+import { closeSheet, openOfSession, withPassage } from './bench.js';
 
 test('three sessions are composed, explained and compared; one is taken, fitted into the time and can be led', async ({
   signedIn: page,
@@ -39,14 +40,17 @@ test('three sessions are composed, explained and compared; one is taken, fitted 
   await gentle.getByRole('button', { name: 'Take this one' }).click();
 
   await expect(page.getByLabel('title of the session')).toHaveValue('Gentle: sleep');
-  await expect(page.getByText('20:00 in all')).toBeVisible();
+  const time = page.locator('nv-passage-list').getByRole('button', { name: /Time and totals/ });
+  await expect(time).toContainText('20:00');
+  await time.click();
   await page.getByLabel('time there is, minutes').fill('12');
   await expect(page.getByText('8:00 too long')).toBeVisible();
   await page.getByRole('button', { name: 'Make it fit' }).click();
-  await expect(page.getByText('12:00 in all')).toBeVisible();
   await expect(page.getByText(/rounds instead of/).first()).toBeVisible();
+  await closeSheet(page);
+  await expect(time).toContainText('12:00 of 12:00');
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByText('20:00 in all')).toBeVisible();
+  await expect(time).toContainText('20:00');
   await page.getByRole('button', { name: 'Lead this session' }).click();
   await readyToLead(page);
 });
@@ -54,8 +58,11 @@ test('three sessions are composed, explained and compared; one is taken, fitted 
 test('what is out of order is named and put right', async ({ signedIn: page }) => {
   await openStudent(page, 'Ingrid Sól', 'Sessions');
   await page.getByRole('link', { name: 'Hill morning', exact: true }).click();
-  await page.getByRole('button', { name: /Skull-brightening breath/ }).click();
-  for (let step = 0; step < 5; step++) await page.getByRole('button', { name: 'Down' }).click();
+  await page
+    .locator('nv-passage-list')
+    .getByRole('button', { name: /Skull-brightening breath/ })
+    .click();
+  for (let step = 0; step < 5; step++) await withPassage(page, 'Down');
   const order = page.locator('nv-order-list');
   await expect(order).toContainText('Vigorous comes before quiet. Move it earlier.');
   const strokes = order.locator('.notice').filter({ hasText: 'Vigorous comes before quiet.' });
@@ -74,20 +81,20 @@ test('passages are copied, split and dragged, and a session goes to a file and c
   await page.getByLabel('title of the session').fill('Third rope');
   const passages = page.locator('nv-passage-list li');
   await expect(passages).toHaveCount(2);
-  await page.getByRole('button', { name: 'Split' }).click();
+  await withPassage(page, 'Split');
   await expect(passages).toHaveCount(3);
   await expect(passages.nth(1)).toContainText('4 rounds');
-  await page.getByRole('button', { name: 'Copy' }).click();
+  await withPassage(page, 'Copy');
   await expect(passages).toHaveCount(4);
   await expect(page.locator('nv-order-list')).toContainText('only with other numbers');
 
   // The stillness at the end is dragged to the front.
   const [from, to] = [await passages.nth(3).boundingBox(), await passages.nth(0).boundingBox()];
   if (!from || !to) throw new Error('nothing to drag');
-  await page.mouse.move(from.x + 40, from.y + 12);
+  await page.mouse.move(from.x + 20, from.y + from.height / 2);
   await page.mouse.down();
-  await page.mouse.move(from.x + 40, from.y - 20, { steps: 4 });
-  await page.mouse.move(to.x + 40, to.y + 4, { steps: 10 });
+  await page.mouse.move(from.x + 20, from.y - 20, { steps: 4 });
+  await page.mouse.move(to.x + 20, to.y + 4, { steps: 10 });
   await page.mouse.up();
   await expect(passages.nth(0)).toContainText('Closing stillness');
   await expect(page.locator('nv-order-list')).toContainText('Every session ends in stillness.');
@@ -95,16 +102,20 @@ test('passages are copied, split and dragged, and a session goes to a file and c
   await expect(passages.nth(3)).toContainText('Closing stillness');
 
   const saving = page.waitForEvent('download');
+  await openOfSession(page, 'Files');
   await page.getByRole('button', { name: 'Save as a file' }).click();
   const file = await (await saving).path();
-  await page.getByRole('button', { name: 'Take out' }).click();
+  await closeSheet(page);
+  await withPassage(page, 'Take out');
   await expect(passages).toHaveCount(3);
   const open = page.url();
+  await openOfSession(page, 'Files');
   await chooseFile(page, 'Open a file as a new session', file);
   await expect(page).not.toHaveURL(open);
   // A session of its own: the one that was open stays as it was left.
   await expect(passages).toHaveCount(4);
   const text = JSON.stringify({ format: 'breath-session', version: 9, session: {} });
+  await openOfSession(page, 'Files');
   await chooseFile(page, 'Open a file as a new session', {
     name: 'later.json',
     mimeType: 'application/json',
@@ -117,7 +128,7 @@ test('passages are copied, split and dragged, and a session goes to a file and c
 test('a session is fitted to another student, each change with its reason', async ({ signedIn: page }) => {
   await openStudent(page, 'Ingrid Sól', 'Sessions');
   await page.getByRole('link', { name: 'Lungs for the hill', exact: true }).click();
-  await page.getByText('For somebody else').click();
+  await openOfSession(page, 'For somebody else');
   await choose(page, 'fit it to', 'Marisol Tenby');
   const fit = page.locator('nv-refit-form');
   await expect(fit).toContainText('seat: chair');
@@ -127,9 +138,9 @@ test('a session is fitted to another student, each change with its reason', asyn
   await expect(page.getByText('Nothing known of Marisol Tenby speaks against it.')).toBeVisible();
   await expect(page.getByRole('spinbutton', { name: 'internal hold' })).toHaveValue('0');
 
-  await page.getByRole('button', { name: 'Sheet' }).click();
+  await page.getByRole('button', { name: 'Running sheet' }).click();
   await expect(page.getByText('Every spoken cue has time enough.')).toBeVisible();
   await expect(page.getByRole('row').nth(1)).toContainText('chair');
   await page.getByRole('link', { name: 'Back to the Bench' }).click();
-  await expect(page.getByRole('button', { name: 'Sheet' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Running sheet' })).toBeVisible();
 });

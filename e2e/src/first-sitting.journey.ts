@@ -1,5 +1,5 @@
 import { expect, signIn, startLeading, takeAudioClock, test } from './application.js';
-import { openPart } from './student-page.js';
+import { beginWith, openPart } from './student-page.js';
 
 test('from a new student to a sitting on record', async ({ page }) => {
   const clock = await takeAudioClock(page);
@@ -41,6 +41,7 @@ test('from a new student to a sitting on record', async ({ page }) => {
 
   await openPart(page, 'Sessions');
   await page.getByRole('button', { name: 'New session', exact: true }).click();
+  await beginWith(page, 'nadi shodhana');
   await expect(page.getByRole('button', { name: 'Lead this session' })).toBeEnabled();
   await page.getByLabel('title of the session').fill('First knots');
 

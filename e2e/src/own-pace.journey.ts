@@ -10,7 +10,7 @@ import {
   test,
   type AudioClock,
 } from './application.js';
-import { unfold } from './kit.js';
+import { closeSheet, openOfSession, openPart } from './bench.js';
 
 /** Alternate-nostril from the left: out left ends a round, in whatever way it is breathed. */
 const ROUTE = 'in left, out right, in right, out left';
@@ -41,18 +41,20 @@ test('minutes at one’s own pace keep their sides on the screen, on the phone a
   await page.getByRole('link', { name: 'Bench', exact: true }).click();
   await page.getByRole('link', { name: 'Thursday, steadying', exact: true }).click();
   await page.getByRole('spinbutton', { name: 'rounds', exact: true }).fill('2');
-  await unfold(page, 'Breath');
+  await openPart(page, 'Pattern');
   await page.getByRole('spinbutton', { name: 'minutes at own pace' }).fill('2');
   await page.getByRole('spinbutton', { name: 'minutes at own pace' }).press('Enter');
   await expect(page.getByText(/2 rounds.*own pace/).first()).toBeVisible();
   await expect(page.getByText(/^Saved/)).toBeVisible();
 
+  await openOfSession(page, 'Sound and captions');
   const captions = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Captions (WebVTT)' }).click();
   const text = await fs.readFile(await (await captions).path(), 'utf8');
   expect(text).toContain(ROUTE);
   expect(text).toContain(LAST);
 
+  await closeSheet(page);
   await page.getByRole('button', { name: 'Lead this session' }).click();
   await readyToLead(page);
   await page.getByRole('button', { name: 'Start' }).click();

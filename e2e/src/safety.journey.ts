@@ -1,14 +1,13 @@
 import { expect, startLeading, test } from './application.js';
-import { newSession, openPart, openStudent } from './student-page.js';
+import { beginWith, newSession, openPart, openStudent } from './student-page.js';
 import { unfold } from './kit.js';
+import { closeSheet, openOfSession, pickTechnique } from './bench.js';
 
 test('a technique that asks for an approval is led once it is recorded where the finding stands', async ({
   signedIn: page,
 }) => {
   await newSession(page, 'Ingrid Sól');
-  await page.getByRole('button', { name: 'Change', exact: true }).click();
-  await page.getByLabel('Find a technique').fill('bellows');
-  await page.keyboard.press('Enter');
+  await pickTechnique(page, 'bellows', 'change');
   const asked = page.locator('nv-finding-item').filter({ hasText: 'not approved of by a teacher yet' });
   await asked.getByRole('button', { name: 'What can be done' }).click();
   await asked.getByLabel('Approved by').fill('x');
@@ -72,10 +71,13 @@ test('a child is not led far over what was measured, in whatever way it is tried
   await expect(page.getByText(/last recorded/)).toBeVisible();
   await openPart(page, 'Sessions');
   await page.getByRole('button', { name: 'New session', exact: true }).click();
+  await beginWith(page, 'nadi shodhana');
   await page.getByLabel('ratio').fill('30:0:60');
   const far = page.locator('nv-finding-item').filter({ hasText: 'far longer than was easy' });
   await expect(far.first()).toBeVisible();
+  await openOfSession(page, 'Sound and captions');
   await expect(page.getByRole('button', { name: 'Sound (WAV)' })).toBeDisabled();
+  await closeSheet(page);
   await page.getByRole('button', { name: 'Lead this session' }).click();
   await expect(page.getByText('This cannot be led for Wren Tolliver yet.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Start' })).toHaveCount(0);

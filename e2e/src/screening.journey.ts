@@ -2,18 +2,13 @@ import type { Page } from '@playwright/test';
 import { expect, readyToLead, test } from './application.js';
 import { newSession, openPart, openStudent } from './student-page.js';
 import { answer, choose, unfold } from './kit.js';
+import { pickTechnique } from './bench.js';
 
 const against = (page: Page) => page.locator('nv-finding-list');
 
 async function sessionOf(page: Page, student: string, technique: string): Promise<void> {
   await newSession(page, student);
-  await changeTo(page, technique);
-}
-
-async function changeTo(page: Page, technique: string): Promise<void> {
-  await page.getByRole('button', { name: 'Change', exact: true }).click();
-  await page.getByLabel('Find a technique').fill(technique);
-  await page.keyboard.press('Enter');
+  await pickTechnique(page, technique, 'change');
 }
 
 test('what is known of a student is put on record and keeps what is not for them from being led', async ({
@@ -35,7 +30,7 @@ test('what is known of a student is put on record and keeps what is not for them
   await expect(page.getByRole('button', { name: 'Start' })).toHaveCount(0);
 
   await page.getByRole('link', { name: 'Back to the Bench' }).click();
-  await changeTo(page, 'three-part');
+  await pickTechnique(page, 'three-part', 'change');
   await expect(against(page)).toContainText('Nothing known of Bastien Quill speaks against it.');
   await page.getByRole('button', { name: 'Lead this session' }).click();
   await readyToLead(page);

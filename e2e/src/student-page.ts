@@ -29,9 +29,17 @@ export async function fromMore(page: Page, what: string): Promise<void> {
   await page.getByRole('menuitem', { name: what }).click();
 }
 
-/** A session of a student's own, opened on the Bench. */
+/** A session of a student's own, begun with alternate-nostril breathing and opened on the Bench. */
 export async function newSession(page: Page, student: string): Promise<void> {
   await openStudent(page, student, 'Sessions');
   await page.getByRole('button', { name: 'New session', exact: true }).click();
+  await beginWith(page, 'nadi shodhana');
+}
+
+/** Begins the new session that is asked about with a technique. */
+export async function beginWith(page: Page, technique: string): Promise<void> {
+  await page.getByRole('button', { name: 'Choose a technique' }).click();
+  await page.getByLabel('Find a technique').fill(technique);
+  await page.getByLabel('Find a technique').press('Enter');
   await page.getByLabel('title of the session').waitFor();
 }

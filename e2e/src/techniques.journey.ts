@@ -1,6 +1,7 @@
 import { expect, signIn, startLeading, takeAudioClock, test } from './application.js';
-import { newSession, openPart } from './student-page.js';
+import { beginWith, newSession, openPart } from './student-page.js';
 import { choose } from './kit.js';
+import { closeSheet, openOfSession, pickTechnique, withPassage } from './bench.js';
 
 test('any technique is put on the Bench, its numbers edited, refused where they are none, and led', async ({
   page,
@@ -11,20 +12,26 @@ test('any technique is put on the Bench, its numbers edited, refused where they 
   await page.getByLabel('title of the session').fill('Gorse and wind');
   await page.getByRole('button', { name: 'Add a passage' }).click();
   await page.getByLabel('Find a technique').fill('kapalbhati');
-  await page.getByRole('button', { name: /Skull-brightening breath/ }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /Skull-brightening breath/ })
+    .click();
   const rate = page.getByRole('spinbutton', { name: 'strokes a minute' });
   await rate.fill('400');
   await expect(page.getByRole('alert')).toContainText('The nearest is 120.');
   await rate.fill('60');
   await page.getByRole('spinbutton', { name: 'sets', exact: true }).fill('2');
-  await page.getByRole('button', { name: 'Passage', exact: true }).click();
+  await page.getByRole('radio', { name: 'Passage', exact: true }).click();
   await expect(page.locator('nv-breath-score text.strokes').first()).toHaveText('15');
   await page.getByRole('button', { name: 'Legend' }).click();
   await expect(page.getByText('a longer tooth for each tenth')).toBeVisible();
 
   // The alternate-nostril passage that a session begins with is taken out.
-  await page.getByRole('button', { name: /Alternate-nostril breath/ }).click();
-  await page.getByRole('button', { name: 'Take out' }).click();
+  await page
+    .locator('nv-passage-list')
+    .getByRole('button', { name: /Alternate-nostril breath/ })
+    .click();
+  await withPassage(page, 'Take out');
   await expect(page.getByText(/^Saved/)).toBeVisible();
   await page.reload();
   await expect(page.getByText('2 sets of 15 strokes at 60 a minute')).toBeVisible();
@@ -71,10 +78,8 @@ test('a variant is copied on the Shelf and is used like the rest', async ({ sign
 
   await page.getByRole('link', { name: 'Bench', exact: true }).click();
   await page.getByRole('link', { name: 'Asleep by daylight', exact: true }).click();
-  await page.getByRole('button', { name: 'Add a passage' }).click();
-  await page.getByLabel('Find a technique').fill('behind');
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('heading', { name: 'Sea behind the wall, numbers' })).toBeVisible();
+  await pickTechnique(page, 'behind');
+  await expect(page.getByRole('heading', { name: 'Sea behind the wall' })).toBeVisible();
   await expect(page.getByRole('spinbutton', { name: 'inhale', exact: true })).toHaveValue('3');
   await expect(page.getByText(/^Saved/)).toBeVisible();
 });
@@ -91,10 +96,11 @@ test('a choice where schools differ changes what is drawn, for all sessions or f
 
   await page.getByRole('link', { name: 'Bench', exact: true }).click();
   await page.getByRole('link', { name: 'After the furnace', exact: true }).click();
-  await expect(page.getByRole('heading', { name: 'Alternate-nostril breath, numbers' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Alternate-nostril breath' })).toBeVisible();
   await expect(page.getByRole('spinbutton', { name: 'rounds', exact: true })).toHaveValue('20');
-  await page.getByText('Where schools differ, in this session').click();
+  await openOfSession(page, 'Where schools differ, in this session');
   await choose(page, 'A round of alternate-nostril is', 'both sides');
+  await closeSheet(page);
   await expect(page.getByRole('spinbutton', { name: 'rounds', exact: true })).toHaveValue('10');
   await expect(page.getByText(/^Saved/)).toBeVisible();
 
@@ -119,8 +125,7 @@ test('a rolled tongue is refused for a tongue that does not roll, with what to d
   await page.getByRole('link', { name: 'To the student' }).first().click();
   await openPart(page, 'Sessions');
   await page.getByRole('button', { name: 'New session', exact: true }).click();
-  await page.getByRole('button', { name: 'Change', exact: true }).click();
-  await page.getByLabel('Find a technique').fill('sheetali');
-  await page.keyboard.press('Enter');
+  await beginWith(page, 'nadi shodhana');
+  await pickTechnique(page, 'sheetali', 'change');
   await expect(page.getByRole('alert').first()).toContainText('over the teeth or the flat tongue instead');
 });

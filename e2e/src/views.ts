@@ -2,6 +2,7 @@ import type { Page } from '@playwright/test';
 import { readyToLead, startLeading } from './application.js';
 import { choose, chooseFile, unfold } from './kit.js';
 import { fromMore, newSession, openStudent } from './student-page.js';
+import { openOfSession, openPart, pickTechnique } from './bench.js';
 
 /** Every view, reached as a person would, with what tells that it is there. */
 export const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Promise<void> }[] = [
@@ -88,9 +89,7 @@ export const VIEWS: readonly { readonly name: string; readonly open: (page: Page
     open: async (page) => {
       // A session of its own: other journeys mend the one of the demo.
       await newSession(page, 'Old Pell Ardwick');
-      await page.getByRole('button', { name: 'Change', exact: true }).click();
-      await page.getByLabel('Find a technique').fill('kapalbhati');
-      await page.keyboard.press('Enter');
+      await pickTechnique(page, 'kapalbhati', 'change');
       const finding = page.locator('nv-finding-item').first();
       await finding.getByRole('button', { name: 'What can be done' }).click();
       await page.getByRole('button', { name: 'Overrule …' }).first().click();
@@ -216,7 +215,6 @@ export const VIEWS: readonly { readonly name: string; readonly open: (page: Page
     open: async (page) => {
       await page.getByRole('link', { name: 'Bench' }).click();
       await page.getByRole('link', { name: 'Rope by rope', exact: true }).click();
-      await page.getByText('Weights and locks').click();
       await page.getByRole('button', { name: 'Fit it to Juno Abara' }).click();
       await page.getByRole('button', { name: 'Make it a session of theirs' }).waitFor();
     },
@@ -350,14 +348,31 @@ export const VIEWS: readonly { readonly name: string; readonly open: (page: Page
     open: async (page) => {
       await page.getByRole('link', { name: 'Bench', exact: true }).click();
       await page.getByRole('link', { name: 'Hill morning', exact: true }).click();
-      await page.getByRole('button', { name: 'Legend' }).click();
       await page
         .locator('nv-passage-list')
         .getByRole('button', { name: /Alternate-nostril breath/ })
         .click();
-      for (const part of ['Breath', 'Holds and locks', 'Change over the rounds', 'Seat, hands and dressing'])
-        await unfold(page, part);
+      for (const part of ['Pattern', 'Holds and locks', 'Change', 'Seat and hands', 'Say', 'Counts'])
+        await openPart(page, part);
+      await page.getByRole('button', { name: 'Legend' }).click();
+    },
+  },
+  {
+    name: 'techniques to pick from',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Bench', exact: true }).click();
+      await page.getByRole('link', { name: 'After the furnace', exact: true }).click();
       await page.getByRole('button', { name: 'Add a passage' }).click();
+      await page.getByRole('dialog').getByText('forceful breathing').first().waitFor();
+    },
+  },
+  {
+    name: 'time and totals of a session',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Bench', exact: true }).click();
+      await page.getByRole('link', { name: 'Hill morning', exact: true }).click();
+      await openOfSession(page, 'Time and totals');
+      await page.getByText('Weights and locks').click();
     },
   },
   {

@@ -1,7 +1,8 @@
 import fs from 'node:fs/promises';
 import { expect, test } from './application.js';
-import { openStudent } from './student-page.js';
+import { beginWith, openStudent } from './student-page.js';
 import { choose, find } from './kit.js';
+import { openOfSession, openPart } from './bench.js';
 
 test('a template is written for nobody, fitted to a student, and kept for a class', async ({
   signedIn: page,
@@ -9,25 +10,28 @@ test('a template is written for nobody, fitted to a student, and kept for a clas
   await page.getByRole('link', { name: 'Bench', exact: true }).click();
   await page.getByRole('button', { name: 'New session', exact: true }).click();
   await find(page, 'Who is it for?', 'templ', 'a template, for nobody yet');
-  await page.getByRole('button', { name: 'Open the Bench' }).click();
+  await beginWith(page, 'nadi shodhana');
   await page.getByLabel('title of the session').fill('Slow tide');
+  await openPart(page, 'Say');
   await page.getByLabel('say aloud when it begins').fill('Let the shoulders go.');
   await expect(page.getByText(/^Saved/)).toBeVisible();
-  await expect(page.getByText('A template: nobody is screened for it.')).toBeVisible();
+  await expect(page.getByText(/^A template: nobody is screened for it\./)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Lead this session' })).toHaveCount(0);
 
+  await openOfSession(page, 'Fit it to a student');
   await choose(page, 'fit it to', 'Old Pell Ardwick');
   await expect(page.getByText(/seat: chair/).first()).toBeVisible();
   await page.getByRole('button', { name: 'Make it a session of theirs' }).click();
   await expect(page.getByRole('link', { name: 'Old Pell Ardwick' })).toBeVisible();
   await expect(page.getByLabel('title of the session')).toHaveValue('Slow tide');
+  await openPart(page, 'Say');
   await expect(page.getByLabel('say aloud when it begins')).toHaveValue('Let the shoulders go.');
 
-  await page.getByText('For somebody else').click();
+  await openOfSession(page, 'For somebody else');
   await choose(page, 'fit it to', 'Tuesday loft class');
   await page.getByRole('button', { name: 'Copy it' }).click();
   await expect(page.getByRole('heading', { name: 'Who comes' })).toBeVisible();
-  await page.getByRole('button', { name: 'Sheet' }).click();
+  await page.getByRole('button', { name: 'Running sheet' }).click();
   await expect(page.getByText('“Let the shoulders go.”')).toBeVisible();
 });
 
@@ -43,6 +47,7 @@ test('a class has who comes, and says of each what speaks against its session', 
   await page.getByRole('checkbox', { name: 'Dov Lerner' }).check();
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await page.getByRole('button', { name: 'New session', exact: true }).click();
+  await beginWith(page, 'nadi shodhana');
   const comes = page.locator('nv-class-panel li');
   await expect(comes).toHaveCount(2);
   await page.getByRole('textbox', { name: 'ratio' }).fill('1:2:2');
@@ -61,14 +66,15 @@ test('score, passages, findings and totals lead to each other; what is left over
   await page.getByRole('link', { name: 'Hill morning', exact: true }).click();
   const order = page.locator('nv-order-list');
   await order.getByRole('button', { name: 'Right-entry breath' }).click();
-  await expect(page.getByRole('heading', { name: 'Right-entry breath, numbers' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Right-entry breath' })).toBeVisible();
   await expect(order.locator('.notice.here')).toContainText('Right-entry breath');
+  await openOfSession(page, 'Time and totals');
   await page.getByRole('button', { name: 'Longest hold' }).click();
   await expect(page.locator('nv-breath-score [aria-live]')).toContainText('hold');
   // Walking on the score into the next passage chooses it.
   await page.getByLabel(/^Breath score/).press('End');
-  await expect(page.getByRole('heading', { name: 'Closing stillness, numbers' })).toBeVisible();
-
+  await expect(page.getByRole('heading', { name: 'Closing stillness' })).toBeVisible();
+  await openOfSession(page, 'Time and totals');
   await page.getByLabel('time there is, minutes').fill('24');
   await page.getByText('Weights and locks').click();
   await page.getByLabel('lock Skull-brightening breath').check();
@@ -80,6 +86,7 @@ test('a session is saved as sound and as captions for practice at home', async (
   await page.getByRole('link', { name: 'Bench', exact: true }).click();
   await page.getByRole('link', { name: 'Two ropes', exact: true }).click();
   const sound = page.waitForEvent('download');
+  await openOfSession(page, 'Sound and captions');
   await page.getByRole('button', { name: 'Sound (WAV)' }).click();
   const track = await sound;
   expect(track.suggestedFilename()).toBe('Two ropes.wav');

@@ -8,3 +8,4 @@ export * from './student-capacity.js';
 export * from './within-capacity.js';
 export * from './fitted-passage.js';
 export * from './passage-in-place.js';
+export * from './phase-stops.js';

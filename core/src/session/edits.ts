@@ -1,4 +1,5 @@
 import { countsOf, LONGEST_PHASE, numbersFromCounts, type Numbers, type PhaseKind } from '../ratio/index.js';
+import { techniqueOf } from '../technique/index.js';
 import { counts, type Counts } from '../units/index.js';
 import { partCounts } from './cycle.js';
 import { DEFAULT_SEAT_CHANGE, newPassage } from './new-passage.js';
@@ -23,18 +24,26 @@ export function withPhaseCounts<P extends Numbers>(passage: P, kind: PhaseKind, 
 /** The base set, the other phases following in proportion. */
 export const withBase = <P extends Numbers>(passage: P, base: Counts): P => ({ ...passage, base });
 
-/** A first session: alternate-nostril breathing without holds for eight rounds, then a minute of stillness. */
-export const newSession = (
-  title: string,
-  ids: { readonly counted: string; readonly natural: string },
-): Session => ({
+/** A session that begins with one passage, with stillness at its end; a passage that settles itself stands alone. Domain 10. */
+export const sessionBeginningWith = (title: string, passage: Passage, stillness: Passage): Session => ({
   title,
   goal: 'calm',
   conventions: {},
   minutes: null,
   seatChange: DEFAULT_SEAT_CHANGE,
-  passages: [newPassage('nadi-shodhana', ids.counted), newPassage('closing-stillness', ids.natural)],
+  passages: techniqueOf(passage.technique).slot === 'settle' ? [passage] : [passage, stillness],
 });
+
+/** A first session: alternate-nostril breathing without holds for eight rounds, then a minute of stillness. */
+export const newSession = (
+  title: string,
+  ids: { readonly counted: string; readonly natural: string },
+): Session =>
+  sessionBeginningWith(
+    title,
+    newPassage('nadi-shodhana', ids.counted),
+    newPassage('closing-stillness', ids.natural),
+  );
 
 /** The session with a passage put in after the one with this id, or at the end. */
 export function insertPassage(session: Session, passage: Passage, after: string | null): Session {

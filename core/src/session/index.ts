@@ -11,3 +11,4 @@ export * from './print.js';
 export * from './compare.js';
 export * from './session-of-record.js';
 export * from './split.js';
+export * from './phase-in-round.js';

@@ -4,7 +4,14 @@ import { BREATH_PATH_NAMES, ROUTE_NAMES, type Goal } from '../technique/index.js
 import { formatClock, formatCounts, formatSeconds } from '../units/index.js';
 import { countsInCycle } from './cycle.js';
 import { passageTotals, rateInSet, type PassageTotals, type RoundFigures } from './dosage.js';
-import { startingSide, type CountedPassage, type Passage, type Ramp, type StrokePassage } from './session.js';
+import {
+  startingSide,
+  type CountedPassage,
+  type Passage,
+  type Ramp,
+  type Side,
+  type StrokePassage,
+} from './session.js';
 import { sessionWords, SIDE_NAMES } from '../words/index.js';
 
 const STEP_WORDS: Readonly<Record<number, string>> = {
@@ -54,6 +61,18 @@ export function describePassage(passage: Passage, goal: Goal, conventions: Conve
       return describeStrokes(passage);
     case 'counted':
       return describeCounted(passage, goal, conventions);
+  }
+}
+
+/** How much of a passage there is: "8 rounds", "3 sets", "1:30". */
+export function describeDosage(passage: Passage, start: Side, conventions: Conventions): string {
+  switch (passage.kind) {
+    case 'natural':
+      return formatClock(passage.length * 1000);
+    case 'strokes':
+      return sessionWords.print.sets(passage.sets);
+    case 'counted':
+      return describeRounds(passageTotals(passage, start, conventions).rounds);
   }
 }
 

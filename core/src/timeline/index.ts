@@ -8,3 +8,4 @@ export { beginsLastRound, lastRound, notesBetween, notesOf, type Note, type Note
 export * from './session-totals.js';
 export * from './cue-fit.js';
 export * from './instructions.js';
+export * from './passage-length.js';

@@ -85,6 +85,7 @@ export const sessionWords = inLanguage({
     to: (from: Value, to: Value) => `${from} to ${to}`,
     base: 'base',
     rounds: (rounds: Value, one: boolean) => `${rounds} ${one ? 'round' : 'rounds'}`,
+    sets: (sets: number) => `${sets} ${sets === 1 ? 'set' : 'sets'}`,
     stepsOfRound: (steps: Value, range: Value) => `${steps}-step round of ${range} s`,
     breathsAMinute: (range: Value) => `${range} breaths a minute`,
     holdShare: (shown: Value) => `hold share ${shown} %`,

@@ -20,6 +20,7 @@ import {
   mdiContentCopy,
   mdiDeleteOutline,
   mdiDotsVertical,
+  mdiDragVertical,
   mdiFileUploadOutline,
   mdiInformationOutline,
   mdiLungs,
@@ -31,6 +32,8 @@ import {
   mdiPlus,
   mdiPrinterOutline,
   mdiProgressClock,
+  mdiRedo,
+  mdiUndo,
   mdiStairs,
   mdiStethoscope,
   mdiSwapHorizontal,
@@ -74,6 +77,9 @@ export const ICONS = {
   known: mdiInformationOutline,
   yes: mdiCheckCircleOutline,
   unfinished: mdiProgressClock,
+  drag: mdiDragVertical,
+  undo: mdiUndo,
+  redo: mdiRedo,
 } as const;
 
 export type IconName = keyof typeof ICONS;

@@ -4,13 +4,27 @@ import { inLanguage, type Value } from '@nuvrah/core';
 export const scoreWords = inLanguage({
   breathScore: {
     zoom: 'Zoom',
-    wholeSession: 'Whole session',
+    shown: 'What is shown',
+    session: 'Session',
     passage: 'Passage',
-    oneRound: 'One round',
+    rounds: 'Rounds',
     zoomOut: 'Zoom out',
     zoomIn: 'Zoom in',
     legend: 'Legend',
-    scoreLabel: 'Breath score. Left and right arrow walk the phases, up and down change the counts.',
+    scoreLabel: 'Breath score. Left and right arrow walk the phases.',
+    scoreEdited:
+      'Breath score. Left and right arrow walk the phases; up, down or a number change the counts; Enter opens what else can be done.',
+    drawn: (before: Value, now: Value, seconds: Value, scope: Value) =>
+      `${before} → ${now} counts · ${seconds} s · ${scope}`,
+    draw: (scope: Value) => `drag: ${scope}`,
+    drawLength: (dosage: Value) => `drag: ${dosage}`,
+    stops: {
+      sustainable: 'sustainable',
+      measured: 'measured',
+      'far-over': '1½ × measured',
+      unmeasured: 'never measured',
+    },
+    swapSide: (side: Value) => `Begins on the ${side}: begin on the other side`,
   },
   scoreStaff: {
     left: 'Left',

@@ -68,9 +68,19 @@ export const sessionWords = inLanguage({
   add: {
     name: 'New session',
     owner: 'Who is it for?',
-    text: 'It opens on the Bench, begun within what they can do.',
-    choose: 'Choose for whom it is.',
-    open: 'Open the Bench',
+  },
+  begin: {
+    compose: 'Compose',
+    composeWhat: (name: string) => `Three sessions are proposed for ${name} today, each explained.`,
+    technique: 'Begin with a technique',
+    techniqueWhat: 'It is followed by stillness; everything else is added on the Bench.',
+    chooseTechnique: 'Choose a technique',
+    template: 'Begin with a template',
+    templateFitted: 'It is fitted to them: what is not for them is changed or left out.',
+    templateCopied: 'It is copied as it is.',
+    whichTemplate: 'Template',
+    useTemplate: 'Use this template',
+    noTemplate: 'There is no template yet: a session for nobody in particular is one.',
   },
   firstSession: {
     newSession: 'New session',

@@ -1,18 +1,28 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  type TemplateRef,
+  viewChild,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { Router, RouterLink } from '@angular/router';
+import { RouterLink } from '@angular/router';
 import type { ClassGroup } from '@nuvrah/contract';
 import { combineLatest } from 'rxjs';
 import { Classes } from '../../api/classes';
 import { asked } from '../../api/loaded';
 import { LoadingNote } from '../../shared/loading-note';
-import { ScreeningClock } from '../../api/screening-clock';
 import { sending } from '../../api/sending';
 import { Sessions } from '../../api/sessions';
 import { Students } from '../../api/students';
-import { firstSessionFor } from '../../shared/sessions/first-session';
+import { BeginSession } from '../../shared/sessions/begin-session';
 import { SessionTable } from '../../shared/sessions/session-table';
 import { Checks } from '../../ui/checks';
+import { SideSheet } from '../../ui/side-sheet';
+import { SideSheets } from '../../ui/side-sheets';
 import { PageBar } from '../../shared/page/page-bar';
 import { classWords } from '../../words/class-words';
 
@@ -20,7 +30,7 @@ import { classWords } from '../../words/class-words';
 @Component({
   selector: 'nv-class-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PageBar, Checks, LoadingNote, MatButtonModule, RouterLink, SessionTable],
+  imports: [BeginSession, PageBar, Checks, LoadingNote, MatButtonModule, RouterLink, SessionTable, SideSheet],
   template: `
     <div class="page">
       <nv-loading-note [state]="page.state()" (retry)="page.again()" />
@@ -69,13 +79,10 @@ import { classWords } from '../../words/class-words';
           <div class="page-head">
             <h2 id="sessions">{{ said.sessions }}</h2>
             <span class="grow"></span>
-            <button matButton="outlined" type="button" [disabled]="adding.busy()" (click)="addSession(group)">
+            <button matButton="outlined" type="button" (click)="begin()">
               {{ said.newSession }}
             </button>
           </div>
-          @if (adding.message(); as text) {
-            <p class="notice problem" role="alert">{{ text }}</p>
-          }
           <nv-session-table
             [sessions]="page.value()?.[2] ?? []"
             (changed)="page.again()"
@@ -84,6 +91,19 @@ import { classWords } from '../../words/class-words';
         </section>
       }
     </div>
+    <ng-template #beginning>
+      @if (group(); as group) {
+        <nv-side-sheet [name]="said.newSession">
+          @defer (on immediate) {
+            <nv-begin-session
+              [owner]="{ kind: 'class', classId: group.id }"
+              [student]="null"
+              (made)="sheets.closeAll()"
+            />
+          }
+        </nv-side-sheet>
+      }
+    </ng-template>
   `,
   styleUrl: '../../ui/form.scss',
   styles: `
@@ -99,8 +119,8 @@ export class ClassPage {
   private readonly classes = inject(Classes);
   private readonly students = inject(Students);
   private readonly sessions = inject(Sessions);
-  private readonly day = inject(ScreeningClock).day;
-  private readonly router = inject(Router);
+  protected readonly sheets = inject(SideSheets);
+  private readonly beginning = viewChild.required<TemplateRef<unknown>>('beginning');
 
   protected readonly page = asked(this.id, (id) =>
     combineLatest([this.classes.get(id), this.students.list(), this.sessions.list({ class: id })]),
@@ -108,7 +128,6 @@ export class ClassPage {
   protected readonly group = computed(() => this.page.value()?.[0] ?? null);
   protected readonly members = linkedSignal<readonly string[]>(() => this.group()?.members ?? []);
   protected readonly sent = sending();
-  protected readonly adding = sending();
 
   /** Who is here, and who came before being archived. */
   protected readonly words = computed((): Readonly<Record<string, string>> => {
@@ -134,10 +153,7 @@ export class ClassPage {
     this.sent.send(this.classes.change(group, change), () => this.page.again());
   }
 
-  protected addSession(group: ClassGroup): void {
-    this.adding.send(
-      this.sessions.add({ kind: 'class', classId: group.id }, firstSessionFor(null, this.day())),
-      ({ id }) => void this.router.navigate(['/bench', id]),
-    );
+  protected begin(): void {
+    this.sheets.open(this.beginning());
   }
 }

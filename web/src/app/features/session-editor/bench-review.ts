@@ -1,6 +1,7 @@
 import { computed, effect, inject, Injectable, linkedSignal, signal } from '@angular/core';
 import type { StoredApproval, StoredOverruling, StoredSession, Student } from '@nuvrah/contract';
 import {
+  blocksLeading,
   checkOrder,
   compileSession,
   describeMissing,
@@ -14,7 +15,11 @@ import {
   type Timeline,
   isBeginner,
   isDayChecked,
+  isToResolve,
+  leadNeeds,
   orderingRecordOf,
+  readinessOf,
+  screenedStudent,
   screeningCaseOf,
   sustainableOf,
   reviewToGiveOut,
@@ -30,6 +35,19 @@ interface Written {
   readonly session: Session;
   readonly timeline: Timeline;
 }
+
+/** Whether what is written can be led, and if not what stands in the way. */
+export type LeadState =
+  /** The document is none that could be led by anybody. */
+  | { readonly kind: 'impossible'; readonly problems: number }
+  /** Nobody is screened for a template. */
+  | { readonly kind: 'template' }
+  /** Of those who come to a class, so many have something in the way. */
+  | { readonly kind: 'class'; readonly held: number; readonly members: number }
+  | { readonly kind: 'held'; readonly needs: number }
+  /** Nothing but the day check, which is asked before leading. */
+  | { readonly kind: 'asks-today' }
+  | { readonly kind: 'ready' };
 
 /** Of nobody in particular nothing is known to be prepared or easy. */
 const NO_RECORD: OrderingRecord = { beginner: false, withoutHold: [], easySittings: 0, entriesToday: [] };
@@ -114,9 +132,37 @@ export class BenchReview {
     const [drawn, student] = [this.possible(), this.student()];
     return drawn && student ? screeningCaseOf(drawn.session, student, this.overrulings(), this.day()) : null;
   });
+  /** Whose limits an edge rests at while it is drawn; null where it is nobody's in particular. */
+  readonly screened = computed(() => {
+    const student = this.student();
+    return student && screenedStudent(student, this.day());
+  });
   readonly findings = computed(() => {
     const screening = this.screening();
     return screening ? screenCase(screening) : [];
+  });
+  /** What keeps it from being led for its student. */
+  private readonly needs = computed(() => {
+    const [screening, student] = [this.screening(), this.student()];
+    return screening && student
+      ? leadNeeds(screening, readinessOf(student, this.day()), this.findings())
+      : [];
+  });
+  /** null until the first picture was drawn. */
+  readonly leadState = computed((): LeadState | null => {
+    const [owner, problems] = [this.owner(), this.draft.problems().length];
+    if (!owner || !this.drawn()) return null;
+    if (problems > 0) return { kind: 'impossible', problems };
+    if (owner.kind === 'nobody') return { kind: 'template' };
+    if (owner.kind === 'class') {
+      const members = this.members();
+      const held = members.filter(({ findings }) => findings.some(blocksLeading)).length;
+      return { kind: 'class', held, members: members.length };
+    }
+    const needs = this.needs();
+    const held = needs.filter(isToResolve).length;
+    if (held > 0) return { kind: 'held', needs: held };
+    return { kind: needs.length > 0 ? 'asks-today' : 'ready' };
   });
   /** Of a class: who comes, each with what speaks against it for them. */
   readonly members = computed(() => {

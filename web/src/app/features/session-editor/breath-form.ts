@@ -15,7 +15,7 @@ import {
 import { SelectField } from '../../ui/select-field';
 import { NumberField } from '../../ui/number-field';
 import { breathForm, countsForm, restForm, secondsForm } from '../../ui/number-forms';
-import type { PassageEdit } from './passage-settings';
+import type { PassageEdit } from './session-edits';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { benchWords } from '../../words/bench-words';
 

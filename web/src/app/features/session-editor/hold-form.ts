@@ -21,14 +21,13 @@ import {
 import { AccountStore } from '../../api/account';
 import { NumberField } from '../../ui/number-field';
 import { secondsForm, wholeForm } from '../../ui/number-forms';
-import type { PassageEdit } from './passage-settings';
+import type { PassageEdit } from './session-edits';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { benchWords } from '../../words/bench-words';
 
 const LONGEST = 120;
-/** What an open hold begins with, seconds. */
-const EXPECTED = seconds(6);
-const CAP = seconds(10);
+/** What an open hold begins with. */
+export const FIRST_OPEN_HOLD = { expected: seconds(6), cap: seconds(10) } as const;
 
 /** Open holds, and the locks in each hold with the reason where one cannot be set. */
 @Component({
@@ -164,7 +163,7 @@ export class HoldForm {
 
   protected toggleOpen(kind: HoldKind): void {
     const open = this.passage().openHold?.phase === kind;
-    this.set({ openHold: open ? null : { phase: kind, expected: EXPECTED, cap: CAP } }, 'open hold');
+    this.set({ openHold: open ? null : { phase: kind, ...FIRST_OPEN_HOLD } }, 'open hold');
   }
 
   protected setOpen(phase: HoldKind, expected: number, cap: number): void {

@@ -15,9 +15,9 @@ import {
 import { configure } from '../../testing/fixtures';
 import { boxOf, chooseOption, shownIn } from '../../testing/kit';
 import { BreathForm } from './breath-form';
-import { DressingForm } from './dressing-form';
+import { ModifierForm } from './modifier-form';
 import { HoldForm } from './hold-form';
-import type { PassageEdit } from './passage-settings';
+import type { PassageEdit } from './session-edits';
 import { RampForm } from './ramp-form';
 import { StrokeForm } from './stroke-form';
 
@@ -151,7 +151,7 @@ describe('the forms of a passage', () => {
   });
 
   it('dresses a passage: seat, hands at the ears, hum', () => {
-    open(DressingForm, 'bhramari');
+    open(ModifierForm, 'bhramari');
     choose('seat', SEATS.folded.name);
     choose('hum', 'on both');
     choose('hands at the ears', EAR_HANDS['on-the-head']);

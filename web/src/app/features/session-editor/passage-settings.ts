@@ -20,20 +20,14 @@ import {
   type Conventions,
   type CountedPassage,
   type Counts,
-  type Passage,
   type Side,
 } from '@nuvrah/core';
 import { NumberField } from '../../ui/number-field';
 import { PaceFinder } from './pace-finder';
+import type { PassageEdit } from './session-edits';
 import { breathForm, paceForm, roundsForm, roundsTimeForm, wholeForm } from '../../ui/number-forms';
 import { SelectField } from '../../ui/select-field';
 import { benchWords } from '../../words/bench-words';
-
-export interface PassageEdit {
-  readonly passage: Passage;
-  /** Edits of one name that follow each other are undone together. */
-  readonly name: string;
-}
 
 const MOST_MINUTES = 240;
 
@@ -63,7 +57,6 @@ const MOST_MINUTES = 240;
       <div class="labelled">
         <span>{{ words.baseCountsIn }}</span>
         <nv-number-field
-          steppers
           [label]="words.base"
           [unit]="words.counts"
           [value]="passage().base"
@@ -77,7 +70,6 @@ const MOST_MINUTES = 240;
       <div class="labelled">
         <span>{{ words.rounds }}</span>
         <nv-number-field
-          steppers
           [label]="words.rounds"
           [value]="totals().rounds"
           [form]="forms.rounds"
@@ -103,7 +95,7 @@ const MOST_MINUTES = 240;
         />
       </div>
       <div class="labelled">
-        <span>{{ words.timeForRounds }}</span>
+        <span>{{ words.time }}</span>
         <nv-number-field
           [label]="words.timeForRounds"
           [unit]="words.minutes"
@@ -119,7 +111,6 @@ const MOST_MINUTES = 240;
       <div class="labelled">
         <span>{{ words.paceSACount }}</span>
         <nv-number-field
-          steppers
           [label]="words.pace"
           [unit]="words.secondsACount"
           [value]="passage().pace"
@@ -132,6 +123,15 @@ const MOST_MINUTES = 240;
           (valueChange)="setPace($event)"
         />
       </div>
+    </div>
+    <p id="ratio-echo" [class.wrong]="ratioProblem()" [attr.role]="ratioProblem() ? 'alert' : null">
+      @if (ratioProblem(); as problem) {
+        {{ problem }}
+      } @else if (ratioTyped() !== null) {
+        {{ words.ratioOf(ratioEcho()) }}
+      }
+    </p>
+    <div class="round">
       @if (passage().route === 'alternating' || passage().route === 'one-sided') {
         <nv-select
           [label]="words.startingSide"
@@ -140,11 +140,8 @@ const MOST_MINUTES = 240;
           (valueChange)="emit({ startsOn: $event }, 'side')"
         />
       }
+      <p class="soft">{{ totalsLine() }}</p>
     </div>
-    <p id="ratio-echo" [class.wrong]="ratioProblem()" [attr.role]="ratioProblem() ? 'alert' : null">
-      {{ ratioProblem() ?? words.ratioOf(ratioEcho()) }}
-    </p>
-    <p class="soft">{{ totalsLine() }}</p>
     <nv-pace-finder (found)="setPace($event)" />
     @if (leftOver(); as left) {
       <p class="left-over" role="status">
@@ -154,6 +151,28 @@ const MOST_MINUTES = 240;
     }
   `,
   styleUrl: '../../ui/fields.scss',
+  styles: `
+    .fields {
+      margin-bottom: 0;
+    }
+    .ratio {
+      width: 5rem;
+    }
+    .round {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 0.25rem 0.75rem;
+      margin-top: 0.625rem;
+    }
+    .round nv-select {
+      width: 11rem;
+    }
+    .round p {
+      flex: 1 1 12rem;
+      margin: 0;
+    }
+  `,
 })
 export class PassageSettings {
   protected readonly words = benchWords.passageSettings;

@@ -18,7 +18,7 @@ import { benchWords } from '../../words/bench-words';
 /** "6", "4 to 6" where it changes, "up to 6" where it can be over at once. */
 function inWords(from: number, to: number): string {
   if (to === 0) return '–';
-  const most = formatSeconds(to, 2);
+  const most = `${formatSeconds(to, 2)} s`;
   return from === to
     ? most
     : from === 0
@@ -33,7 +33,7 @@ function inWords(from: number, to: number): string {
   imports: [NumberField],
   template: `
     <table>
-      <thead>
+      <thead class="spoken-only">
         <tr>
           <th scope="col">{{ words.phase }}</th>
           <th scope="col">{{ words.counts }}</th>
@@ -46,9 +46,6 @@ function inWords(from: number, to: number): string {
           <tr [class.limits]="row.limits">
             <th scope="row">
               {{ row.name }}
-              @if (row.limits) {
-                <strong>{{ words.limits }}</strong>
-              }
             </th>
             <td>
               <nv-number-field
@@ -73,7 +70,12 @@ function inWords(from: number, to: number): string {
                     <div class="mark" [style.left.%]="row.mark"></div>
                   }
                 </div>
-                <span [class.soft]="!row.over" [class.over]="row.over">{{ row.against }}</span>
+                <span [class.soft]="!row.over" [class.over]="row.over"
+                  >{{ row.against }}
+                  @if (row.limits) {
+                    <strong>{{ words.limits }}</strong>
+                  }
+                </span>
               </div>
             </td>
           </tr>
@@ -87,37 +89,34 @@ function inWords(from: number, to: number): string {
       border-collapse: collapse;
     }
     th {
+      width: 8.5rem;
       text-align: left;
       font-weight: 400;
-      padding: 0.25rem 0.5rem;
-    }
-    thead th {
-      color: var(--soft-ink);
-      border-bottom: 1px solid var(--rule);
+      padding: 0.125rem 0.5rem 0.125rem 0;
     }
     td {
       padding: 0.125rem 0.5rem;
     }
     .number {
-      text-align: right;
-    }
-    .limits {
-      background: var(--press);
+      white-space: nowrap;
+      color: var(--soft-ink);
     }
     .against {
       display: grid;
-      grid-template-columns: minmax(4rem, 1fr) 6.5rem;
+      grid-template-columns: minmax(4rem, 1fr) 8rem;
       gap: 0.75rem;
       align-items: center;
     }
     .bar {
       position: relative;
       height: 0.5rem;
-      background: var(--rule);
+      background: var(--press);
+      border-radius: 2px;
     }
     .needed {
       height: 100%;
       background: var(--soft-ink);
+      border-radius: 2px;
     }
     .limits .needed {
       background: var(--ink);
@@ -133,8 +132,8 @@ function inWords(from: number, to: number): string {
       position: absolute;
       top: -0.25rem;
       bottom: -0.25rem;
-      width: 3px;
-      margin-left: -3px;
+      width: 2px;
+      margin-left: -2px;
       background: var(--ink);
     }
   `,

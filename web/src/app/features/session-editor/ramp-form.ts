@@ -19,7 +19,7 @@ import {
 import { SelectField } from '../../ui/select-field';
 import { NumberField } from '../../ui/number-field';
 import { countsForm, stepForm, wholeForm } from '../../ui/number-forms';
-import type { PassageEdit } from './passage-settings';
+import type { PassageEdit } from './session-edits';
 import { benchWords } from '../../words/bench-words';
 
 /** Changes over the rounds: a phase or the base by steps to a limit, or a hold that comes in at a round. */

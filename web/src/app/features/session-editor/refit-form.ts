@@ -6,6 +6,7 @@ import {
   inject,
   input,
   model,
+  output,
   signal,
   untracked,
 } from '@angular/core';
@@ -95,6 +96,9 @@ export class RefitForm {
   readonly chosen = model.required<string>();
   readonly names = input.required<ReadonlyMap<string, string>>();
 
+  /** It became a session of its own. */
+  readonly made = output();
+
   private readonly students = inject(Students);
   private readonly classes = inject(Classes);
   private readonly sessions = inject(Sessions);
@@ -155,7 +159,10 @@ export class RefitForm {
         owner,
         withFreshIds(session, () => crypto.randomUUID()),
       ),
-      ({ id }) => void this.router.navigate(['/bench', id]),
+      ({ id }) => {
+        this.made.emit();
+        void this.router.navigate(['/bench', id]);
+      },
     );
   }
 }

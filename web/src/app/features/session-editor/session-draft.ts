@@ -102,6 +102,11 @@ export class SessionDraft {
     this.step((history) => record(history, change(history.present), name));
   }
 
+  /** What is edited next is undone for itself, whatever its name. */
+  endStep(): void {
+    this.history.update((history) => history && { ...history, lastEdit: null });
+  }
+
   undo(): void {
     this.step(undo);
   }

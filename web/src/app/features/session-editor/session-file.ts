@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router } from '@angular/router';
 import type { SessionOwner } from '@nuvrah/contract';
@@ -60,6 +60,9 @@ export class SessionFile {
   /** Whose the new one is. */
   readonly owner = input.required<SessionOwner>();
 
+  /** It was opened as a session of its own. */
+  readonly opened = output();
+
   private readonly account = inject(AccountStore);
   private readonly sessions = inject(Sessions);
   private readonly router = inject(Router);
@@ -106,6 +109,8 @@ export class SessionFile {
     this.sessions.add(this.owner(), session).subscribe({
       next: ({ id }) => {
         this.said.set(lost.length > 0 ? [variants] : []);
+        // What of it is not as it was in the file is read before the sheet is closed.
+        if (lost.length === 0) this.opened.emit();
         void this.router.navigate(['/bench', id]);
       },
       error: (problem: ApiProblem) => this.refuse([this.words.nothingTaken, saidOf(problem)]),

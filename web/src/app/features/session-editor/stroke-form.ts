@@ -16,7 +16,7 @@ import { Variants } from '../../api/variants';
 import { SelectField } from '../../ui/select-field';
 import { NumberField, type NumberForm } from '../../ui/number-field';
 import { breathForm, countsForm, secondsForm, wholeForm } from '../../ui/number-forms';
-import type { PassageEdit } from './passage-settings';
+import type { PassageEdit } from './session-edits';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { benchWords } from '../../words/bench-words';
 

@@ -1,44 +1,47 @@
-import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
-import { MatButtonModule } from '@angular/material/button';
-import { Router } from '@angular/router';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
 import type { SessionOwner, Student } from '@nuvrah/contract';
-import { of, switchMap, type Observable } from 'rxjs';
-import { ScreeningClock } from '../../api/screening-clock';
+import { take } from 'rxjs';
 import { sending } from '../../api/sending';
-import { Sessions } from '../../api/sessions';
 import { Students } from '../../api/students';
-import { firstSessionFor } from '../../shared/sessions/first-session';
-import { KitForm } from '../../ui/kit-form';
+import { BeginSession } from '../../shared/sessions/begin-session';
 import { SearchSelect } from '../../ui/search-select';
 import { SideSheets } from '../../ui/side-sheets';
 import { sessionWords } from '../../words/session-words';
 
-/** For whom a new session is; it opens on the Bench. */
+/** For whom a new session is, and how it begins. */
 @Component({
   selector: 'nv-new-session',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KitForm, MatButtonModule, SearchSelect],
+  imports: [BeginSession, SearchSelect],
   template: `
-    <form (submit)="add($event)">
-      <p>{{ words.text }}</p>
-      <nv-search-select
-        [label]="words.owner"
-        [words]="owners()"
-        [value]="chosen()"
-        (valueChange)="chosen.set($event)"
-      />
-      @if (adding.message(); as text) {
-        <p class="notice problem" role="alert">{{ text }}</p>
+    <nv-search-select
+      [label]="words.owner"
+      [words]="owners()"
+      [value]="chosen()"
+      (valueChange)="chosen.set($event)"
+    />
+    @if (asking.message(); as text) {
+      <p class="notice problem" role="alert">{{ text }}</p>
+    }
+    @if (ready(); as owner) {
+      @defer (on immediate) {
+        <nv-begin-session [owner]="owner" [student]="student()" (made)="sheets.closeAll()" />
       }
-      <p>
-        <button matButton="filled" type="submit" [disabled]="adding.busy()">{{ words.open }}</button>
-      </p>
-    </form>
+    }
   `,
-  styleUrl: '../../ui/form.scss',
   styles: `
     nv-search-select {
       display: block;
+      margin-bottom: 1rem;
     }
   `,
 })
@@ -49,35 +52,36 @@ export class NewSession {
   readonly groups = input.required<ReadonlySet<string>>();
 
   private readonly students = inject(Students);
-  private readonly sessions = inject(Sessions);
-  private readonly sheets = inject(SideSheets);
-  private readonly router = inject(Router);
-  private readonly day = inject(ScreeningClock).day;
+  protected readonly sheets = inject(SideSheets);
 
   protected readonly words = sessionWords.add;
-  protected readonly adding = sending();
+  protected readonly asking = sending();
   protected readonly chosen = signal<string | null>(null);
-
-  protected add(event: Event): void {
-    event.preventDefault();
+  protected readonly student = signal<Student | null>(null);
+  private readonly owner = computed((): SessionOwner | null => {
     const chosen = this.chosen();
-    if (chosen === null) return this.adding.say(this.words.choose);
-    const owner = this.ownerOf(chosen);
-    const asked: Observable<Student | null> =
-      owner.kind === 'student' ? this.students.get(owner.studentId) : of(null);
-    const added = asked.pipe(
-      switchMap((student) => this.sessions.add(owner, firstSessionFor(student, this.day()))),
-    );
-    this.adding.send(added, ({ id }) => {
-      this.sheets.closeAll();
-      void this.router.navigate(['/bench', id]);
-    });
-  }
-
-  private ownerOf(chosen: string): SessionOwner {
+    if (chosen === null) return null;
     if (chosen === 'nobody') return { kind: 'nobody' };
     return this.groups().has(chosen)
       ? { kind: 'class', classId: chosen }
       : { kind: 'student', studentId: chosen };
+  });
+  /** Once all that has to be known of whose it is is known. */
+  protected readonly ready = computed((): SessionOwner | null => {
+    const owner = this.owner();
+    return owner?.kind === 'student' && this.student()?.id !== owner.studentId ? null : owner;
+  });
+
+  constructor() {
+    effect(() => {
+      const owner = this.owner();
+      untracked(() => {
+        this.student.set(null);
+        if (owner?.kind !== 'student') return;
+        this.asking.send(this.students.get(owner.studentId).pipe(take(1)), (student) =>
+          this.student.set(student),
+        );
+      });
+    });
   }
 }

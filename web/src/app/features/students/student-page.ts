@@ -27,7 +27,7 @@ import { DayCheckForm } from '../../shared/day-check/day-check-form';
 import { FactChip } from '../../shared/fact-chip';
 import { LoadingNote } from '../../shared/loading-note';
 import { PageBar } from '../../shared/page/page-bar';
-import { firstSessionFor } from '../../shared/sessions/first-session';
+import { BeginSession } from '../../shared/sessions/begin-session';
 import { SessionTable } from '../../shared/sessions/session-table';
 import { Trends } from '../../shared/trends/trends';
 import { Card } from '../../ui/card';
@@ -57,6 +57,7 @@ type Tab = (typeof TABS)[number];
   imports: [
     ApprovalList,
     CapacityForm,
+    BeginSession,
     Card,
     ClearanceList,
     DayCheckForm,
@@ -120,7 +121,6 @@ export class StudentPage {
 
   protected readonly saving = savingStudent(() => this.page.again());
   protected readonly archiving = sending();
-  protected readonly adding = sending();
   protected readonly confirming = sending();
 
   protected readonly initials = computed(() => {
@@ -168,6 +168,7 @@ export class StudentPage {
   private readonly detailsSheet = viewChild.required<TemplateRef<unknown>>('details');
   private readonly daySheet = viewChild.required<TemplateRef<unknown>>('daySheet');
   private readonly factsSheet = viewChild.required<TemplateRef<unknown>>('factsSheet');
+  private readonly beginSheet = viewChild.required<TemplateRef<unknown>>('beginSheet');
   private readonly clearancesSheet = viewChild.required<TemplateRef<unknown>>('clearancesSheet');
 
   protected edit(): void {
@@ -223,11 +224,13 @@ export class StudentPage {
     this.confirming.send(this.students.confirmLogged(student.id), () => this.page.again());
   }
 
-  protected addSession(student: Student): void {
-    this.adding.send(
-      this.sessionsApi.add({ kind: 'student', studentId: student.id }, firstSessionFor(student, this.day())),
-      ({ id }) => void this.router.navigate(['/bench', id]),
-    );
+  /** Asks how a new session begins. */
+  protected begin(): void {
+    this.sheets.open(this.beginSheet());
+  }
+
+  protected leaveSheets(): void {
+    this.sheets.closeAll();
   }
 
   protected leave(): void {

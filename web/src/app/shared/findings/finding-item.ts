@@ -13,6 +13,7 @@ import {
 import { sending } from '../../api/sending';
 import { Sessions } from '../../api/sessions';
 import { FindingWays } from './finding-ways';
+import { LevelIcon } from './level-icon';
 import { LEVEL_SIGNS } from './levels';
 import { findingWords } from '../../words/finding-words';
 
@@ -20,12 +21,11 @@ import { findingWords } from '../../words/finding-words';
 @Component({
   selector: 'nv-finding-item',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FindingWays, MatButtonModule, RouterLink],
+  imports: [FindingWays, LevelIcon, MatButtonModule, RouterLink],
   template: `
     <div class="notice" [class]="finding().level" [class.here]="here()">
       <p>
-        <strong class="level">{{ level().sign }} {{ level().word }}</strong
-        >&ngsp;
+        <nv-level-icon [level]="finding().level" /> <strong class="level">{{ level().word }}</strong>&ngsp;
         @if (finding().passageId; as id) {
           <button type="button" class="where" (click)="showPassage.emit(id)">{{ passage() }}</button>
         } @else {
@@ -107,6 +107,10 @@ import { findingWords } from '../../words/finding-words';
     }
     .notice .level {
       display: inline;
+    }
+    nv-level-icon {
+      vertical-align: -0.1875rem;
+      margin-right: 0.25rem;
     }
     .standing {
       font-weight: 600;

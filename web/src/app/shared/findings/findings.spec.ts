@@ -63,7 +63,7 @@ describe('what speaks against a session', () => {
   it('says level, passage, measure, reason and what to do', () => {
     show(withFacts('fainting'));
     expect(list.text('nv-finding-item')).toContain(
-      '⇄ Change Alternate-nostril — Has fainted · hold 6 s, above 4 s. Over-breathing and longer holds can bring on a faint. What to do: Shorten the hold, leave the hold out, or breathe without parts and pauses.',
+      'Change Alternate-nostril — Has fainted · hold 6 s, above 4 s. Over-breathing and longer holds can bring on a faint. What to do: Shorten the hold, leave the hold out, or breathe without parts and pauses.',
     );
   });
 

@@ -17,7 +17,7 @@ describe('the order of a session', () => {
     });
     const applied: Session[] = [];
     list.fixture.componentInstance.apply.subscribe((fixed) => applied.push(fixed));
-    expect(list.text()).toContain('⇄ Change Strokes — Vigorous comes before quiet. Move it earlier.');
+    expect(list.text()).toContain('Change Strokes — Vigorous comes before quiet. Move it earlier.');
     expect(list.text()).toContain('The whole session — Every session ends in stillness.');
     expect(list.text()).not.toContain('move it up');
     list.press('What can be done');

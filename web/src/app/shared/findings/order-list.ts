@@ -7,6 +7,7 @@ import {
   type OrderingFinding,
   type Session,
 } from '@nuvrah/core';
+import { LevelIcon } from './level-icon';
 import { LEVEL_SIGNS } from './levels';
 import { findingWords } from '../../words/finding-words';
 
@@ -14,7 +15,7 @@ import { findingWords } from '../../words/finding-words';
 @Component({
   selector: 'nv-order-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule],
+  imports: [LevelIcon, MatButtonModule],
   template: `
     @for (row of rows(); track row.key) {
       <div
@@ -23,8 +24,7 @@ import { findingWords } from '../../words/finding-words';
         [class.here]="row.finding.passageId !== null && row.finding.passageId === chosen()"
       >
         <p>
-          <strong>{{ row.level.sign }} {{ row.level.word }}</strong
-          >&ngsp;
+          <nv-level-icon [level]="row.finding.level" /> <strong>{{ row.level.word }}</strong>&ngsp;
           @if (row.finding.passageId; as id) {
             <button type="button" class="where" (click)="showPassage.emit(id)">{{ row.passage }}</button>
           } @else {
@@ -64,6 +64,10 @@ import { findingWords } from '../../words/finding-words';
     }
     .notice strong {
       display: inline;
+    }
+    nv-level-icon {
+      vertical-align: -0.1875rem;
+      margin-right: 0.25rem;
     }
     .ask {
       margin-left: -0.75rem;

@@ -12,130 +12,93 @@ import {
   viewChild,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import {
-  describeTotal,
-  eventIndexFrom,
-  type FindingLevel,
-  type Slot,
-  type Timeline,
-  type TimelineEvent,
-} from '@nuvrah/core';
+import { MatButtonToggleModule } from '@angular/material/button-toggle';
+import { MatIconModule } from '@angular/material/icon';
+import { MatMenuModule, MatMenuTrigger } from '@angular/material/menu';
+import { eventIndexFrom, type Slot, type Timeline } from '@nuvrah/core';
 import { AccountStore } from '../../api/account';
+import { Tip } from '../../ui/tip';
+import { scoreWords } from '../../words/score-words';
+import { shortcutOf, type ShortcutIn } from '../shortcut-keys';
 import { announceEvent } from './announce';
 import { elementWidth } from './element-width';
+import { bubbleOfHit, bubbleOfWork, stopsOfWork } from './score-bubble';
+import type { ScoreEditing } from './score-editing';
+import { timeAt, xOf, type ScoreHit, type ScorePlace } from './score-hits';
 import { ScoreLegend } from './score-legend';
+import {
+  beginWork,
+  countsDrawn,
+  hasMoved,
+  lengthDrawn,
+  lookAt,
+  NO_WORK,
+  type PointerWork,
+  type ScorePoint,
+} from './score-pointer';
 import { ScoreStaff } from './score-staff';
-import { ScoreStrip } from './score-strip';
-import { openingZoom, panBy, reveal, roundZoom, windowOf, zoomBy, type Zoom } from './score-window';
-import { shortcutOf, type ShortcutIn } from '../shortcut-keys';
-import { scoreWords } from '../../words/score-words';
+import { ScoreStrip, type StripLine } from './score-strip';
+import {
+  holdPhase,
+  openingZoom,
+  panBy,
+  reveal,
+  roundsZoom,
+  windowOf,
+  zoomBy,
+  type Zoom,
+} from './score-window';
 
 const WHEEL_FACTOR = 1.0015;
 const BUTTON_FACTOR = 1.6;
 /** Room for the names of the channels, left of the score. */
 const GUTTER = 64;
+/** Typed figures belong to one number for so long. */
+const TYPING_MS = 1500;
 
-/** The breath score: zoomed and moved with pointer, wheel and buttons, walked by keyboard with each phase announced. */
+type Shown = 'session' | 'passage' | 'rounds';
+
+/**
+ * The breath score: zoomed, moved and walked; where it may be edited, edges, ends and flags are drawn with a pointer, and the
+ * phase that is selected is changed by keys, with everything announced.
+ */
 @Component({
   selector: 'nv-breath-score',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, ScoreLegend, ScoreStaff, ScoreStrip],
-  template: `
-    <nv-score-strip
-      [timeline]="timeline()"
-      [window]="window()"
-      [chosen]="passage()"
-      [slots]="slots()"
-      [marks]="marks()"
-      (centre)="centreOn($event)"
-      (choose)="passageChosen.emit($event)"
-    />
-    <div class="tools" role="group" [attr.aria-label]="words.zoom">
-      <button matButton type="button" (click)="zoomTo({ kind: 'session' })">{{ words.wholeSession }}</button>
-      <button matButton type="button" (click)="zoomTo({ kind: 'passage', passage: passage() })">
-        {{ words.passage }}
-      </button>
-      <button matButton type="button" (click)="zoomToRound()">{{ words.oneRound }}</button>
-      <button matButton type="button" [attr.aria-label]="words.zoomOut" (click)="zoom(1 / buttonFactor)">
-        −
-      </button>
-      <button matButton type="button" [attr.aria-label]="words.zoomIn" (click)="zoom(buttonFactor)">+</button>
-      <button matButton type="button" [attr.aria-expanded]="legend()" (click)="legend.set(!legend())">
-        {{ words.legend }}
-      </button>
-      <span class="where" aria-hidden="true">{{ selectedLine() || wholeLine() }}</span>
-    </div>
-    <div
-      #score
-      class="score"
-      role="application"
-      tabindex="0"
-      aria-roledescription="breath score"
-      [attr.aria-label]="words.scoreLabel"
-      (keydown)="key($event)"
-      (wheel)="wheel($event)"
-      (pointerdown)="begin($event)"
-      (pointermove)="drag($event)"
-      (pointerup)="finish($event)"
-      (pointercancel)="cancel()"
-    >
-      <nv-score-staff
-        [timeline]="timeline()"
-        [window]="window()"
-        [width]="width()"
-        [gutter]="gutter"
-        [selected]="selected()"
-      />
-    </div>
-    @if (legend()) {
-      <nv-score-legend />
-    }
-    <p class="spoken-only" aria-live="polite">{{ selectedLine() }}</p>
-  `,
-  styles: `
-    :host {
-      display: block;
-    }
-    .tools {
-      display: flex;
-      flex-wrap: wrap;
-      align-items: center;
-      min-height: 2.5rem;
-    }
-    .where {
-      margin-left: auto;
-      color: var(--soft-ink);
-    }
-    .score {
-      background: var(--sheet);
-      border-block: 1px solid var(--rule);
-      touch-action: pan-y;
-      cursor: grab;
-      overflow: hidden;
-    }
-    .score:focus-visible {
-      outline-offset: -2px;
-    }
-  `,
+  imports: [
+    MatButtonModule,
+    MatButtonToggleModule,
+    MatIconModule,
+    MatMenuModule,
+    ScoreLegend,
+    ScoreStaff,
+    ScoreStrip,
+    Tip,
+  ],
+  templateUrl: './breath-score.html',
+  styleUrl: './breath-score.scss',
 })
 export class BreathScore {
   protected readonly words = scoreWords.breathScore;
   readonly timeline = input.required<Timeline>();
   /** The passage that is being worked on. */
   readonly passage = input.required<number>();
-  /** The slot of each passage, and the strictest that speaks against it by its place: both are marked on the strip. */
+  /** Name, and the strictest that speaks against it, of each passage. */
+  readonly lines = input<readonly StripLine[]>([]);
+  /** The slot of each passage. */
   readonly slots = input<readonly Slot[]>([]);
-  readonly marks = input<ReadonlyMap<number, FindingLevel>>(new Map());
+  /** What can be changed on it; null where it is only looked at. */
+  readonly editing = input<ScoreEditing | null>(null);
   /** Another passage was chosen on the score. */
   readonly passageChosen = output<number>();
-  /** So many counts more (or fewer, below zero) for the selected event. */
-  readonly adjust = output<{ readonly event: TimelineEvent; readonly by: number }>();
+  /** A passage was dragged to another place. */
+  readonly passageMoved = output<{ readonly from: number; readonly to: number }>();
 
   private readonly scoreElement = viewChild.required<ElementRef<HTMLElement>>('score');
+  private readonly menu = viewChild.required(MatMenuTrigger);
   private readonly account = inject(AccountStore);
   private readonly hostWidth = elementWidth();
   protected readonly gutter = GUTTER;
-  protected readonly buttonFactor = BUTTON_FACTOR;
   protected readonly width = computed(() => Math.max(200, this.hostWidth() - GUTTER));
 
   protected readonly legend = signal(false);
@@ -144,6 +107,16 @@ export class BreathScore {
     const timeline = this.timeline();
     return windowOf(this.zoomed() ?? openingZoom(timeline, this.passage()), timeline);
   });
+  protected readonly shown = computed((): Shown | null => {
+    const kind = this.zoomed()?.kind ?? 'rounds';
+    return kind === 'span' || kind === 'held' ? null : kind;
+  });
+  private readonly place = computed((): ScorePlace => ({
+    timeline: this.timeline(),
+    window: this.window(),
+    width: this.width(),
+  }));
+
   protected readonly selected = signal<number | null>(null);
   private readonly selectedEvent = computed(() => {
     const index = this.selected();
@@ -153,8 +126,39 @@ export class BreathScore {
     const event = this.selectedEvent();
     return event ? announceEvent(event, this.account.required().naming) : '';
   });
-  protected readonly wholeLine = computed(() => describeTotal(this.timeline()));
-  private dragging: { readonly x: number; moved: boolean } | null = null;
+  protected readonly side = computed(() => this.editing()?.side() ?? null);
+  protected readonly actions = computed(() => {
+    const [event, editing] = [this.selectedEvent(), this.editing()];
+    return event && editing ? editing.actions(event) : [];
+  });
+  protected readonly menuAt = signal({ x: 0, y: 0 });
+
+  private readonly work = signal<PointerWork>(NO_WORK);
+  private readonly hovered = signal<ScoreHit | null>(null);
+  protected readonly flags = computed(() => {
+    const place = this.place();
+    return (this.editing()?.flags() ?? []).map((flag) => ({ ...flag, x: xOf(place, flag.at) }));
+  });
+  /** The ends of the passages that are in sight, in pixels. */
+  protected readonly ends = computed(() => {
+    if (!this.editing()) return [];
+    const place = this.place();
+    return this.timeline()
+      .passages.map(({ to }) => xOf(place, to))
+      .filter((x) => x > 0 && x < place.width);
+  });
+  protected readonly draws = computed(() => {
+    const kind = this.work().kind === 'nothing' ? this.hovered()?.kind : this.work().kind;
+    return kind === 'edge' || kind === 'end' || kind === 'flag';
+  });
+  protected readonly stops = computed(() => stopsOfWork(this.work(), this.place()));
+  /** What is said at the pointer: what would change, or what it has come to. */
+  protected readonly bubble = computed(() => {
+    const [work, hit, editing] = [this.work(), this.hovered(), this.editing()];
+    if (!editing) return null;
+    if (work.kind !== 'nothing') return bubbleOfWork(work, this.place(), editing);
+    return hit && bubbleOfHit(hit, this.place(), editing);
+  });
 
   constructor() {
     // Another passage is shown from its beginning, with nothing selected; unless it was chosen by an event of its own.
@@ -173,16 +177,22 @@ export class BreathScore {
     this.choose(index, true);
   }
 
-  protected zoomTo(zoom: Zoom): void {
-    this.zoomed.set(zoom);
+  protected showAll(shown: Shown): void {
+    switch (shown) {
+      case 'session':
+        return this.zoomed.set({ kind: 'session' });
+      case 'passage':
+        return this.zoomed.set({ kind: 'passage', passage: this.passage() });
+      case 'rounds':
+        return this.zoomed.set(roundsZoom(this.timeline(), this.passage(), this.selectedEvent()?.round ?? 1));
+    }
   }
 
-  protected zoomToRound(): void {
-    const round = this.selectedEvent()?.round ?? 1;
-    this.zoomed.set(roundZoom(this.timeline(), this.passage(), round));
+  protected nearer(steps: number): void {
+    this.zoom(BUTTON_FACTOR ** steps);
   }
 
-  protected zoom(factor: number, at = this.middle()): void {
+  private zoom(factor: number, at = this.middle()): void {
     this.zoomed.set(zoomBy(this.window(), factor, at, this.timeline()));
   }
 
@@ -190,50 +200,133 @@ export class BreathScore {
     this.zoomed.set(panBy(this.window(), at - this.middle(), this.timeline()));
   }
 
-  /** Sideways moves, with Ctrl it zooms; up and down alone scrolls the page as everywhere. */
+  /** Over the phase that is selected it changes its counts; sideways it moves, with Ctrl it zooms. */
   protected wheel(event: WheelEvent): void {
     if (event.ctrlKey || event.metaKey) {
       event.preventDefault();
-      this.zoom(WHEEL_FACTOR ** -event.deltaY, this.timeAt(event));
-      return;
+      return this.zoom(WHEEL_FACTOR ** -event.deltaY, timeAt(this.place(), this.pointOf(event).x));
     }
-    const sideways = event.shiftKey ? event.deltaY : event.deltaX;
+    const sideways = event.shiftKey ? event.deltaY || event.deltaX : event.deltaX;
+    const over = lookAt(this.place(), this.pointOf(event), null);
+    const onSelected = over.kind === 'event' && over.index === this.selected();
+    if (onSelected && event.deltaY !== 0 && !event.shiftKey && this.change(event.deltaY < 0 ? 1 : -1))
+      return event.preventDefault();
     if (sideways === 0) return;
     event.preventDefault();
     this.panPixels(sideways);
   }
 
   protected begin(event: PointerEvent): void {
+    if (event.button !== 0) return;
     this.scoreElement().nativeElement.setPointerCapture(event.pointerId);
-    this.dragging = { x: event.clientX, moved: false };
+    const work = beginWork(this.place(), this.pointOf(event), this.editing());
+    this.work.set(work);
+    // What is drawn is selected, and keeps its place on the screen from now on.
+    if (work.kind === 'edge') {
+      this.choose(work.event.index, false);
+      this.zoomed.set(holdPhase(this.window(), work.event, this.timeline()));
+    } else if (work.kind === 'end' || work.kind === 'flag') this.freeze();
   }
 
-  protected drag(event: PointerEvent): void {
-    if (!this.dragging) return;
-    const by = this.dragging.x - event.clientX;
-    if (!this.dragging.moved && Math.abs(by) < 4) return;
-    this.dragging = { x: event.clientX, moved: true };
-    this.panPixels(by);
+  protected move(event: PointerEvent): void {
+    const point = this.pointOf(event);
+    const work = this.work();
+    switch (work.kind) {
+      case 'nothing':
+        return this.hovered.set(point.fine ? lookAt(this.place(), point, this.editing()) : null);
+      case 'pan':
+        if (!work.moved && !hasMoved(work.x, point.x)) return;
+        this.work.set({ kind: 'pan', x: point.x, moved: true });
+        return this.panPixels(work.x - point.x);
+      case 'edge': {
+        if (!work.moved && !hasMoved(xOf(this.place(), work.event.to) + work.grip, point.x)) return;
+        const counts = countsDrawn(this.place(), work, point.x);
+        if (counts !== work.counts) this.editing()?.drawPhase(work.event, counts);
+        const drawn = this.editing()?.drawing(work.event)?.counts ?? counts;
+        return this.work.set({ ...work, counts: drawn, moved: true });
+      }
+      case 'end':
+        if (!work.moved && !hasMoved(work.x, point.x)) return;
+        this.editing()?.drawLength(work.passage, lengthDrawn(this.place(), work, point.x));
+        return this.work.set({ ...work, moved: true });
+      case 'flag':
+        if (!work.moved && !hasMoved(work.x, point.x)) return;
+        this.editing()?.moveFlag(work.flag.flag, timeAt(this.place(), point.x));
+        return this.work.set({ ...work, moved: true });
+    }
   }
 
   protected finish(event: PointerEvent): void {
-    if (this.dragging && !this.dragging.moved)
-      this.choose(eventIndexFrom(this.timeline(), this.timeAt(event)), false);
-    this.dragging = null;
+    const work = this.work();
+    if (work.kind === 'pan' && !work.moved)
+      this.choose(
+        eventIndexFrom(this.timeline(), Math.max(0, timeAt(this.place(), this.pointOf(event).x))),
+        false,
+      );
+    this.end();
   }
 
-  protected cancel(): void {
-    this.dragging = null;
+  protected end(): void {
+    if (this.work().kind !== 'nothing' && this.work().kind !== 'pan') this.editing()?.gestureEnded();
+    this.work.set(NO_WORK);
+    this.hovered.set(null);
+  }
+
+  protected leave(): void {
+    this.hovered.set(null);
+  }
+
+  /** What can be done with the phase under the pointer, or with the one that is selected. */
+  protected openMenu(event: MouseEvent): void {
+    if (!this.editing()) return;
+    event.preventDefault();
+    this.work.set(NO_WORK);
+    const byKey = event.clientX === 0 && event.clientY === 0;
+    if (byKey) return this.openMenuAtSelected();
+    const over = lookAt(this.place(), this.pointOf(event), null);
+    if (over.kind === 'event') this.choose(over.index, false);
+    const box = this.scoreElement().nativeElement.getBoundingClientRect();
+    this.showMenu({ x: event.clientX - box.left, y: event.clientY - box.top });
+  }
+
+  private openMenuAtSelected(): void {
+    const event = this.selectedEvent();
+    if (!event) return;
+    const box = this.scoreElement().nativeElement.getBoundingClientRect();
+    const scale = box.width / (GUTTER + this.width());
+    this.showMenu({ x: (xOf(this.place(), event.from) + GUTTER) * scale, y: box.height / 2 });
+  }
+
+  private showMenu(at: { readonly x: number; readonly y: number }): void {
+    if (this.actions().length === 0) return;
+    this.menuAt.set(at);
+    // The trigger stands where the menu is to open before it is asked for its place.
+    setTimeout(() => this.menu().openMenu());
   }
 
   protected key(event: KeyboardEvent): void {
+    if (this.type(event)) return event.preventDefault();
     const shortcut = shortcutOf('bench', event);
     if (!shortcut) return;
-    const done = this.walk(shortcut) || this.change(shortcut, event.shiftKey ? 0.5 : 1);
-    if (done) event.preventDefault();
+    if (this.act(shortcut, event.shiftKey ? 0.5 : 1)) event.preventDefault();
   }
 
-  private walk(shortcut: ShortcutIn<'bench'>): boolean {
+  /** Figures are a number for the phase that is selected: "7", "7.5", "12". */
+  private type({ key, ctrlKey, metaKey, altKey, timeStamp }: KeyboardEvent): boolean {
+    if (ctrlKey || metaKey || altKey || !/^[0-9.,]$/.test(key)) return false;
+    const event = this.selectedEvent();
+    if (!event || !this.editing()?.drawing(event)) return false;
+    const goesOn = timeStamp - this.typedAt < TYPING_MS;
+    this.typed = goesOn ? this.typed + key : key;
+    this.typedAt = timeStamp;
+    const counts = Number(this.typed.replace(',', '.'));
+    if (Number.isFinite(counts) && !/[.,]$/.test(this.typed)) this.drawSelected(counts);
+    return true;
+  }
+  private typed = '';
+  private typedAt = -TYPING_MS;
+
+  private act(shortcut: ShortcutIn<'bench'>, step: number): boolean {
     const here = this.selected() ?? -1;
     const last = this.timeline().events.length - 1;
     switch (shortcut) {
@@ -249,18 +342,38 @@ export class BreathScore {
       case 'last':
         return this.choose(last, true);
       case 'more':
+        return this.change(step);
       case 'less':
+        return this.change(-step);
+      case 'menu':
+        this.openMenuAtSelected();
+        return true;
+      case 'side':
+        this.editing()?.swapSide();
+        return true;
+      case 'drop':
+        return this.drawSelected(0);
       case 'undo':
       case 'redo':
         return false;
     }
   }
 
-  private change(shortcut: ShortcutIn<'bench'>, step: number): boolean {
+  /** So many counts more (or fewer, below zero) for the phase that is selected. */
+  private change(by: number): boolean {
     const event = this.selectedEvent();
-    const by = shortcut === 'more' ? step : shortcut === 'less' ? -step : 0;
-    if (!event || event.counts === null || by === 0) return false;
-    this.adjust.emit({ event, by });
+    const drawing = event && this.editing()?.drawing(event);
+    if (!drawing) return false;
+    const least = Math.abs(by) < drawing.by ? Math.sign(by) * drawing.by : by;
+    return this.drawSelected(Math.max(0, drawing.counts + least));
+  }
+
+  private drawSelected(counts: number): boolean {
+    const event = this.selectedEvent();
+    const editing = this.editing();
+    if (!event || !editing?.drawing(event)) return false;
+    this.zoomed.set(holdPhase(this.window(), event, this.timeline()));
+    editing.drawPhase(event, counts);
     return true;
   }
 
@@ -268,6 +381,7 @@ export class BreathScore {
     const event = this.timeline().events[index];
     if (!event) return true;
     const window = this.window();
+    if (index !== this.selected()) this.typedAt = -TYPING_MS;
     this.selected.set(index);
     const moved = show ? reveal(window, event, this.timeline()) : null;
     if (moved) this.zoomed.set(moved);
@@ -277,6 +391,12 @@ export class BreathScore {
       this.passageChosen.emit(event.passage);
     }
     return true;
+  }
+
+  /** The window stays where it is and as near, however long the session becomes. */
+  private freeze(): void {
+    const { from, to } = this.window();
+    this.zoomed.set({ kind: 'span', from, length: to - from });
   }
 
   private panPixels(pixels: number): void {
@@ -289,10 +409,15 @@ export class BreathScore {
     return (from + to) / 2;
   }
 
-  private timeAt(event: MouseEvent): number {
-    const { from, to } = this.window();
+  /** In pixels of the picture, which grows with the text. */
+  private pointOf(event: MouseEvent): ScorePoint {
     const box = this.scoreElement().nativeElement.getBoundingClientRect();
-    const x = ((event.clientX - box.left) / box.width) * (GUTTER + this.width()) - GUTTER;
-    return from + (x / this.width()) * (to - from);
+    const scale = (GUTTER + this.width()) / box.width;
+    const fine = !('pointerType' in event) || event.pointerType !== 'touch';
+    return {
+      x: (event.clientX - box.left) * scale - GUTTER,
+      y: (event.clientY - box.top) * scale,
+      fine,
+    };
   }
 }

@@ -38,7 +38,7 @@ describe('engraving every pattern', () => {
     expect(texts(score, 'in-both')).toEqual(['2', '2', '2']);
     const full = (LAYOUT.hold.to - LAYOUT.hold.from) / 2;
     // A third of the wedge ends at a third of its height.
-    expect(path(score, 'in-both')).toContain(`L150.0 ${(110 - full / 3).toFixed(1)}`);
+    expect(path(score, 'in-both')).toContain(`L150.0 ${(124 - full / 3).toFixed(1)}`);
   });
 
   it('draws pauses between parts, as high as the lungs are full', () => {

@@ -1,24 +1,26 @@
 // Where things stand on the score, in pixels from its top. Time runs from left to right.
 export const LAYOUT = {
-  height: 246,
+  height: 260,
   roundLabel: 20,
-  roundLine: { from: 29, to: 192 },
-  left: 72,
-  right: 148,
+  /** What begins at a round, between the numbers of the rounds and the channels. */
+  flag: { from: 27, height: 17, width: 34 },
+  roundLine: { from: 27, to: 206 },
+  left: 86,
+  right: 162,
   /** Half the width of a wedge at its open end. */
   wedge: 27,
-  hold: { from: 45, to: 175 },
+  hold: { from: 59, to: 189 },
   /** Between the nostrils, thin. */
-  mouth: 110,
+  mouth: 124,
   mouthWedge: 11,
-  bracket: { from: 36, to: 42 },
+  bracket: { from: 50, to: 56 },
   /** Length and height of the waves of a hum. */
   wave: 9,
   swing: 3,
   /** Least room between two teeth of a comb. */
   tooth: 2.6,
-  counts: { line: 196, label: 218 },
-  times: { line: 224, label: 242 },
+  counts: { line: 210, label: 232 },
+  times: { line: 238, label: 256 },
 } as const;
 
 /** The least room that a label needs beside the next one, in pixels. */

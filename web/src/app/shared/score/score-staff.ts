@@ -1,11 +1,26 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Timeline } from '@nuvrah/core';
 import { engrave } from './engrave';
+import { channelOf } from './outline';
+import type { ScoreFlag } from './score-editing';
 import { LAYOUT } from './score-layout';
 import type { ScoreWindow } from './score-window';
 import { scoreWords } from '../../words/score-words';
 
 const RULER_LABELS: ReadonlySet<string> = new Set(['round', 'count', 'time']);
+
+/** What can be drawn at on a score, in pixels from the left of its window. */
+export interface StaffMarks {
+  readonly flags: readonly (ScoreFlag & { readonly x: number })[];
+  /** Ends of passages. */
+  readonly ends: readonly number[];
+  /** Where the phase that is drawn rests. */
+  readonly stops: readonly { readonly x: number; readonly wall: boolean; readonly said: string }[];
+  /** Whether the phase that is selected has an end to take. */
+  readonly handle: boolean;
+}
+
+const NO_MARKS: StaffMarks = { flags: [], ends: [], stops: [], handle: false };
 
 /** The channels of the breath score with their rulers: draws engraved geometry, decides nothing. */
 @Component({
@@ -66,14 +81,46 @@ const RULER_LABELS: ReadonlySet<string> = new Set(['round', 'count', 'time']);
             [attr.y2]="layout.roundLine.to"
           />
         }
+        @for (stop of marks().stops; track stop.said) {
+          <line
+            class="stop"
+            [class.wall]="stop.wall"
+            [attr.x1]="stop.x"
+            [attr.x2]="stop.x"
+            [attr.y1]="layout.bracket.from"
+            [attr.y2]="layout.roundLine.to"
+          />
+          <text class="stop" [attr.x]="stop.x + 4" [attr.y]="layout.bracket.from + 6 - $index * 13">
+            {{ stop.said }}
+          </text>
+        }
+        @for (end of marks().ends; track $index) {
+          <path class="end" [attr.d]="'M' + end + ' ' + layout.flag.from + 'v170'" />
+          <rect class="grip" [attr.x]="end - 4" [attr.y]="layout.flag.from" width="8" height="18" />
+        }
+        @for (flag of marks().flags; track flag.key) {
+          <rect
+            class="flag"
+            [attr.x]="flag.x"
+            [attr.y]="layout.flag.from"
+            [attr.width]="layout.flag.width"
+            [attr.height]="layout.flag.height"
+          />
+          <text class="flag" [attr.x]="flag.x + layout.flag.width / 2" [attr.y]="layout.flag.from + 13">
+            {{ flag.sign }}
+          </text>
+        }
         @if (highlight(); as box) {
           <rect
             class="selected"
             [attr.x]="box.x"
             [attr.width]="box.width"
-            [attr.y]="layout.hold.from - 10"
-            [attr.height]="layout.hold.to - layout.hold.from + 20"
+            [attr.y]="box.y"
+            [attr.height]="box.height"
           />
+          @if (box.handle) {
+            <circle class="handle" [attr.cx]="box.x + box.width" [attr.cy]="box.middle" r="7" />
+          }
         }
         @if (rulers()) {
           <path class="ticks" [attr.d]="score().countTicks" />
@@ -98,6 +145,8 @@ export class ScoreStaff {
   readonly rulers = input(true);
   /** Index of the event that is marked, or null. */
   readonly selected = input<number | null>(null);
+  /** What can be drawn at, in pixels. */
+  readonly marks = input<StaffMarks>(NO_MARKS);
   /** A moment that is marked by a line, or null. */
   readonly at = input<number | null>(null);
 
@@ -122,6 +171,14 @@ export class ScoreStaff {
     if (!event) return null;
     const { from, to } = this.window();
     const scale = this.width() / (to - from);
-    return { x: (event.from - from) * scale, width: (event.to - event.from) * scale };
+    const { middle, half } = channelOf(event);
+    return {
+      x: (event.from - from) * scale,
+      width: (event.to - event.from) * scale,
+      y: middle - half - 7,
+      height: half * 2 + 14,
+      middle,
+      handle: this.marks().handle && event.counts !== null,
+    };
   });
 }

@@ -1,132 +1,75 @@
+import { CdkDrag, CdkDropList, type CdkDragDrop } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { FindingLevel, Slot, Timeline } from '@nuvrah/core';
-import { LEVEL_SIGNS } from '../findings/levels';
+import { SLOT_NAMES, type FindingLevel, type Slot, type Timeline } from '@nuvrah/core';
+import { LevelIcon } from '../findings/level-icon';
 import { elementWidth } from './element-width';
 import type { ScoreWindow } from './score-window';
-import { SLOT_NAMES } from '@nuvrah/core';
 
-/** Least room for the name of a slot, in pixels. */
-const ROOM_FOR_NAME = 58;
+/** A passage on the strip. */
+export interface StripLine {
+  readonly id: string;
+  readonly name: string;
+  /** The strictest that speaks against it. */
+  readonly mark: FindingLevel | null;
+}
+
+/** Least room for a name, and for the name of a slot, in pixels. */
+const ROOM = { name: 64, slot: 40 } as const;
 
 /**
- * The whole session in a strip, with the part that the score shows outlined: click or drag moves that part. Below it the
- * slots in which it goes, and above each passage what speaks against it.
+ * The whole session in a strip: the slots in which it goes, a block for each passage, pressed to choose it and dragged to
+ * another place, and below them the part that the score shows, which is dragged along.
  */
 @Component({
   selector: 'nv-score-strip',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [CdkDrag, CdkDropList, LevelIcon],
   template: `
-    <svg
-      [attr.viewBox]="'0 0 ' + width() + ' 26'"
+    @if (slots().length > 0) {
+      <div class="slots" aria-hidden="true">
+        @for (slot of spans(); track slot.index) {
+          <span [style.flex-grow]="slot.length">{{ slot.wide ? names[slot.name] : '' }}</span>
+        }
+      </div>
+    }
+    <div
+      class="blocks"
+      cdkDropList
+      cdkDropListOrientation="horizontal"
+      [cdkDropListDisabled]="!movable()"
+      (cdkDropListDropped)="drop($event)"
+    >
+      @for (block of blocks(); track block.id) {
+        <button
+          type="button"
+          tabindex="-1"
+          class="block"
+          cdkDrag
+          cdkDragLockAxis="x"
+          [style.flex-grow]="block.length"
+          [class.chosen]="block.index === chosen()"
+          [attr.aria-label]="block.name"
+          (click)="choose.emit(block.index)"
+        >
+          <span class="name">{{ block.wide ? block.name : '' }}</span>
+          @if (block.mark; as level) {
+            <nv-level-icon alone [level]="level" />
+          }
+        </button>
+      }
+    </div>
+    <div
+      class="track"
       aria-hidden="true"
       (pointerdown)="begin($event)"
       (pointermove)="move($event)"
       (pointerup)="end($event)"
       (pointercancel)="end($event)"
     >
-      @for (piece of pieces(); track $index) {
-        <rect [class]="piece.kind" [attr.x]="piece.x" [attr.width]="piece.width" y="3" height="20" />
-      }
-      @for (passage of passages(); track passage.index) {
-        @if (passage.mark; as mark) {
-          <text class="mark" [class]="mark.level" [attr.x]="passage.middle" y="18">{{ mark.sign }}</text>
-        }
-      }
-      <rect class="window" [attr.x]="frame().x" [attr.width]="frame().width" y="1" height="24" />
-    </svg>
-    @if (slots().length > 0) {
-      <svg class="slots" [attr.viewBox]="'0 0 ' + width() + ' 22'" aria-hidden="true">
-        @for (passage of passages(); track passage.index) {
-          <rect
-            class="passage"
-            [class.chosen]="passage.index === chosen()"
-            [attr.x]="passage.x"
-            [attr.width]="passage.width"
-            y="1"
-            height="3"
-          />
-        }
-        @for (slot of spans(); track slot.x) {
-          <line class="edge" [attr.x1]="slot.x" [attr.x2]="slot.x" y1="0" y2="20" />
-          @if (slot.width > room) {
-            <text class="slot" [attr.x]="slot.x + 5" y="18">{{ names[slot.name] }}</text>
-          }
-        }
-        @for (passage of passages(); track passage.index) {
-          <rect
-            class="target"
-            [attr.x]="passage.x"
-            [attr.width]="passage.width"
-            height="22"
-            (click)="choose.emit(passage.index)"
-          />
-        }
-      </svg>
-    }
+      <span class="window" [style.left.%]="frame().left" [style.width.%]="frame().width"></span>
+    </div>
   `,
-  styles: `
-    :host {
-      display: block;
-      overflow: hidden;
-    }
-    svg {
-      display: block;
-      width: 100%;
-      cursor: ew-resize;
-      touch-action: none;
-    }
-    .slots {
-      cursor: pointer;
-    }
-    .rounds {
-      fill: var(--both-fill);
-    }
-    .around {
-      fill: var(--press);
-    }
-    .rest {
-      fill: none;
-      stroke: var(--rule);
-    }
-    .window {
-      fill: none;
-      stroke: var(--ink);
-      stroke-width: 2;
-    }
-    .passage {
-      fill: none;
-    }
-    .passage.chosen {
-      fill: var(--ink);
-    }
-    .edge {
-      stroke: var(--edge);
-    }
-    .slot {
-      font: 400 15px var(--sans);
-      fill: var(--soft-ink);
-    }
-    .target {
-      fill: transparent;
-    }
-    .mark {
-      font: 600 15px var(--sans);
-      text-anchor: middle;
-      fill: var(--ink);
-    }
-    .mark.no {
-      fill: var(--no);
-    }
-    .mark.clearance {
-      fill: var(--clearance);
-    }
-    .mark.change {
-      fill: var(--change);
-    }
-    .mark.care {
-      fill: var(--care);
-    }
-  `,
+  styleUrl: './score-strip.scss',
 })
 export class ScoreStrip {
   protected readonly names = SLOT_NAMES;
@@ -134,70 +77,55 @@ export class ScoreStrip {
   readonly window = input.required<ScoreWindow>();
   /** The passage that is being worked on. */
   readonly chosen = input.required<number>();
+  readonly lines = input.required<readonly StripLine[]>();
   /** Of each passage; empty where they are not shown. */
   readonly slots = input.required<readonly Slot[]>();
-  /** The strictest that speaks against each passage, by its place. */
-  readonly marks = input.required<ReadonlyMap<number, FindingLevel>>();
+  /** Whether passages can be dragged to another place. */
+  readonly movable = input(false);
   /** The moment that the middle of the window should move to. */
   readonly centre = output<number>();
   readonly choose = output<number>();
+  readonly moved = output<{ readonly from: number; readonly to: number }>();
 
-  protected readonly room = ROOM_FOR_NAME;
-  protected readonly width = elementWidth();
-  private readonly scale = computed(() => this.width() / Math.max(1, this.timeline().total));
+  private readonly width = elementWidth();
 
-  protected readonly pieces = computed(() => {
-    const scale = this.scale();
-    const piece = (kind: string, from: number, to: number) => ({
-      kind,
-      x: from * scale,
-      width: Math.max(0, (to - from) * scale - 1),
-    });
-    return this.timeline().passages.flatMap(({ from, to, rounds }) =>
-      rounds
-        ? [
-            piece('around', from, rounds.from),
-            piece('rounds', rounds.from, rounds.to),
-            piece('around', rounds.to, to),
-          ]
-        : [piece('rest', from, to)],
-    );
-  });
-
-  protected readonly passages = computed(() => {
-    const scale = this.scale();
-    const marks = this.marks();
-    return this.timeline().passages.map(({ from, to }, index) => {
-      const level = marks.get(index);
-      return {
-        index,
-        x: from * scale,
-        width: (to - from) * scale,
-        middle: ((from + to) / 2) * scale,
-        mark: level ? { level, sign: LEVEL_SIGNS[level].sign } : null,
-      };
-    });
+  protected readonly blocks = computed(() => {
+    const { passages, total } = this.timeline();
+    const lines = this.lines();
+    return passages.map(({ id, from, to }, index) => ({
+      id,
+      index,
+      length: to - from,
+      name: lines[index]?.name ?? '',
+      mark: lines[index]?.mark ?? null,
+      wide: ((to - from) / total) * this.width() >= ROOM.name,
+    }));
   });
 
   /** Neighbours in one slot are one span. */
   protected readonly spans = computed(() => {
-    const spans: { name: Slot; x: number; width: number }[] = [];
-    for (const { index, x, width } of this.passages()) {
+    const spans: { index: number; name: Slot; length: number }[] = [];
+    for (const { index, length } of this.blocks()) {
       const name = this.slots()[index];
       const last = spans.at(-1);
       if (!name) continue;
-      if (last?.name === name) last.width = x + width - last.x;
-      else spans.push({ name, x, width });
+      if (last?.name === name) last.length += length;
+      else spans.push({ index, name, length });
     }
-    return spans;
+    const scale = this.width() / Math.max(1, this.timeline().total);
+    return spans.map((span) => ({ ...span, wide: span.length * scale >= ROOM.slot }));
   });
 
   protected readonly frame = computed(() => {
     const { from, to } = this.window();
-    const scale = this.scale();
-    const x = Math.max(1, from * scale);
-    return { x, width: Math.max(4, Math.min(this.width() - 1, to * scale) - x) };
+    const total = Math.max(1, this.timeline().total);
+    const left = Math.max(0, Math.min(1, from / total));
+    return { left: left * 100, width: Math.max(0.5, (Math.min(1, to / total) - left) * 100) };
   });
+
+  protected drop({ previousIndex, currentIndex }: CdkDragDrop<unknown>): void {
+    if (previousIndex !== currentIndex) this.moved.emit({ from: previousIndex, to: currentIndex });
+  }
 
   protected begin(event: PointerEvent): void {
     (event.currentTarget as Element).setPointerCapture(event.pointerId);

@@ -1,4 +1,4 @@
-import type { Timeline } from '@nuvrah/core';
+import { PHASE_KINDS, type EventKind, type Timeline, type TimelineEvent } from '@nuvrah/core';
 
 /** The stretch of a timeline that is shown, in milliseconds, [from, to). */
 export interface ScoreWindow {
@@ -10,7 +10,45 @@ export interface ScoreWindow {
 export type Zoom =
   | { readonly kind: 'session' }
   | { readonly kind: 'passage'; readonly passage: number }
-  | { readonly kind: 'span'; readonly from: number; readonly length: number };
+  | { readonly kind: 'span'; readonly from: number; readonly length: number }
+  /** As a span, but a phase of one cycle begins where it began, so many milliseconds from the left: what is drawn stays under the pointer. */
+  | {
+      readonly kind: 'held';
+      readonly phase: HeldPhase;
+      readonly lead: number;
+      readonly length: number;
+    };
+
+/** A phase that keeps its place on the screen while the passage changes. */
+export interface HeldPhase {
+  readonly passage: number;
+  readonly cycle: number | null;
+  readonly kind: EventKind;
+}
+
+const ORDER: readonly EventKind[] = PHASE_KINDS;
+
+/** Where a phase begins; where it is not there any more, where it would. */
+function beginOf(timeline: Timeline, { passage, cycle, kind }: HeldPhase): number {
+  const events = timeline.events.filter((event) => event.passage === passage && event.cycle === cycle);
+  const found = events.find((event) => event.kind === kind);
+  if (found) return found.from;
+  const before = events.findLast(
+    (event) => ORDER.includes(event.kind) && ORDER.indexOf(event.kind) < ORDER.indexOf(kind),
+  );
+  return before?.to ?? events[0]?.from ?? timeline.passages[passage]?.from ?? 0;
+}
+
+/** The window as it is, with a phase kept at its place from now on. */
+export const holdPhase = (window: ScoreWindow, event: TimelineEvent, timeline: Timeline): Zoom => {
+  const phase = { passage: event.passage, cycle: event.cycle, kind: event.kind };
+  return {
+    kind: 'held',
+    phase,
+    lead: beginOf(timeline, phase) - window.from,
+    length: window.to - window.from,
+  };
+};
 
 /** Nearest zoom, in milliseconds across. */
 export const SHORTEST_SPAN = 4_000;
@@ -28,6 +66,10 @@ export function windowOf(zoom: Zoom, timeline: Timeline): ScoreWindow {
     }
     case 'span':
       return within(timeline, zoom.from, zoom.length);
+    case 'held': {
+      const from = beginOf(timeline, zoom.phase) - zoom.lead;
+      return { from, to: from + zoom.length };
+    }
   }
 }
 
@@ -70,11 +112,17 @@ export function reveal(window: ScoreWindow, stretch: ScoreWindow, timeline: Time
   return null;
 }
 
-/** One round of a passage across the whole width. */
-export function roundZoom(timeline: Timeline, passage: number, round: number): Zoom {
-  const events = timeline.events.filter((event) => event.passage === passage && event.round === round);
-  const [first, last] = [events[0], events.at(-1)];
-  return first && last ? toSpan(around(first.from, last.to)) : { kind: 'passage', passage };
+/** How many rounds are seen at a time, about. */
+const ROUNDS_SHOWN = 2.5;
+
+/** A few rounds of a passage, from this one on. */
+export function roundsZoom(timeline: Timeline, passage: number, round: number): Zoom {
+  const first = timeline.events.find((event) => event.passage === passage && event.round === round);
+  const after = timeline.events.find((event) => event.passage === passage && event.round === round + 1);
+  const length = first && after ? (after.from - first.from) * ROUNDS_SHOWN : 0;
+  return first && length > 0
+    ? { kind: 'span', from: first.from - length * MARGIN, length }
+    : openingZoom(timeline, passage);
 }
 
 /** The first few rounds of a passage with what comes before them: how the Bench opens. */
@@ -83,7 +131,7 @@ export function openingZoom(timeline: Timeline, passage: number): Zoom {
   const rounds = span?.rounds;
   if (!span || !rounds) return { kind: 'passage', passage };
   const round = ((rounds.to - rounds.from) / rounds.cycles) * rounds.cyclesPerRound;
-  const length = rounds.from - span.from + round * 2.5;
+  const length = rounds.from - span.from + round * ROUNDS_SHOWN;
   return length < span.to - span.from
     ? { kind: 'span', from: span.from - length * MARGIN, length }
     : { kind: 'passage', passage };

@@ -15,12 +15,12 @@ import {
 } from '@nuvrah/core';
 import { Variants } from '../../api/variants';
 import { SelectField } from '../../ui/select-field';
-import type { PassageEdit } from './passage-settings';
+import type { PassageEdit } from './session-edits';
 import { benchWords } from '../../words/bench-words';
 
 /** Seat, hands and what goes with the breath. */
 @Component({
-  selector: 'nv-dressing-form',
+  selector: 'nv-modifier-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [SelectField],
   template: `
@@ -98,8 +98,8 @@ import { benchWords } from '../../words/bench-words';
   `,
   styleUrl: '../../ui/fields.scss',
 })
-export class DressingForm {
-  protected readonly said = benchWords.dressingForm;
+export class ModifierForm {
+  protected readonly said = benchWords.modifierForm;
   readonly passage = input.required<Passage>();
   readonly edit = output<PassageEdit>();
 

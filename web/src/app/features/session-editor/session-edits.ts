@@ -1,0 +1,288 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import {
+  canSplit,
+  copyPassage,
+  describePassage,
+  editPassage,
+  formatClock,
+  insertPassage,
+  LEVELS,
+  movePassage,
+  passageInPlaceOf,
+  removePassage,
+  seconds,
+  slotsOf,
+  splitPassage,
+  startingSide,
+  techniqueName,
+  techniqueOf,
+  withFittedParts,
+  withPhaseCounts,
+  type ConventionKey,
+  type CountedPassage,
+  type FindingLevel,
+  type Goal,
+  type Numbers,
+  type Passage,
+  type PhaseKind,
+  type Session,
+  type TechniqueId,
+} from '@nuvrah/core';
+import { AccountStore } from '../../api/account';
+import { Variants } from '../../api/variants';
+import { distinctNames } from '../../shared/distinct-names';
+import { pickKey, type Pick, type PickerSight } from '../../shared/picker/picker-sight';
+import { verdictOn } from '../../shared/picker/verdict';
+import { passageOfPick } from '../../shared/sessions/passage-of-pick';
+import { BenchReview } from './bench-review';
+import { SessionDraft } from './session-draft';
+
+export interface PassageEdit {
+  readonly passage: Passage;
+  /** Edits of one name that follow each other are undone together. */
+  readonly name: string;
+}
+
+/** A passage as it stands in lists. */
+export interface PassageLine {
+  readonly id: string;
+  readonly name: string;
+  readonly time: string;
+  readonly line: string;
+  /** The strictest that speaks against it and stands open. */
+  readonly mark: FindingLevel | null;
+}
+
+const LONGEST_REST_SECONDS = 3600;
+
+/** The passage that is chosen, and every edit of the session that is being written; all of them can be undone. */
+@Injectable()
+export class SessionEdits {
+  private readonly draft = inject(SessionDraft);
+  private readonly review = inject(BenchReview);
+  private readonly account = inject(AccountStore);
+  private readonly variants = inject(Variants);
+
+  private readonly passages = computed(() => this.draft.session()?.passages ?? []);
+  private readonly chosen = signal(0);
+  readonly index = computed(() => Math.max(0, Math.min(this.chosen(), this.passages().length - 1)));
+  readonly passage = computed((): Passage | null => this.passages()[this.index()] ?? null);
+  readonly splits = computed(() => {
+    const passage = this.passage();
+    return passage !== null && canSplit(passage);
+  });
+  readonly mayHold = computed(() => {
+    const passage = this.passage();
+    const pattern = passage && techniqueOf(passage.technique).pattern;
+    return pattern?.kind === 'counted' && pattern.holds !== 'never';
+  });
+  readonly start = computed(() => {
+    const [passage, session] = [this.passage(), this.draft.session()];
+    return passage?.kind === 'counted' && session
+      ? startingSide(passage, session.goal, this.review.conventions())
+      : 'left';
+  });
+  readonly slots = computed(() => slotsOf({ passages: this.passages() }));
+  private readonly names = computed(() =>
+    distinctNames(this.passages().map((passage) => this.nameOf(passage))),
+  );
+  /** Names of the passages by id. */
+  readonly nameById = computed(
+    () => new Map(this.passages().map(({ id }, index) => [id, this.names()[index] ?? ''])),
+  );
+  /** The strictest that speaks against each passage and stands open, by its id. */
+  private readonly marks = computed((): ReadonlyMap<string, FindingLevel> => {
+    const open = [
+      ...this.review.findings().filter(({ standing }) => standing.kind === 'open'),
+      ...this.review.order(),
+    ];
+    return new Map(
+      this.passages().flatMap(({ id }) => {
+        const levels = new Set(open.filter(({ passageId }) => passageId === id).map(({ level }) => level));
+        const level = LEVELS.find((one) => levels.has(one));
+        return level ? [[id, level] as const] : [];
+      }),
+    );
+  });
+  readonly lines = computed((): readonly PassageLine[] => {
+    const spans = this.review.timeline()?.passages;
+    const goal = this.draft.session()?.goal ?? 'calm';
+    return this.passages().map((passage, index) => {
+      const span = spans?.[index];
+      return {
+        id: passage.id,
+        name: this.names()[index] ?? '',
+        time: span ? formatClock(span.to - span.from) : '–',
+        line: describePassage(passage, goal, this.review.conventions()),
+        mark: this.marks().get(passage.id) ?? null,
+      };
+    });
+  });
+
+  readonly pickerSight = computed((): PickerSight | null => {
+    const session = this.draft.session();
+    if (!session) return null;
+    const student = this.review.student();
+    return {
+      goal: session.goal,
+      filled: this.slots(),
+      hand: this.review.hand().hand,
+      conventions: this.review.conventions(),
+      forName: student?.name ?? null,
+      passageOf: (pick) => this.newPassage(pick, pickKey(pick)),
+      verdictOf: (pick) =>
+        student ? verdictOn(this.newPassage(pick, pickKey(pick)), session, student, this.review.day()) : null,
+    };
+  });
+
+  choose(index: number): void {
+    this.chosen.set(index);
+  }
+
+  choosePassage(id: string): void {
+    const index = this.passages().findIndex((passage) => passage.id === id);
+    if (index >= 0) this.choose(index);
+  }
+
+  /** The whole session as a remedy, a version or a fit to the time made it: one step. */
+  replace(session: Session): void {
+    this.draft.edit(() => session);
+  }
+
+  setMinutes(minutes: number | null): void {
+    this.draft.edit((session) => ({ ...session, minutes }), 'minutes');
+  }
+
+  setTitle(title: string): void {
+    if (title.trim() !== '') this.draft.edit((session) => ({ ...session, title }), 'title');
+  }
+
+  setGoal(goal: Goal): void {
+    this.draft.edit((session) => ({ ...session, goal }));
+  }
+
+  /** An answer for this session alone; none goes back to the instructor's own. */
+  setConvention({ key, choice }: { readonly key: ConventionKey; readonly choice: string }): void {
+    this.draft.edit((session) => {
+      const { [key]: _, ...others } = session.conventions;
+      return { ...session, conventions: choice === '' ? others : { ...others, [key]: choice } };
+    }, `convention ${key}`);
+  }
+
+  setPhase({ kind, counts }: { readonly kind: PhaseKind; readonly counts: number }): void {
+    this.editCounted(kind, (passage) => withPhaseCounts(passage, kind, counts));
+  }
+
+  setPassage({ passage, name }: PassageEdit): void {
+    const fitted = passage.kind === 'counted' ? withFittedParts(passage) : passage;
+    this.draft.edit((session) => editPassage(session, passage.id, () => fitted), `${name} ${passage.id}`);
+  }
+
+  useNumbers(numbers: Numbers): void {
+    this.editCounted(null, (passage) => ({ ...passage, ...numbers }));
+  }
+
+  add(pick: Pick): void {
+    const after = this.passage()?.id ?? null;
+    this.putIn(this.newPassage(pick, crypto.randomUUID()), after);
+  }
+
+  /** Another technique in the place of the one that is chosen. */
+  change(pick: Pick): void {
+    const id = this.passage()?.id;
+    if (id) this.draft.edit((session) => editPassage(session, id, () => this.newPassage(pick, id)));
+  }
+
+  remove(): void {
+    const id = this.passage()?.id;
+    if (id) this.draft.edit((session) => removePassage(session, id));
+  }
+
+  copy(): void {
+    const id = this.passage()?.id;
+    if (!id) return;
+    this.draft.edit((session) => copyPassage(session, id, crypto.randomUUID()));
+    this.chosen.set(this.index() + 1);
+  }
+
+  split(): void {
+    const id = this.passage()?.id;
+    if (id) this.draft.edit((session) => splitPassage(session, id, crypto.randomUUID()));
+  }
+
+  /** The passage that is chosen goes so many places on, or back. */
+  move(by: number): void {
+    const id = this.passage()?.id;
+    if (!id) return;
+    this.draft.edit((session) => movePassage(session, id, by));
+    this.choosePassage(id);
+  }
+
+  /** A passage from one place to another, as it was dragged; it is the one that is chosen then. */
+  drop(from: number, to: number): void {
+    if (from === to) return;
+    this.choose(from);
+    this.move(to - from);
+  }
+
+  /** The simpler form in the place of the passage, about as long. */
+  useSimpler(technique: TechniqueId): void {
+    const [passage, span] = [this.passage(), this.review.timeline()?.passages[this.index()]];
+    const fit = this.review.fit();
+    if (!passage || !span || !fit) return;
+    const length = seconds((span.to - span.from) / 1000);
+    const simpler = passageInPlaceOf(passage, technique, length, this.review.conventions(), fit);
+    this.draft.edit((session) => editPassage(session, passage.id, () => simpler));
+  }
+
+  setRest(millis: number): void {
+    const passage = this.passage();
+    if (passage?.kind === 'natural') this.editNatural(passage.id, () => millis / 1000, 'rest');
+  }
+
+  /** What whole rounds left over goes to the next natural breathing. */
+  addToRest(millis: number): void {
+    const rest = this.passages()
+      .slice(this.index() + 1)
+      .find(({ kind }) => kind === 'natural');
+    if (rest) this.editNatural(rest.id, (length) => length + millis / 1000, null);
+  }
+
+  private putIn(passage: Passage, after: string | null): void {
+    this.draft.edit((session) => insertPassage(session, passage, after));
+    this.choosePassage(passage.id);
+  }
+
+  private newPassage(pick: Pick, id: string): Passage {
+    return passageOfPick(pick, id, this.variants, this.review.fit());
+  }
+
+  private nameOf({ technique, variant }: Passage): string {
+    const own = this.variants.names().get(variant ?? '');
+    return own ?? techniqueName(technique, this.account.required().naming);
+  }
+
+  private editCounted(name: string | null, change: (passage: CountedPassage) => CountedPassage): void {
+    const passage = this.passage();
+    if (passage?.kind !== 'counted') return;
+    this.draft.edit(
+      (session) =>
+        editPassage(session, passage.id, (now) =>
+          now.kind === 'counted' ? withFittedParts(change(now)) : now,
+        ),
+      name && `${name} ${passage.id}`,
+    );
+  }
+
+  private editNatural(id: string, length: (now: number) => number, name: string | null): void {
+    this.draft.edit(
+      (session) =>
+        editPassage(session, id, (passage) =>
+          passage.kind === 'natural'
+            ? { ...passage, length: seconds(Math.min(LONGEST_REST_SECONDS, length(passage.length))) }
+            : passage,
+        ),
+      name && `${name} ${id}`,
+    );
+  }
+}
