@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './application.js';
 import { BROWSER_SETTINGS } from './browser-settings.js';
+import { withPassage } from './bench.js';
 import { newSession } from './student-page.js';
 
 test('numbers are edited where they stand; picture, totals and saving follow', async ({ signedIn: page }) => {
@@ -191,4 +192,25 @@ test('a session of eight passages is built with the keyboard alone', async ({ si
   await page.keyboard.press('9');
   await expect(lines.nth(3)).toContainText('in 6 · hold 3 · out 9');
   await expect(page.getByText(/^Saved/)).toBeVisible();
+});
+
+test('a passage is copied from one session into another', async ({ signedIn: page }) => {
+  await page.getByRole('link', { name: 'Bench' }).click();
+  await page.getByRole('link', { name: 'Two ropes', exact: true }).click();
+  const line = page.locator('nv-passage-list li').first();
+  const numbers = (await line.locator('.line').textContent()) ?? '';
+  await line.locator('.passage').click();
+  await page.keyboard.press('Control+c');
+  await expect(page.getByText('The passage is copied')).toBeVisible();
+  await page.getByRole('link', { name: 'Bench' }).click();
+  await page.getByRole('link', { name: 'Slow hands', exact: true }).click();
+  await expect(page.locator('nv-passage-list li')).toHaveCount(2);
+  await page.locator('nv-passage-list .passage').last().click();
+  await page.keyboard.press('Control+v');
+  await expect(page.locator('nv-passage-list li')).toHaveCount(3);
+  await expect(page.locator('nv-passage-list li').last().locator('.line')).toHaveText(numbers);
+  await withPassage(page, 'Paste');
+  await expect(page.locator('nv-passage-list li')).toHaveCount(4);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.locator('nv-passage-list li')).toHaveCount(3);
 });

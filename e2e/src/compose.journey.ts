@@ -84,7 +84,7 @@ test('passages are copied, split and dragged, and a session goes to a file and c
   await withPassage(page, 'Split');
   await expect(passages).toHaveCount(3);
   await expect(passages.nth(1)).toContainText('4 rounds');
-  await withPassage(page, 'Copy');
+  await withPassage(page, 'Duplicate');
   await expect(passages).toHaveCount(4);
   await expect(page.locator('nv-order-list')).toContainText('only with other numbers');
 

@@ -61,8 +61,8 @@ test('from a new student to a sitting on record', async ({ page }) => {
   await expect(fit).toContainText('Provisional: 0 of 3 easy rounds');
 
   await page.getByRole('button', { name: 'Lead this session' }).click();
-  await expect(page.getByRole('heading', { name: 'How is today?' })).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Start' })).toHaveCount(0);
+  await expect(page.getByRole('heading', { name: 'Today', exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Start' })).toBeDisabled();
   await page.getByRole('radio', { name: '4 h or more' }).click();
   await startLeading(page);
   await clock.untilRound('Round 1 of 3');

@@ -11,6 +11,8 @@ export const SHORTCUT_KEYS = {
     menu: ['Enter'],
     side: ['x'],
     drop: ['Delete'],
+    copy: ['Ctrl+c'],
+    paste: ['Ctrl+v'],
     undo: ['Ctrl+z'],
     redo: ['Ctrl+Shift+z'],
   },

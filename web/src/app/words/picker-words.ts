@@ -4,7 +4,7 @@ import { inLanguage, type Value } from '@nuvrah/core';
 export const pickerWords = inLanguage({
   title: 'Technique',
   usedLast: 'Used last',
-  findATechnique: 'Find a technique, by any name or spelling',
+  findATechnique: 'Find a technique by any name',
   nothingHereYet: 'nothing here yet',
   serves: (goalName: Value) => ` · serves ${goalName}`,
   nothingAgainst: (name: Value) => `Nothing speaks against it for ${name}.`,

@@ -22,6 +22,8 @@ export const shortcutWords = inLanguage({
     menu: 'what else can be done with the phase',
     side: 'begin on the other side',
     drop: 'drops the hold that is selected',
+    copy: 'copies the passage that is chosen, also for another session',
+    paste: 'puts it in after the passage that is chosen',
     undo: 'undo',
     redo: 'redo',
   },

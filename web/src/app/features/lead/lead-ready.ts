@@ -6,17 +6,19 @@ import {
   input,
   linkedSignal,
   output,
+  signal,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatIconModule } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
 import type { StoredOverruling, StoredSession, Student } from '@nuvrah/contract';
 import {
   CAUTION_LINE,
+  clockInWords,
   compileSession,
   describeEmergency,
   describeMissing,
   describePassage,
-  describeTotal,
   formatClock,
   resolveConventions,
   reviewToLead,
@@ -24,8 +26,14 @@ import {
   techniqueOf,
   dayCheckOf,
   isDayChecked,
+  isToResolve,
+  LEVELS,
+  slotsOf,
+  type Session,
 } from '@nuvrah/core';
 import { AccountStore } from '../../api/account';
+import { sending } from '../../api/sending';
+import { Sessions, toJson } from '../../api/sessions';
 import { ScreeningClock } from '../../api/screening-clock';
 import { Variants } from '../../api/variants';
 import { shortcutOf } from '../../shared/shortcut-keys';
@@ -33,127 +41,18 @@ import { distinctNames } from '../../shared/distinct-names';
 import { FindingList } from '../../shared/findings/finding-list';
 import { DayCheckForm } from '../../shared/day-check/day-check-form';
 import { describeDay } from '../../shared/day-check/describe-day';
+import { ScoreStrip, type StripLine } from '../../shared/score/score-strip';
+import { Notices } from '../../ui/notices';
 import { leadWords } from '../../words/lead-words';
 
 /** Before leading: what will be done, what must be true first, and the button. */
 @Component({
   selector: 'nv-lead-ready',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DayCheckForm, FindingList, MatButtonModule, RouterLink],
+  imports: [DayCheckForm, FindingList, MatButtonModule, MatIconModule, RouterLink, ScoreStrip],
   host: { '(document:keydown)': 'key($event)' },
-  template: `
-    <header>
-      <h1>{{ session().document.title }}</h1>
-      <span class="soft">{{ student().name }} · {{ total() }}</span>
-      <span class="grow"></span>
-      <a matButton="outlined" [routerLink]="['/bench', session().id]">{{ words.backToTheBench }}</a>
-    </header>
-    <ol>
-      @for (passage of passages(); track passage.id) {
-        <li>
-          <strong>{{ passage.name }}</strong>&ngsp;<span class="soft">{{ passage.time }}</span>
-          <p>{{ passage.line }}</p>
-          <p class="soft">{{ passage.opening }}</p>
-        </li>
-      }
-    </ol>
-    @if (emergency(); as line) {
-      <p class="notice no" role="alert">
-        {{ line }}
-        <a [routerLink]="['/students', student().id]" [queryParams]="{ tab: 'health' }">{{
-          words.clearances
-        }}</a>
-      </p>
-    }
-    @for (line of missing(); track line) {
-      <p class="notice clearance">
-        {{ line }} <a [routerLink]="['/students', student().id, 'intake']">{{ words.openTheIntake }}</a>
-      </p>
-    }
-    @if (!dayChecked()) {
-      <section aria-labelledby="today">
-        <h2 id="today">{{ words.howIsToday }}</h2>
-        <nv-day-check-form [student]="student()" (recorded)="changed.emit()" />
-      </section>
-    } @else {
-      <p class="soft">{{ dayLine() }}</p>
-    }
-    @if (findings().length > 0) {
-      <nv-finding-list
-        [findings]="findings()"
-        [of]="screening()"
-        [student]="student()"
-        [sessionId]="session().id"
-        [overrulings]="overrulings()"
-        [names]="passageNames()"
-        [editable]="false"
-        (approved)="changed.emit()"
-        (decided)="overrulings.set($event)"
-      />
-    }
-    @if (needs().length === 0) {
-      <div class="begin">
-        <button matButton="filled" class="start" type="button" [disabled]="busy()" (click)="begin.emit()">
-          {{ words.start }} <small>{{ words.space }}</small>
-        </button>
-      </div>
-    } @else {
-      <p class="notice no">
-        {{ words.thisCannotBeLed(student().name) }}
-      </p>
-    }
-    @if (problem(); as text) {
-      <p class="notice problem" role="alert">{{ text }}</p>
-    }
-    <p class="soft">{{ caution }}</p>
-  `,
-  styles: `
-    :host {
-      display: grid;
-      grid-template-columns: minmax(0, 1fr);
-      gap: 1.5rem;
-      max-width: 60rem;
-      margin: 0 auto;
-      padding: 2.5rem;
-    }
-    header {
-      display: flex;
-      flex-wrap: wrap;
-      align-items: baseline;
-      gap: 0.5rem 1.5rem;
-    }
-    h1 {
-      font-size: 2.25rem;
-    }
-    .grow {
-      flex: 1;
-    }
-    ol {
-      display: grid;
-      gap: 1.25rem;
-      margin: 0;
-      padding-left: 1.5rem;
-      font-size: 1.25rem;
-    }
-    .begin {
-      display: flex;
-      align-items: center;
-      gap: 1.5rem;
-    }
-    .start {
-      --mat-button-filled-container-height: 4rem;
-      --mat-button-filled-label-text-size: 1.5rem;
-      min-width: 12rem;
-    }
-    small {
-      font-size: 0.9375rem;
-      font-weight: 400;
-      margin-left: 0.5rem;
-    }
-    section h2 {
-      margin-bottom: 0.75rem;
-    }
-  `,
+  templateUrl: './lead-ready.html',
+  styleUrl: './lead-ready.scss',
 })
 export class LeadReady {
   protected readonly words = leadWords.leadReady;
@@ -166,14 +65,16 @@ export class LeadReady {
   readonly changed = output();
 
   private readonly account = inject(AccountStore);
+  private readonly sessions = inject(Sessions);
+  private readonly notices = inject(Notices);
+  protected readonly applying = sending();
   protected readonly caution = CAUTION_LINE;
   private readonly variantNames = inject(Variants).names;
 
   private readonly document = computed(() => sessionFromChecked(this.session().document));
-  private readonly timeline = computed(() =>
+  protected readonly timeline = computed(() =>
     compileSession(this.document(), this.student(), this.account.required().conventions),
   );
-  protected readonly total = computed(() => describeTotal(this.timeline()));
   /** Decisions about findings of this session. */
   protected readonly overrulings = linkedSignal<readonly StoredOverruling[]>(
     () => this.session().overrulings,
@@ -187,12 +88,31 @@ export class LeadReady {
     const check = dayCheckOf(this.student(), this.day().today);
     return check ? describeDay(check) : '';
   });
+  /** What was answered today, where it is to be changed. */
+  protected readonly answered = computed(() => dayCheckOf(this.student(), this.day().today));
+  protected readonly changing = signal(false);
   private readonly review = computed(() =>
     reviewToLead(this.document(), this.student(), this.overrulings(), this.day()),
   );
   protected readonly screening = computed(() => this.review().screening);
   protected readonly findings = computed(() => this.review().findings);
   protected readonly needs = computed(() => this.review().needs);
+  /** What has to be resolved before it can be led; the day is asked about here. */
+  protected readonly inTheWay = computed(() => this.needs().filter(isToResolve).length);
+  protected readonly whole = computed(() => ({ from: 0, to: this.timeline().total }));
+  protected readonly slots = computed(() => slotsOf(this.document()));
+  /** Each passage on the strip, with the strictest that stands open against it. */
+  protected readonly lines = computed((): readonly StripLine[] => {
+    const open = this.findings().filter(({ standing }) => standing.kind === 'open');
+    return this.passages().map(({ id, name }) => {
+      const levels = new Set(open.filter(({ passageId }) => passageId === id).map(({ level }) => level));
+      return { id, name, mark: LEVELS.find((level) => levels.has(level)) ?? null };
+    });
+  });
+  protected readonly ends = computed(() => {
+    const total = this.timeline().total;
+    return this.words.ends(formatClock(total), clockInWords(this.day().now + total));
+  });
   protected readonly emergency = computed(() => {
     const { emergency } = this.student();
     return emergency && describeEmergency(emergency);
@@ -225,6 +145,23 @@ export class LeadReady {
       };
     });
   });
+
+  protected asked(): void {
+    this.changing.set(false);
+    this.changed.emit();
+  }
+
+  /** A remedy changes the session itself: it is saved, and screened again. */
+  protected apply(session: Session): void {
+    const { id, version, document } = this.session();
+    this.applying.send(this.sessions.save(id, version, toJson(session)), (saved) => {
+      this.changed.emit();
+      this.notices.say(this.words.sessionChanged, {
+        label: this.words.undo,
+        run: () => this.sessions.save(id, saved.version, document).subscribe(() => this.changed.emit()),
+      });
+    });
+  }
 
   protected key(event: KeyboardEvent): void {
     const typing =

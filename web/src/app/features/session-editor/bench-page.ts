@@ -31,6 +31,7 @@ import { BenchReview } from './bench-review';
 import { BenchSheets } from './bench-sheets';
 import { FindingsPane } from './findings-pane';
 import { LeadStateLine } from './lead-state-line';
+import { PassageClipboard } from './passage-clipboard';
 import { PassageInspector } from './passage-inspector';
 import { PassageList } from './passage-list';
 import { PhaseActions } from './phase-actions';
@@ -70,7 +71,11 @@ type Pane = 'passages' | 'passage' | 'findings';
   providers: [BenchReview, PhaseActions, ScoreEdits, SessionDraft, SessionEdits],
   templateUrl: './bench-page.html',
   styleUrl: './bench-page.scss',
-  host: { '(document:keydown)': 'shortcut($event)' },
+  host: {
+    '(document:keydown)': 'shortcut($event)',
+    '(document:copy)': 'copy($event)',
+    '(document:paste)': 'paste($event)',
+  },
 })
 export class BenchPage {
   protected readonly words = benchWords.benchPage;
@@ -80,6 +85,7 @@ export class BenchPage {
   private readonly router = inject(Router);
   private readonly title = inject(Title);
   private readonly queue = inject(OfflineQueue);
+  private readonly clipboard = inject(PassageClipboard);
   protected readonly draft = inject(SessionDraft);
   protected readonly review = inject(BenchReview);
   protected readonly edits = inject(SessionEdits);
@@ -155,6 +161,23 @@ export class BenchPage {
     });
   }
 
+  /** The passage that is chosen, where no text is meant. */
+  protected copy(event: ClipboardEvent): void {
+    if (isTextMeant(event)) return;
+    const text = this.edits.copy();
+    if (text === null) return;
+    event.clipboardData?.setData('text/plain', text);
+    event.preventDefault();
+  }
+
+  protected paste(event: ClipboardEvent): void {
+    if (isTextMeant(event)) return;
+    const passages = this.clipboard.read(event.clipboardData?.getData('text/plain') ?? '');
+    if (passages.length === 0) return;
+    event.preventDefault();
+    this.edits.paste(passages);
+  }
+
   protected shortcut(event: KeyboardEvent): void {
     const shortcut = shortcutOf('bench', event);
     if (shortcut !== 'undo' && shortcut !== 'redo') return;
@@ -162,4 +185,10 @@ export class BenchPage {
     if (shortcut === 'redo') this.draft.redo();
     else this.draft.undo();
   }
+}
+
+/** Whether the clipboard is used on text: in a field, or on what is marked on the page. */
+function isTextMeant({ target }: Event): boolean {
+  const field = target instanceof Element && target.closest('input, textarea, [contenteditable]') !== null;
+  return field || (document.getSelection()?.toString() ?? '') !== '';
 }

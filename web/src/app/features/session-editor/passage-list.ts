@@ -20,6 +20,7 @@ import type { Pick } from '../../shared/picker/picker-sight';
 import { TechniquePicker } from '../../shared/picker/technique-picker';
 import { Tip } from '../../ui/tip';
 import { benchWords } from '../../words/bench-words';
+import { PassageClipboard } from './passage-clipboard';
 import { SessionEdits } from './session-edits';
 
 /** The passages in order: one is chosen, dragged or taken out, and another put in after it. */
@@ -67,7 +68,16 @@ import { SessionEdits } from './session-edits';
       >
         {{ words.down }}
       </button>
+      <button mat-menu-item type="button" (click)="edits.duplicate()">{{ words.duplicate }}</button>
       <button mat-menu-item type="button" (click)="edits.copy()">{{ words.copy }}</button>
+      <button
+        mat-menu-item
+        type="button"
+        [disabled]="clipboard.passages().length === 0"
+        (click)="edits.paste(clipboard.passages())"
+      >
+        {{ words.paste }}
+      </button>
       <button mat-menu-item type="button" [disabled]="!edits.splits()" (click)="edits.split()">
         {{ words.split }}
       </button>
@@ -106,6 +116,7 @@ import { SessionEdits } from './session-edits';
 export class PassageList {
   protected readonly words = benchWords.passageList;
   protected readonly edits = inject(SessionEdits);
+  protected readonly clipboard = inject(PassageClipboard);
   /** A passage was chosen here. */
   readonly chosen = output();
 

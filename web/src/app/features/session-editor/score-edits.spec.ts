@@ -14,6 +14,7 @@ import {
 import { configure, countedOf, session, storedSession, student, withCounted } from '../../testing/fixtures';
 import { BreathScore } from '../../shared/score/breath-score';
 import { BenchReview } from './bench-review';
+import { PassageClipboard } from './passage-clipboard';
 import { PhaseActions } from './phase-actions';
 import { ScoreEdits } from './score-edits';
 import { SessionDraft } from './session-draft';
@@ -270,5 +271,21 @@ describe('the score, edited where it stands', () => {
       'the step of the change',
       'the limit, from round 7',
     ]);
+  });
+
+  it('copies a passage, and pastes it as one step with an id of its own', async () => {
+    open(held);
+    await settle();
+    const text = view.edits.copy();
+    const passages = TestBed.inject(PassageClipboard).read(text ?? '');
+    view.edits.choose(1);
+    view.edits.paste(passages);
+    const [first, , pasted] = view.draft.session()?.passages ?? [];
+    expect(pasted).toEqual({ ...(first as CountedPassage), id: pasted?.id ?? '' });
+    expect(pasted?.id).not.toBe(first?.id);
+    expect(view.edits.index()).toBe(2);
+    view.draft.undo();
+    expect(view.draft.session()).toEqual(held);
+    expect(TestBed.inject(PassageClipboard).read('a shopping list')).toEqual([]);
   });
 });

@@ -34,7 +34,10 @@ import { distinctNames } from '../../shared/distinct-names';
 import { pickKey, type Pick, type PickerSight } from '../../shared/picker/picker-sight';
 import { verdictOn } from '../../shared/picker/verdict';
 import { passageOfPick } from '../../shared/sessions/passage-of-pick';
+import { Notices } from '../../ui/notices';
+import { benchWords } from '../../words/bench-words';
 import { BenchReview } from './bench-review';
+import { PassageClipboard } from './passage-clipboard';
 import { SessionDraft } from './session-draft';
 
 export interface PassageEdit {
@@ -62,6 +65,8 @@ export class SessionEdits {
   private readonly review = inject(BenchReview);
   private readonly account = inject(AccountStore);
   private readonly variants = inject(Variants);
+  private readonly clipboard = inject(PassageClipboard);
+  private readonly notices = inject(Notices);
 
   private readonly passages = computed(() => this.draft.session()?.passages ?? []);
   private readonly chosen = signal(0);
@@ -198,7 +203,36 @@ export class SessionEdits {
     if (id) this.draft.edit((session) => removePassage(session, id));
   }
 
-  copy(): void {
+  /** The passage that is chosen, to be pasted elsewhere. @returns it as text; null where there is none */
+  copy(): string | null {
+    const [session, passage] = [this.draft.session(), this.passage()];
+    if (!session || !passage) return null;
+    this.notices.say(benchWords.passageList.copied);
+    return this.clipboard.copy(session, [passage]);
+  }
+
+  /** What was copied, put in after the passage that is chosen: one step. A variant that is not on this Shelf becomes its technique. */
+  paste(passages: readonly Passage[]): void {
+    const known = this.variants.names();
+    const fresh = passages.map((passage) => ({
+      ...passage,
+      id: crypto.randomUUID(),
+      variant: passage.variant !== null && known.has(passage.variant) ? passage.variant : null,
+    }));
+    const last = fresh.at(-1);
+    if (!last) return;
+    let after = this.passage()?.id ?? null;
+    this.draft.edit((session) =>
+      fresh.reduce((now, passage) => {
+        const next = insertPassage(now, passage, after);
+        after = passage.id;
+        return next;
+      }, session),
+    );
+    this.choosePassage(last.id);
+  }
+
+  duplicate(): void {
     const id = this.passage()?.id;
     if (!id) return;
     this.draft.edit((session) => copyPassage(session, id, crypto.randomUUID()));

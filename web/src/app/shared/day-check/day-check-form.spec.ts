@@ -41,6 +41,24 @@ describe('the day check', () => {
     expect(form.text()).toContain('Meal not asked yet');
   });
 
+  it('begins with what was answered today where that is to be changed, and sends all of it again', () => {
+    const before: DayCheck = {
+      ...dayCheck,
+      facts: ['nose-blocked'],
+      lastMealAt: new Date(NOON - 130 * 60_000).toISOString(),
+      freerNostril: 'left',
+      calm: 4,
+    };
+    form = new Shown(DayCheckForm, { student, before });
+    form.tick('sore throat');
+    form.submit();
+    const body = sent().request.body as { readonly lastMealAt: string };
+    expect(body).toEqual(
+      jasmine.objectContaining({ facts: ['nose-blocked', 'throat-sore'], freerNostril: 'left', calm: 4 }),
+    );
+    expect(momentFromText(body.lastMealAt)).toBe(NOON - 120 * 60_000);
+  });
+
   it('takes a meal as a moment, feelings as numbers, and what is true', () => {
     form.tick('2 h');
     form.tick('nose blocked');

@@ -1,7 +1,18 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { Student } from '@nuvrah/contract';
-import { LOW_MOOD, type TodayFact, SIDE_NAMES } from '@nuvrah/core';
+import type { DayCheck, Student } from '@nuvrah/contract';
+import { LOW_MOOD, momentFromText, type TodayFact, SIDE_NAMES } from '@nuvrah/core';
+import { markOf } from '../../api/mark-of';
 import { NOW } from '../../api/now';
 import { Students } from '../../api/students';
 import { sending } from '../../api/sending';
@@ -152,10 +163,21 @@ type Feeling = (typeof FEELINGS)[number]['key'];
     </form>
   `,
   styleUrl: '../../ui/form.scss',
+  styles: `
+    /* Long as it is, the button that records it stays in sight. */
+    .actions {
+      position: sticky;
+      bottom: 0;
+      padding: 0.5rem 0;
+      background: var(--sheet);
+    }
+  `,
 })
 export class DayCheckForm {
   protected readonly words = dayWords.dayCheckForm;
   readonly student = input.required<Pick<Student, 'id'>>();
+  /** What was answered today already, to be changed; nothing of another day is filled in. */
+  readonly before = input<DayCheck | null>(null);
   readonly recorded = output();
 
   private readonly students = inject(Students);
@@ -183,18 +205,37 @@ export class DayCheckForm {
 
   protected readonly lowMood = computed(() => (this.felt().mood ?? 10) <= LOW_MOOD);
 
+  private readonly answers = computed(() =>
+    markOf([this.meal(), this.facts(), this.sleep(), this.freer(), this.felt(), this.pulse(), this.note()]),
+  );
+  /** The answers as the form began with them. */
+  private shown = this.answers();
+
   constructor() {
-    asksWhileUnsaved(
-      () =>
-        !this.sent.busy() &&
-        (this.meal() !== null ||
-          this.facts().length > 0 ||
-          this.sleep() !== null ||
-          this.freer() !== null ||
-          Object.keys(this.felt()).length > 0 ||
-          this.pulse() !== null ||
-          this.note() !== ''),
-    );
+    effect(() => {
+      const before = this.before();
+      if (before) untracked(() => this.fillIn(before));
+    });
+    asksWhileUnsaved(() => !this.sent.busy() && this.answers() !== this.shown);
+  }
+
+  private fillIn({ lastMealAt, facts, sleep, freerNostril, calm, alert, mood, pulse, note }: DayCheck): void {
+    this.meal.set(lastMealAt === null ? null : this.mealAt(momentFromText(lastMealAt)));
+    this.facts.set([...facts]);
+    this.sleep.set(sleep);
+    this.freer.set(freerNostril);
+    const felt = Object.entries({ calm, alert, mood }).filter(([, value]) => value !== null);
+    this.felt.set(Object.fromEntries(felt) as Partial<Record<Feeling, number>>);
+    this.pulse.set(pulse);
+    this.note.set(note);
+    this.shown = this.answers();
+  }
+
+  /** The longest answer that is not longer ago than the meal was: a rest after it is never told too long. */
+  private mealAt(moment: number): Meal {
+    const minutes = (this.now() - moment) / 60_000;
+    const told = (Object.keys(MEALS) as Meal[]).filter((meal) => Number(meal) <= minutes);
+    return told.at(-1) ?? '15';
   }
 
   protected found(side: Freer): void {
@@ -247,6 +288,7 @@ export class DayCheckForm {
     this.felt.set({});
     this.pulse.set(null);
     this.note.set('');
+    this.shown = this.answers();
   }
 }
 

@@ -353,6 +353,8 @@ export class BreathScore {
         return true;
       case 'drop':
         return this.drawSelected(0);
+      case 'copy':
+      case 'paste':
       case 'undo':
       case 'redo':
         return false;

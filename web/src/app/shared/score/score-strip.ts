@@ -47,6 +47,7 @@ const ROOM = { name: 64, slot: 40 } as const;
           cdkDrag
           cdkDragLockAxis="x"
           [style.flex-grow]="block.length"
+          [class]="block.mark ?? ''"
           [class.chosen]="block.index === chosen()"
           [attr.aria-label]="block.name"
           (click)="choose.emit(block.index)"
