@@ -47,7 +47,7 @@ for (let run = 0; run < RUNS; run++) {
       const over = new MessageChannel();
       over.port1.onmessage = () => done();
       const look = () => {
-        if (list.children.length < 12 || score.querySelectorAll('.passage').length < 12) return;
+        if (list.children.length < 12 || score.querySelectorAll('.block').length < 12) return;
         changes.disconnect();
         requestAnimationFrame(() => over.port2.postMessage(null));
       };

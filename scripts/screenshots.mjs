@@ -100,7 +100,11 @@ await link('Students').click();
 await link('Ingrid Sól').click();
 await part('Sessions');
 await link('Hill morning').click();
-await page.getByRole('button', { name: 'Whole session' }).click();
+await page
+  .locator('nv-passage-list')
+  .getByRole('button', { name: /Alternate-nostril breath/ })
+  .click();
+await page.getByRole('radio', { name: 'Session' }).click();
 await picture('session');
 await link('Students').click();
 await link('Ingrid Sól').click();
@@ -118,9 +122,11 @@ await link('Students').click();
 await link('Old Pell Ardwick').click();
 await part('Sessions');
 await link('Before the tide').click();
-await page.getByRole('button', { name: /Alternate-nostril breath/ }).click();
+await page
+  .locator('nv-passage-list')
+  .getByRole('button', { name: /Alternate-nostril breath/ })
+  .click();
 await page.getByRole('button', { name: 'What can be done' }).first().click();
-await page.getByRole('heading', { name: 'What speaks against it' }).scrollIntoViewIfNeeded();
 await picture('screening');
 await link('Shelf').click();
 await link('Rule book').click();
@@ -135,9 +141,7 @@ await link('Hesper Vane').click();
 await part('Sessions');
 await link('Thursday, steadying').click();
 await page.getByRole('button', { name: 'Lead this session' }).click();
-await page.getByRole('heading', { name: 'How is today?' }).waitFor();
 await page.getByRole('radio', { name: '3 h' }).click();
-await page.getByRole('heading', { name: 'How is today?' }).scrollIntoViewIfNeeded();
 await picture('today');
 await page.getByRole('button', { name: 'Today was asked' }).click();
 await page.getByRole('button', { name: 'Start' }).click();

@@ -4,7 +4,7 @@ import type { NaturalPassage, Passage, Session, Side } from '../session/index.js
 import { secondsToMillis, seconds } from '../units/index.js';
 import { endedAfter } from './changes.js';
 import { closingHand } from './fingers.js';
-import { ScoreWriter, type Stretch } from './score-writer.js';
+import { ScoreWriter, type Stretch, type WriterMark, type WrittenPassage } from './score-writer.js';
 import { AS_WRITTEN, type LeadPlan, type ResumePoint, type Timeline } from './timeline.js';
 import { writeCounted } from './write-counted.js';
 import { writeStrokes } from './write-strokes.js';
@@ -42,6 +42,74 @@ export function compileSession(
     writePassage(score, session, index, passage, resumed);
   });
   return score.finish();
+}
+
+/** What was compiled last, with where its writer stood before each passage and at the end. */
+interface Compiled {
+  readonly session: Session;
+  readonly hand: Side;
+  readonly profile: Conventions;
+  readonly timeline: Timeline;
+  readonly marks: readonly WriterMark[];
+}
+
+/**
+ * Compiles a session again and again while it is edited: passages that are the same objects as before are copied, as far
+ * later or earlier as they begin now, and come out exactly as {@link compileSession} writes them.
+ */
+export class SessionCompiler {
+  private last: Compiled | null = null;
+
+  /** The session as written, as {@link compileSession} gives it. */
+  compile(session: Session, { hand }: TimelineStudent, profile: Conventions): Timeline {
+    const before = this.last && isComparable(this.last, session, hand, profile) ? this.last : null;
+    const inForce = resolveConventions(profile, session.conventions);
+    const score = new ScoreWriter(closingHand(hand, inForce), inForce, AS_WRITTEN);
+    const marks: WriterMark[] = [];
+    session.passages.forEach((passage, index) => {
+      marks.push(score.mark());
+      const written = before && writtenBefore(before, session, index, inForce);
+      if (written && score.copyPassage(written)) return;
+      score.beginPassage();
+      const previous = session.passages[index - 1];
+      if (previous && previous.seat !== passage.seat) writeSeatChange(score, index, session);
+      writePassage(score, session, index, passage, null);
+    });
+    marks.push(score.mark());
+    const timeline = score.finish();
+    this.last = { session, hand, profile, timeline, marks };
+    return timeline;
+  }
+}
+
+/** Whether nothing but passages differs from what was compiled before. */
+const isComparable = (
+  { session: before, ...last }: Compiled,
+  now: Session,
+  hand: Side,
+  profile: Conventions,
+) =>
+  last.hand === hand &&
+  last.profile === profile &&
+  before.conventions === now.conventions &&
+  before.goal === now.goal &&
+  before.seatChange === now.seatChange;
+
+/** A passage as it was written before, where nothing that decides about its events has changed; null where something has. */
+function writtenBefore(
+  { session, timeline, marks }: Compiled,
+  now: Session,
+  index: number,
+  conventions: Conventions,
+): WrittenPassage | null {
+  const [passage, span] = [now.passages[index], timeline.passages[index]];
+  const [from, to] = [marks[index], marks[index + 1]];
+  if (!passage || passage !== session.passages[index] || !span || !from || !to) return null;
+  if (now.passages[index - 1]?.seat !== session.passages[index - 1]?.seat) return null;
+  const restsAlike =
+    passage.kind !== 'strokes' ||
+    restNeededBeforeHold(now, index, conventions) === restNeededBeforeHold(session, index, conventions);
+  return restsAlike ? { events: timeline.events, span, from, to } : null;
 }
 
 function writePassage(

@@ -3,7 +3,7 @@ import { otherSide, type Part, type Side } from '../session/index.js';
 import type { LockId, MouthForm, SeatId } from '../technique/index.js';
 import { millis, type Counts, type Millis, type Pace } from '../units/index.js';
 import { cueFor, type Cue } from './cue.js';
-import { ExactClock } from './exact-clock.js';
+import { ExactClock, wholeMillisBetween, type ClockReading } from './exact-clock.js';
 import { fingersFor, handAtNose, type Finger, type HandAtNose } from './fingers.js';
 import type {
   Airway,
@@ -57,6 +57,66 @@ export interface EventSpec {
   readonly seat?: SeatId;
 }
 
+/** The state of a writer between two passages. */
+export interface WriterMark {
+  readonly events: number;
+  readonly clock: ClockReading;
+  readonly hand: HandAtNose | null;
+}
+
+/** A passage among events that were written before. */
+export interface WrittenPassage {
+  readonly events: readonly TimelineEvent[];
+  readonly span: PassageSpan;
+  readonly from: WriterMark;
+  readonly to: WriterMark;
+}
+
+const later = (moment: Millis, by: number): Millis => (moment + by) as Millis;
+
+/** Field by field: a long session has thousands of events, and a spread of so many fields is many times slower. */
+function shifted(event: TimelineEvent, by: number, index: number): TimelineEvent {
+  const { locks, ticks } = event;
+  const moved = new Array<Millis>(ticks.length);
+  for (let tick = 0; tick < ticks.length; tick++) moved[tick] = ((ticks[tick] ?? 0) + by) as Millis;
+  return {
+    index: event.index + index,
+    from: later(event.from, by),
+    to: later(event.to, by),
+    passage: event.passage,
+    section: event.section,
+    kind: event.kind,
+    round: event.round,
+    cycle: event.cycle,
+    airway: event.airway,
+    mouth: event.mouth,
+    counts: event.counts,
+    ticks: moved,
+    counting: event.counting,
+    hand: event.hand,
+    part: event.part,
+    throat: event.throat,
+    hum: event.hum,
+    locks: locks && { ...locks, on: later(locks.on, by), off: later(locks.off, by) },
+    strokes: event.strokes,
+    open: event.open,
+    ownPace: event.ownPace,
+    lastRound: event.lastRound,
+    cue: event.cue,
+  };
+}
+
+const shiftedSpan = (span: PassageSpan, by: number): PassageSpan => ({
+  ...span,
+  from: later(span.from, by),
+  to: later(span.to, by),
+  rounds: span.rounds && {
+    ...span.rounds,
+    from: later(span.rounds.from, by),
+    to: later(span.rounds.to, by),
+  },
+});
+
 /** Writes events one after another on an exact clock, so that nothing overlaps, leaves a gap or drifts. */
 export class ScoreWriter {
   private readonly events: TimelineEvent[] = [];
@@ -90,6 +150,30 @@ export class ScoreWriter {
 
   finish(): Timeline {
     return { total: this.clock.at(), passages: this.spans, events: this.events };
+  }
+
+  /** Where it stands: what was written until here can be copied from another writer's events. */
+  mark(): WriterMark {
+    return { events: this.events.length, clock: this.clock.reading(), hand: this.previousHand };
+  }
+
+  /**
+   * Copies a passage that was written before between two marks, as far later (or earlier) as it begins now.
+   * @returns false where it would not come out the same: it is written anew then.
+   */
+  copyPassage(written: WrittenPassage): boolean {
+    const { from, to, span, events } = written;
+    const by = wholeMillisBetween(from.clock, this.clock.reading());
+    if (by === null || this.previousHand !== from.hand) return false;
+    const first = this.events.length - from.events;
+    for (let at = from.events; at < to.events; at++) {
+      const event = events[at];
+      if (event) this.events.push(by === 0 && first === 0 ? event : shifted(event, by, first));
+    }
+    this.spans.push(by === 0 ? span : shiftedSpan(span, by));
+    this.clock.set({ ...to.clock, halfMillis: to.clock.halfMillis + by * 2 });
+    this.previousHand = to.hand;
+    return true;
   }
 
   /** What is written from here to {@link endPassage} is one passage, a change of seat before it included. */

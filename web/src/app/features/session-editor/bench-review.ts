@@ -3,10 +3,10 @@ import type { StoredApproval, StoredOverruling, StoredSession, Student } from '@
 import {
   blocksLeading,
   checkOrder,
-  compileSession,
   describeMissing,
   instructionsOf,
   resolveConventions,
+  SessionCompiler,
   type FitTo,
   screenCase,
   type OrderingCase,
@@ -62,7 +62,10 @@ export class BenchReview {
   private readonly draft = inject(SessionDraft);
   readonly day = inject(ScreeningClock).day;
 
+  private readonly compiler = new SessionCompiler();
   private readonly opened = signal<OwnedSession | null>(null);
+  /** While something is drawn on the score the rules wait: each frame is for the picture. */
+  private readonly drawing = signal(false);
   /** As the server answered; the same while only more is known of its owner. */
   private readonly stored = computed(() => this.opened()?.session ?? null);
   /** Approvals that were put on record since it was opened. */
@@ -109,7 +112,7 @@ export class BenchReview {
     source: () => {
       const session = this.draft.session();
       if (!session || !this.owner() || this.draft.problems().length > 0) return null;
-      return { session, timeline: compileSession(session, this.hand(), this.profile()) };
+      return { session, timeline: this.compiler.compile(session, this.hand(), this.profile()) };
     },
     computation: (now, before) => now ?? before?.value ?? null,
   });
@@ -206,6 +209,7 @@ export class BenchReview {
   constructor() {
     effect((onCleanup) => {
       const written = this.written();
+      if (this.drawing()) return;
       // A timer that is set just before a frame runs after it; an edit that comes before then is reviewed instead.
       let timer: ReturnType<typeof setTimeout> | undefined;
       const frame = requestAnimationFrame(() => {
@@ -216,6 +220,10 @@ export class BenchReview {
         clearTimeout(timer);
       });
     });
+  }
+
+  setDrawing(drawing: boolean): void {
+    this.drawing.set(drawing);
   }
 
   open(opened: OwnedSession): void {

@@ -89,7 +89,7 @@ function inWords(from: number, to: number): string {
       border-collapse: collapse;
     }
     th {
-      width: 8.5rem;
+      white-space: nowrap;
       text-align: left;
       font-weight: 400;
       padding: 0.125rem 0.5rem 0.125rem 0;
@@ -103,7 +103,7 @@ function inWords(from: number, to: number): string {
     }
     .against {
       display: grid;
-      grid-template-columns: minmax(4rem, 1fr) 8rem;
+      grid-template-columns: minmax(3rem, 1fr) 7.5rem;
       gap: 0.75rem;
       align-items: center;
     }

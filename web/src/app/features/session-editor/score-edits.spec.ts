@@ -13,6 +13,7 @@ import {
 } from '@nuvrah/core';
 import { configure, countedOf, session, storedSession, student, withCounted } from '../../testing/fixtures';
 import { BreathScore } from '../../shared/score/breath-score';
+import { Notices } from '../../ui/notices';
 import { BenchReview } from './bench-review';
 import { PassageClipboard } from './passage-clipboard';
 import { PhaseActions } from './phase-actions';
@@ -51,6 +52,8 @@ describe('the score, edited where it stands', () => {
 
   const open = (of: Session): void => {
     configure();
+    // What is said is loaded when it is first said: after the spec is over.
+    spyOn(TestBed.inject(Notices), 'say');
     fixture = TestBed.createComponent(View);
     view = fixture.componentInstance;
     page = fixture.nativeElement as HTMLElement;
@@ -277,6 +280,7 @@ describe('the score, edited where it stands', () => {
     open(held);
     await settle();
     const text = view.edits.copy();
+    expect(TestBed.inject(Notices).say).toHaveBeenCalledTimes(1);
     const passages = TestBed.inject(PassageClipboard).read(text ?? '');
     view.edits.choose(1);
     view.edits.paste(passages);

@@ -4,10 +4,10 @@ import {
   describeDosage,
   editPassage,
   eventIndexFrom,
-  isHold,
   ownRoundOf,
   phaseGesture,
   PHASE_KINDS,
+  PHASE_LABELS,
   PHASE_NAMES,
   phaseStops,
   roundFlags,
@@ -119,7 +119,12 @@ export class ScoreEdits implements ScoreEditing {
     return this.phaseActions.of(event);
   }
 
+  gestureBegan(): void {
+    this.review.setDrawing(true);
+  }
+
   gestureEnded(): void {
+    this.review.setDrawing(false);
     this.draft.endStep();
   }
 
@@ -181,8 +186,8 @@ export class ScoreEdits implements ScoreEditing {
         return { sign: this.words.signs.hold, said: this.words.holdFrom(name, round) };
       case 'step': {
         const by = ramp?.kind === 'step' ? ramp.by : 0;
-        const held = ramp && ramp.of !== 'base' && isHold(ramp.of);
-        const sign = `${by < 0 ? '−' : '+'}${held ? this.words.signs.hold : name.slice(0, 2)}`;
+        const label = !ramp || ramp.of === 'base' ? this.words.base : PHASE_LABELS[ramp.of];
+        const sign = `${by < 0 ? '−' : '+'}${label}`;
         return { sign, said: this.words.stepsEvery(name, round - 1) };
       }
     }

@@ -167,8 +167,8 @@ type Feeling = (typeof FEELINGS)[number]['key'];
     /* Long as it is, the button that records it stays in sight. */
     .actions {
       position: sticky;
-      bottom: 0;
-      padding: 0.5rem 0;
+      bottom: -1rem;
+      padding: 0.5rem 0 1rem;
       background: var(--sheet);
     }
   `,

@@ -221,6 +221,7 @@ export class BreathScore {
     this.scoreElement().nativeElement.setPointerCapture(event.pointerId);
     const work = beginWork(this.place(), this.pointOf(event), this.editing());
     this.work.set(work);
+    if (work.kind !== 'pan') this.editing()?.gestureBegan();
     // What is drawn is selected, and keeps its place on the screen from now on.
     if (work.kind === 'edge') {
       this.choose(work.event.index, false);

@@ -52,6 +52,8 @@ export interface ScoreEditing {
   swapSide(): void;
   /** What can be done with a phase besides. */
   actions(event: TimelineEvent): readonly PhaseAction[];
+  /** Something begins to be drawn. */
+  gestureBegan(): void;
   /** A gesture ended: what is drawn next is undone for itself. */
   gestureEnded(): void;
 }

@@ -46,9 +46,10 @@ export function hitAt(
 ): ScoreHit {
   const { timeline } = place;
   if (point.y < LAYOUT.hold.from - 4) {
-    const flag = flags.find(
-      ({ at }) => Math.abs(xOf(place, at) + LAYOUT.flag.width / 2 - point.x) <= reach + 6,
-    );
+    const flag = flags.find(({ at }) => {
+      const left = xOf(place, at);
+      return point.x >= left - reach && point.x <= left + LAYOUT.flag.width + reach;
+    });
     if (flag && point.y >= LAYOUT.flag.from) return { kind: 'flag', flag };
     const passage = timeline.passages.findIndex(({ to }) => Math.abs(xOf(place, to) - point.x) <= reach + 4);
     if (passage >= 0) return { kind: 'end', passage };

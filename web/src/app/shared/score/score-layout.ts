@@ -3,7 +3,7 @@ export const LAYOUT = {
   height: 260,
   roundLabel: 20,
   /** What begins at a round, between the numbers of the rounds and the channels. */
-  flag: { from: 27, height: 17, width: 34 },
+  flag: { from: 27, height: 17, width: 44 },
   roundLine: { from: 27, to: 206 },
   left: 86,
   right: 162,
