@@ -176,8 +176,12 @@ test('a session of eight passages is built with the keyboard alone', async ({ si
   // Its numbers, on the score.
   await page.getByLabel(/^Breath score/).focus();
   const said = page.locator('nv-breath-score [aria-live]');
-  for (let step = 0; step < 12 && !/inhale/.test((await said.textContent()) ?? ''); step++)
+  for (let step = 0; step < 12; step++) {
+    const before = (await said.textContent()) ?? '';
+    if (/inhale/.test(before)) break;
     await page.keyboard.press('ArrowRight');
+    await expect(said).not.toHaveText(before);
+  }
   await page.keyboard.press('6');
   await expect(said).toContainText('inhale left, 6 counts');
   await page.keyboard.press('Enter');

@@ -112,7 +112,7 @@ test('a page that cannot be opened says so, and opens once the server can be rea
   await expect(page.getByRole('alert')).toContainText('That page could not be opened');
   await context.setOffline(false);
   await lead.click();
-  await expect(page.getByRole('heading', { name: 'How is today?' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Today', exact: true })).toBeVisible();
 });
 
 test('what was typed and is saved nowhere asks before it is left', async ({ signedIn: page }) => {
