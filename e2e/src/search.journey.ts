@@ -8,6 +8,8 @@ test('anything with a name is found from anywhere, in any spelling, by keyboard'
     const box = page.getByRole('combobox', { name: /^Search students/ });
     await box.fill(text);
     await expect(page.getByRole('option').first()).toHaveText(first);
+    // What came later stands before what was found first: Enter takes it once it is the one that is marked.
+    await expect(page.getByRole('option').first()).toHaveClass(/mat-mdc-option-active/);
     await page.keyboard.press('Enter');
   };
   await find('bhamri', /Humming breath.*technique/);
