@@ -8,6 +8,7 @@ import {
 import { STROKE_REST } from '../policy/index.js';
 import { PHASE_KINDS } from '../ratio/index.js';
 import {
+  LONGEST_NATURAL_SECONDS,
   LONGEST_OPEN_HOLD,
   LONGEST_SESSION_HOURS,
   MOST_CYCLES,
@@ -201,7 +202,7 @@ const naturalPassageSchema = Type.Object(
   {
     kind: Type.Literal('natural'),
     ...passageFacts,
-    length: Type.Number({ minimum: 1, maximum: 3600 }),
+    length: Type.Number({ minimum: 1, maximum: LONGEST_NATURAL_SECONDS }),
     untilTap: Type.Boolean(),
     gaze: Type.Optional(keyOf(GAZES)),
   },

@@ -6,6 +6,7 @@ import {
   type Clearance,
   type Overruling,
   type ScreeningCase,
+  strictestByPassage,
 } from './index.js';
 import { leadNeeds, type LeadNeed, type Readiness } from './index.js';
 import { holdCheck } from './index.js';
@@ -171,5 +172,18 @@ describe('measuring a hold', () => {
     expect(
       check(with_('heart'), 'internalHold', [{ ...CLEARANCE, until: day('2026-03-09') }]).offered,
     ).toBeFalse();
+  });
+});
+
+describe('the strictest that is said of each passage', () => {
+  it('is by the order of levels, whatever comes first, and of the whole session is nothing said', () => {
+    const said = [
+      { passageId: 'a', level: 'care' },
+      { passageId: 'b', level: 'clearance' },
+      { passageId: 'a', level: 'no' },
+      { passageId: 'b', level: 'change' },
+      { passageId: null, level: 'no' },
+    ] as const;
+    expect(Object.fromEntries(strictestByPassage(said))).toEqual({ a: 'no', b: 'clearance' });
   });
 });

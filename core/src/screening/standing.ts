@@ -2,6 +2,7 @@ import type { PersonFact } from './facts.js';
 import type { MeasureId } from './measure-names.js';
 import { isReason, type SignClearance, type SignId } from '../policy/index.js';
 import type { Day } from '../units/index.js';
+import { LEVELS, type FindingLevel } from './rule.js';
 import type { Finding } from './screen.js';
 import { screeningWords } from '../words/index.js';
 
@@ -136,3 +137,21 @@ function standing(
 /** Whether a finding keeps a session from being led: everything but care, until it is lifted. */
 export const blocksLeading = ({ level, standing: at }: StandingFinding): boolean =>
   level !== 'care' && at.kind === 'open';
+
+/** Whether nothing was decided that lifts a finding, and it is no care that was acknowledged. */
+export const standsOpen = ({ standing }: Pick<StandingFinding, 'standing'>): boolean =>
+  standing.kind === 'open';
+
+/** The strictest level of what is said of each passage, by its id; passages of which nothing is said are not there. */
+export function strictestByPassage(
+  findings: readonly { readonly passageId: string | null; readonly level: FindingLevel }[],
+): ReadonlyMap<string, FindingLevel> {
+  const strictest = new Map<string, FindingLevel>();
+  for (const { passageId, level } of findings) {
+    if (passageId === null) continue;
+    const before = strictest.get(passageId);
+    if (before === undefined || LEVELS.indexOf(level) < LEVELS.indexOf(before))
+      strictest.set(passageId, level);
+  }
+  return strictest;
+}

@@ -58,6 +58,8 @@ export interface TimeFit {
 
 /** Most cycles of one passage. */
 export const MOST_CYCLES = 1000;
+/** Most seconds of natural breathing in one passage. */
+export const LONGEST_NATURAL_SECONDS = 3600;
 
 /**
  * Whole rounds in so much time for rounds, and what is left over; a ramp's rounds have their own lengths, and the half round

@@ -52,10 +52,25 @@ describe('a passage drawn to another length', () => {
     const ofSet = (span.to - span.from) / 2;
     const sets = (length: number): number =>
       (withLength(strokes, span, length, 'left', rules) as StrokePassage).sets;
-    expect([ofSet * 3, ofSet * 1.2, 0, ofSet * 900].map(sets)).toEqual([3, 1, 1, 10]);
+    const ofSets: readonly [times: number, sets: number][] = [
+      [3, 3],
+      [1.2, 1],
+      [0, 1],
+      [900, 10],
+    ];
+    for (const [times, expected] of ofSets)
+      expect(sets(ofSet * times))
+        .withContext(`${times} sets`)
+        .toBe(expected);
     const rest = stillness(60);
     const lengthAt = (seconds: number): number =>
       (withLength(rest, spanOf(rest), seconds * 1000, 'left', rules) as NaturalPassage).length;
-    expect([62, 63, 1, 90_000].map(lengthAt)).toEqual([60, 65, 5, 3600]);
+    const ofRest: readonly [drawn: number, length: number][] = [
+      [62, 60],
+      [63, 65],
+      [1, 5],
+      [90_000, 3600],
+    ];
+    for (const [drawn, length] of ofRest) expect(lengthAt(drawn)).withContext(`${drawn} s`).toBe(length);
   });
 });

@@ -1,6 +1,7 @@
 import type { Conventions } from '../conventions/index.js';
 import {
   cyclesPerRound,
+  LONGEST_NATURAL_SECONDS,
   roundsInTime,
   cycleHalfMillis,
   MOST_CYCLES,
@@ -14,7 +15,6 @@ import type { PassageSpan } from './timeline.js';
 
 /** Natural breathing goes by so many seconds. */
 const REST_STEP_SECONDS = 5;
-const LONGEST_REST_SECONDS = 3600;
 
 /**
  * A passage about so long, in milliseconds from its beginning to its end: the nearest whole number of rounds or sets, at
@@ -34,7 +34,7 @@ export function withLength(
       const wanted = Math.round(length / 1000 / REST_STEP_SECONDS) * REST_STEP_SECONDS;
       return {
         ...passage,
-        length: seconds(Math.min(LONGEST_REST_SECONDS, Math.max(REST_STEP_SECONDS, wanted))),
+        length: seconds(Math.min(LONGEST_NATURAL_SECONDS, Math.max(REST_STEP_SECONDS, wanted))),
       };
     }
     case 'strokes': {

@@ -2,6 +2,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  DestroyRef,
   inject,
   input,
   linkedSignal,
@@ -26,10 +27,12 @@ import {
   techniqueOf,
   dayCheckOf,
   isDayChecked,
+  standsOpen,
   isToResolve,
-  LEVELS,
   slotsOf,
+  strictestByPassage,
   type Session,
+  type SessionJson,
 } from '@nuvrah/core';
 import { AccountStore } from '../../api/account';
 import { sending } from '../../api/sending';
@@ -68,6 +71,8 @@ export class LeadReady {
   private readonly sessions = inject(Sessions);
   private readonly notices = inject(Notices);
   protected readonly applying = sending();
+  /** Once it is led nothing of it is taken back from here. */
+  private here = true;
   protected readonly caution = CAUTION_LINE;
   private readonly variantNames = inject(Variants).names;
 
@@ -103,11 +108,8 @@ export class LeadReady {
   protected readonly slots = computed(() => slotsOf(this.document()));
   /** Each passage on the strip, with the strictest that stands open against it. */
   protected readonly lines = computed((): readonly StripLine[] => {
-    const open = this.findings().filter(({ standing }) => standing.kind === 'open');
-    return this.passages().map(({ id, name }) => {
-      const levels = new Set(open.filter(({ passageId }) => passageId === id).map(({ level }) => level));
-      return { id, name, mark: LEVELS.find((level) => levels.has(level)) ?? null };
-    });
+    const marks = strictestByPassage(this.findings().filter(standsOpen));
+    return this.passages().map(({ id, name }) => ({ id, name, mark: marks.get(id) ?? null }));
   });
   protected readonly ends = computed(() => {
     const total = this.timeline().total;
@@ -146,6 +148,10 @@ export class LeadReady {
     });
   });
 
+  constructor() {
+    inject(DestroyRef).onDestroy(() => (this.here = false));
+  }
+
   protected asked(): void {
     this.changing.set(false);
     this.changed.emit();
@@ -154,12 +160,23 @@ export class LeadReady {
   /** A remedy changes the session itself: it is saved, and screened again. */
   protected apply(session: Session): void {
     const { id, version, document } = this.session();
-    this.applying.send(this.sessions.save(id, version, toJson(session)), (saved) => {
-      this.changed.emit();
+    this.save(id, version, toJson(session), (saved) =>
       this.notices.say(this.words.sessionChanged, {
         label: this.words.undo,
-        run: () => this.sessions.save(id, saved.version, document).subscribe(() => this.changed.emit()),
-      });
+        run: () => this.here && this.save(id, saved.version, document, () => undefined),
+      }),
+    );
+  }
+
+  private save(
+    id: string,
+    version: number,
+    document: SessionJson,
+    done: (saved: StoredSession) => void,
+  ): void {
+    this.applying.send(this.sessions.save(id, version, document), (saved) => {
+      this.changed.emit();
+      done(saved);
     });
   }
 

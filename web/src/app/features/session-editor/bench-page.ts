@@ -117,7 +117,7 @@ export class BenchPage {
   constructor() {
     effect(() => {
       const page = this.page.value();
-      if (page) this.review.open(page);
+      if (page) this.review.take(page);
     });
     // Not when only more is known of the student: what was edited since stays.
     const stored = computed(() => (this.queue.loaded() ? (this.page.value()?.session ?? null) : null));

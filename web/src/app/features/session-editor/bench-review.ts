@@ -1,7 +1,6 @@
 import { computed, effect, inject, Injectable, linkedSignal, signal } from '@angular/core';
 import type { StoredApproval, StoredOverruling, StoredSession, Student } from '@nuvrah/contract';
 import {
-  blocksLeading,
   checkOrder,
   describeMissing,
   instructionsOf,
@@ -13,8 +12,8 @@ import {
   type OrderingRecord,
   type Session,
   type Timeline,
-  isBeginner,
   isDayChecked,
+  standsOpen,
   isToResolve,
   leadNeeds,
   orderingRecordOf,
@@ -23,11 +22,13 @@ import {
   screeningCaseOf,
   sustainableOf,
   reviewToGiveOut,
+  reviewToLead,
   describeNeed,
 } from '@nuvrah/core';
 import { AccountStore } from '../../api/account';
 import { ScreeningClock } from '../../api/screening-clock';
 import { handOf, studentsOf, type OwnedSession, type Owner } from '../../api/sessions';
+import { beginningFor } from '../../shared/sessions/passage-of-pick';
 import { SessionDraft } from './session-draft';
 
 /** What is written, compiled: one that can be led. */
@@ -94,10 +95,8 @@ export class BenchReview {
   });
   /** What a passage that is put in is fitted to; null where it is nobody's in particular. */
   readonly fit = computed((): FitTo | null => {
-    const [student, sustainable] = [this.student(), this.sustainable()];
-    if (!student || !sustainable) return null;
-    const { seats } = student;
-    return { sustainable, seats, conventions: this.conventions(), beginner: isBeginner(student) };
+    const student = this.student();
+    return student && { ...beginningFor(student, this.day()), conventions: this.conventions() };
   });
   /** Decisions about findings of this session; they are no edits of it, and not undone with them. */
   readonly overrulings = linkedSignal<readonly StoredOverruling[]>(() => this.stored()?.overrulings ?? []);
@@ -159,7 +158,7 @@ export class BenchReview {
     if (owner.kind === 'nobody') return { kind: 'template' };
     if (owner.kind === 'class') {
       const members = this.members();
-      const held = members.filter(({ findings }) => findings.some(blocksLeading)).length;
+      const held = members.filter(({ needs }) => needs.length > 0).length;
       return { kind: 'class', held, members: members.length };
     }
     const needs = this.needs();
@@ -171,10 +170,10 @@ export class BenchReview {
   readonly members = computed(() => {
     const [drawn, owner] = [this.drawn(), this.owner()];
     if (!drawn || owner?.kind !== 'class') return [];
-    return studentsOf(owner).map((student) => ({
-      student,
-      findings: screenCase(screeningCaseOf(drawn.session, student, [], this.day())),
-    }));
+    return studentsOf(owner).map((student) => {
+      const { findings, needs } = reviewToLead(drawn.session, student, [], this.day());
+      return { student, findings, needs: needs.filter(isToResolve) };
+    });
   });
 
   /** What decides about the order of what is written. */
@@ -188,6 +187,9 @@ export class BenchReview {
     const of = this.ordering();
     return of ? checkOrder(of.session, of.record, of.profile) : [];
   });
+
+  /** What is said of the session and of its order, and stands open. */
+  readonly openFindings = computed(() => [...this.findings().filter(standsOpen), ...this.order()]);
 
   /** What keeps it from being given out for practice without the instructor, in words. */
   readonly held = computed(() => {
@@ -226,7 +228,7 @@ export class BenchReview {
     this.drawing.set(drawing);
   }
 
-  open(opened: OwnedSession): void {
+  take(opened: OwnedSession): void {
     this.opened.set(opened);
   }
 

@@ -2,7 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { Student } from '@nuvrah/contract';
-import { blocksLeading, describeFinding, type FindingLevel, type StandingFinding } from '@nuvrah/core';
+import {
+  blocksLeading,
+  describeFinding,
+  describeNeed,
+  type FindingLevel,
+  type LeadNeed,
+  type StandingFinding,
+} from '@nuvrah/core';
 import { LEVEL_SIGNS } from '../../shared/findings/levels';
 import { benchWords } from '../../words/bench-words';
 
@@ -68,8 +75,14 @@ import { benchWords } from '../../words/bench-words';
 })
 export class ClassPanel {
   protected readonly words = benchWords.classPanel;
-  readonly members =
-    input.required<readonly { readonly student: Student; readonly findings: readonly StandingFinding[] }[]>();
+  readonly members = input.required<
+    readonly {
+      readonly student: Student;
+      readonly findings: readonly StandingFinding[];
+      /** What has to be resolved before it can be led for them. */
+      readonly needs: readonly LeadNeed[];
+    }[]
+  >();
   /** Names of the passages by id. */
   readonly names = input.required<ReadonlyMap<string, string>>();
   /** The id of the student to fit it to. */
@@ -77,12 +90,18 @@ export class ClassPanel {
 
   /** What keeps it from being led for them, or else what to take care of. */
   protected readonly rows = computed(() =>
-    this.members().map(({ student, findings }) => {
+    this.members().map(({ student, findings, needs }) => {
       const blocking = findings.filter(blocksLeading);
-      const shown = blocking.length > 0 ? blocking : findings;
-      return { id: student.id, name: student.name, lines: this.linesOf(shown) };
+      const missing = needs.filter(({ code }) => code !== 'finding').map((need) => this.lineOf(need));
+      const shown = needs.length > 0 ? blocking : findings;
+      return { id: student.id, name: student.name, lines: [...missing, ...this.linesOf(shown)] };
     }),
   );
+
+  /** What is missing on record keeps everything from being led. */
+  private lineOf(need: LeadNeed) {
+    return { level: 'no' as const, ...LEVEL_SIGNS.no, text: describeNeed(need) };
+  }
 
   /** What is said of several passages is said once, with all their names. */
   private linesOf(findings: readonly StandingFinding[]) {

@@ -69,10 +69,7 @@ export class LeadStateLine {
   });
   /** Those that do not keep it from being led. */
   protected readonly levels = computed(() => {
-    const open = [
-      ...this.review.findings().filter(({ standing }) => standing.kind === 'open'),
-      ...this.review.order(),
-    ];
+    const open = this.review.openFindings();
     return COUNTED_LEVELS.map((level) => ({
       level,
       count: open.filter((finding) => finding.level === level).length,

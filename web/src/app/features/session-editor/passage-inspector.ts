@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatTabsModule } from '@angular/material/tabs';
 import {
+  LONGEST_NATURAL_SECONDS,
   nameBeside,
   techniqueOf,
   type CountedPassage,
@@ -46,6 +47,8 @@ import { StrokeForm } from './stroke-form';
 export class PassageInspector {
   protected readonly words = benchWords.inspector;
   protected readonly restForm = restForm;
+  /** Of natural breathing, in milliseconds. */
+  protected readonly longest = LONGEST_NATURAL_SECONDS * 1000;
   protected readonly review = inject(BenchReview);
   protected readonly edits = inject(SessionEdits);
   private readonly account = inject(AccountStore);

@@ -11,11 +11,13 @@ import {
   LOCKS,
   techniqueOf,
   withFittedParts,
+  withHoldsUpTo,
   withPhaseCounts,
   type CountedPassage,
   type CountedPattern,
   type HoldKind,
   type LockId,
+  type Passage,
   type TimelineEvent,
 } from '@nuvrah/core';
 import { AccountStore } from '../../api/account';
@@ -27,7 +29,7 @@ import { FIRST_OPEN_HOLD } from './hold-form';
 import { SessionDraft } from './session-draft';
 import { SessionEdits } from './session-edits';
 
-/** What a hold that is put in begins with, where it is measured to be no shorter. */
+/** Counts that a hold that is put in begins with: no longer than a turning pause at the usual pace. */
 const FIRST_HOLD = counts(2);
 
 /** What can be done with a phase besides giving it another length. */
@@ -50,6 +52,16 @@ export class PhaseActions {
       ...(hold ? this.ofHold(passage, pattern, hold) : this.holdsToAdd(passage, pattern)),
       ...this.ofBreath(passage, pattern),
     ];
+  }
+
+  dropHold({ passage: index, kind }: TimelineEvent): void {
+    const passage = this.draft.session()?.passages[index];
+    const hold = HOLD_KINDS.find((one) => one === kind);
+    if (passage && hold) this.drop(passage, hold);
+  }
+
+  private drop(passage: Passage, hold: HoldKind): void {
+    this.set(withHoldsUpTo(passage, [hold], 0), hold);
   }
 
   private holdsToAdd(passage: CountedPassage, pattern: CountedPattern): readonly PhaseAction[] {
@@ -86,26 +98,7 @@ export class PhaseActions {
         run: () =>
           this.set({ ...passage, openHold: open ? null : { phase: hold, ...FIRST_OPEN_HOLD } }, 'open hold'),
       },
-      {
-        label: this.words.drop,
-        on: null,
-        run: () =>
-          this.set(
-            withFittedParts(
-              withPhaseCounts(
-                {
-                  ...passage,
-                  openHold: open ? null : passage.openHold,
-                  locks: { ...passage.locks, [hold]: [] },
-                  ramps: passage.ramps.filter(({ of }) => of !== hold),
-                },
-                hold,
-                0,
-              ),
-            ),
-            hold,
-          ),
-      },
+      { label: this.words.drop, on: null, run: () => this.drop(passage, hold) },
     ];
   }
 
@@ -149,7 +142,7 @@ export class PhaseActions {
     ];
   }
 
-  private set(passage: CountedPassage, name: string): void {
+  private set(passage: Passage, name: string): void {
     this.edits.setPassage({ passage, name });
     this.draft.endStep();
   }

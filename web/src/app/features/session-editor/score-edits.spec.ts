@@ -5,14 +5,17 @@ import {
   countsOf,
   editPassage,
   PHASE_KINDS,
+  seconds,
   withFittedParts,
   withPhaseCounts,
   type CountedPassage,
+  type NaturalPassage,
   type Session,
   type TimelineEvent,
 } from '@nuvrah/core';
 import { configure, countedOf, session, storedSession, student, withCounted } from '../../testing/fixtures';
 import { BreathScore } from '../../shared/score/breath-score';
+import type { ScoreView } from '../../shared/score/score-view';
 import { Notices } from '../../ui/notices';
 import { BenchReview } from './bench-review';
 import { PassageClipboard } from './passage-clipboard';
@@ -59,7 +62,7 @@ describe('the score, edited where it stands', () => {
     page = fixture.nativeElement as HTMLElement;
     document.body.append(page);
     const stored = storedSession(of);
-    view.review.open({ session: stored, owner: { kind: 'student', student } });
+    view.review.take({ session: stored, owner: { kind: 'student', student } });
     view.draft.open(stored);
     fixture.detectChanges();
   };
@@ -85,13 +88,11 @@ describe('the score, edited where it stands', () => {
   /** Where a moment is drawn, in pixels of the window. */
   const xOf = (at: number): number => {
     const shown = fixture.debugElement.children[0]?.children[0]?.componentInstance as BreathScore;
-    const { window, width } = shown as unknown as {
-      window: () => { from: number; to: number };
-      width: () => number;
-    };
+    const { place } = (shown as unknown as { readonly view: ScoreView }).view;
+    const { window, width } = place();
     const box = score().getBoundingClientRect();
-    const x = ((at - window().from) / (window().to - window().from)) * width() + 64;
-    return box.left + (x * box.width) / (width() + 64);
+    const x = ((at - window.from) / (window.to - window.from)) * width + 64;
+    return box.left + (x * box.width) / (width + 64);
   };
   const point = (type: string, x: number, y: number): void => {
     const { top } = score().getBoundingClientRect();
@@ -233,6 +234,52 @@ describe('the score, edited where it stands', () => {
     expect(countsOf(now()).inhale).toBe(counts(7));
   });
 
+  it('keeps the beginning of the last passage in place while its end is drawn', async () => {
+    open(held);
+    await settle();
+    const buttons = [...page.querySelectorAll('mat-button-toggle button')] as HTMLElement[];
+    buttons.find(({ textContent }) => textContent.trim() === 'Session')?.click();
+    fixture.detectChanges();
+    const span = () => view.review.timeline()?.passages[1];
+    const begins = xOf(span()?.from ?? 0);
+    draw(xOf(span()?.to ?? 0), -20 * scaleOf(), 36);
+    expect((view.draft.session()?.passages[1] as NaturalPassage).length).toBe(seconds(40));
+    expect(xOf(span()?.from ?? 0)).toBeCloseTo(begins, 0);
+  });
+
+  it('asks the rules again after a press that became a long one', async () => {
+    open(held);
+    await settle();
+    const ended = spyOn(view.score, 'gestureEnded').and.callThrough();
+    score().setPointerCapture = () => undefined;
+    point('pointerdown', xOf(find('exhale', 2).to), 162);
+    score().dispatchEvent(
+      new MouseEvent('contextmenu', { clientX: xOf(find('exhale', 2).to), clientY: 10, cancelable: true }),
+    );
+    expect(ended).toHaveBeenCalledTimes(1);
+    point('pointerup', xOf(find('exhale', 2).to), 162);
+  });
+
+  it('drops a hold with Delete, with its locks and what changes it', async () => {
+    open(
+      withCounted(
+        {
+          locks: { internalHold: ['chin'], externalHold: [], fromRound: 1 },
+          ramps: [{ kind: 'step', of: 'internalHold', by: 1, every: 2, to: counts(8) }],
+        },
+        held,
+      ),
+    );
+    await settle();
+    score().focus();
+    for (let step = 0; step < 4; step++) press('ArrowRight');
+    press('Delete');
+    expect(countsOf(now()).internalHold).toBe(counts(0));
+    expect(now().locks.internalHold).toEqual([]);
+    expect(now().ramps).toEqual([]);
+    expect(view.draft.problems()).toEqual([]);
+  });
+
   it('offers what else can be done with a phase', async () => {
     open(session);
     await settle();
@@ -269,11 +316,9 @@ describe('the score, edited where it stands', () => {
     );
     await settle();
     const scope = (round: number): string | undefined => view.score.drawing(find('exhale', round))?.scope;
-    expect([1, 3, 9].map(scope)).toEqual([
-      'what rounds 1 to 2 begin with',
-      'the step of the change',
-      'the limit, from round 7',
-    ]);
+    expect(scope(1)).toBe('what rounds 1 to 2 begin with');
+    expect(scope(3)).toBe('the step of the change');
+    expect(scope(9)).toBe('the limit, from round 7');
   });
 
   it('copies a passage, and pastes it as one step with an id of its own', async () => {

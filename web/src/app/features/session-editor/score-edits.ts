@@ -64,6 +64,10 @@ export class ScoreEdits implements ScoreEditing {
     );
   }
 
+  dropHold(event: TimelineEvent): void {
+    this.phaseActions.dropHold(event);
+  }
+
   drawLength(index: number, length: number): void {
     const passage = this.passageAt(index);
     const span = this.review.timeline()?.passages[index];

@@ -6,7 +6,7 @@ import {
   editPassage,
   formatClock,
   insertPassage,
-  LEVELS,
+  LONGEST_NATURAL_SECONDS,
   movePassage,
   passageInPlaceOf,
   removePassage,
@@ -14,6 +14,7 @@ import {
   slotsOf,
   splitPassage,
   startingSide,
+  strictestByPassage,
   techniqueName,
   techniqueOf,
   withFittedParts,
@@ -56,8 +57,6 @@ export interface PassageLine {
   readonly mark: FindingLevel | null;
 }
 
-const LONGEST_REST_SECONDS = 3600;
-
 /** The passage that is chosen, and every edit of the session that is being written; all of them can be undone. */
 @Injectable()
 export class SessionEdits {
@@ -95,20 +94,7 @@ export class SessionEdits {
   readonly nameById = computed(
     () => new Map(this.passages().map(({ id }, index) => [id, this.names()[index] ?? ''])),
   );
-  /** The strictest that speaks against each passage and stands open, by its id. */
-  private readonly marks = computed((): ReadonlyMap<string, FindingLevel> => {
-    const open = [
-      ...this.review.findings().filter(({ standing }) => standing.kind === 'open'),
-      ...this.review.order(),
-    ];
-    return new Map(
-      this.passages().flatMap(({ id }) => {
-        const levels = new Set(open.filter(({ passageId }) => passageId === id).map(({ level }) => level));
-        const level = LEVELS.find((one) => levels.has(one));
-        return level ? [[id, level] as const] : [];
-      }),
-    );
-  });
+  private readonly marks = computed(() => strictestByPassage(this.review.openFindings()));
   readonly lines = computed((): readonly PassageLine[] => {
     const spans = this.review.timeline()?.passages;
     const goal = this.draft.session()?.goal ?? 'calm';
@@ -313,7 +299,7 @@ export class SessionEdits {
       (session) =>
         editPassage(session, id, (passage) =>
           passage.kind === 'natural'
-            ? { ...passage, length: seconds(Math.min(LONGEST_REST_SECONDS, length(passage.length))) }
+            ? { ...passage, length: seconds(Math.min(LONGEST_NATURAL_SECONDS, length(passage.length))) }
             : passage,
         ),
       name && `${name} ${id}`,

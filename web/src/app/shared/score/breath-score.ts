@@ -1,10 +1,12 @@
 import {
+  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
   effect,
   type ElementRef,
   inject,
+  Injector,
   input,
   output,
   signal,
@@ -24,7 +26,7 @@ import { announceEvent } from './announce';
 import { elementWidth } from './element-width';
 import { bubbleOfHit, bubbleOfWork, stopsOfWork } from './score-bubble';
 import type { ScoreEditing } from './score-editing';
-import { timeAt, xOf, type ScoreHit, type ScorePlace } from './score-hits';
+import { eventIndexAt, timeAt, xOf, type ScoreHit } from './score-hits';
 import { ScoreLegend } from './score-legend';
 import {
   beginWork,
@@ -38,16 +40,7 @@ import {
 } from './score-pointer';
 import { ScoreStaff } from './score-staff';
 import { ScoreStrip, type StripLine } from './score-strip';
-import {
-  holdPhase,
-  openingZoom,
-  panBy,
-  reveal,
-  roundsZoom,
-  windowOf,
-  zoomBy,
-  type Zoom,
-} from './score-window';
+import { ScoreView, type Shown } from './score-view';
 
 const WHEEL_FACTOR = 1.0015;
 const BUTTON_FACTOR = 1.6;
@@ -55,8 +48,6 @@ const BUTTON_FACTOR = 1.6;
 const GUTTER = 64;
 /** Typed figures belong to one number for so long. */
 const TYPING_MS = 1500;
-
-type Shown = 'session' | 'passage' | 'rounds';
 
 /**
  * The breath score: zoomed, moved and walked; where it may be edited, edges, ends and flags are drawn with a pointer, and the
@@ -97,25 +88,14 @@ export class BreathScore {
   private readonly scoreElement = viewChild.required<ElementRef<HTMLElement>>('score');
   private readonly menu = viewChild.required(MatMenuTrigger);
   private readonly account = inject(AccountStore);
+  private readonly injector = inject(Injector);
   private readonly hostWidth = elementWidth();
   protected readonly gutter = GUTTER;
   protected readonly width = computed(() => Math.max(200, this.hostWidth() - GUTTER));
 
   protected readonly legend = signal(false);
-  private readonly zoomed = signal<Zoom | null>(null);
-  protected readonly window = computed(() => {
-    const timeline = this.timeline();
-    return windowOf(this.zoomed() ?? openingZoom(timeline, this.passage()), timeline);
-  });
-  protected readonly shown = computed((): Shown | null => {
-    const kind = this.zoomed()?.kind ?? 'rounds';
-    return kind === 'span' || kind === 'held' ? null : kind;
-  });
-  private readonly place = computed((): ScorePlace => ({
-    timeline: this.timeline(),
-    window: this.window(),
-    width: this.width(),
-  }));
+  protected readonly view = new ScoreView(this.timeline, this.passage, this.width);
+  private readonly place = this.view.place;
 
   protected readonly selected = signal<number | null>(null);
   private readonly selectedEvent = computed(() => {
@@ -167,7 +147,7 @@ export class BreathScore {
       untracked(() => {
         if (this.selectedEvent()?.passage === passage) return;
         this.selected.set(null);
-        this.zoomed.set(null);
+        this.view.open();
       });
     });
   }
@@ -178,42 +158,26 @@ export class BreathScore {
   }
 
   protected showAll(shown: Shown): void {
-    switch (shown) {
-      case 'session':
-        return this.zoomed.set({ kind: 'session' });
-      case 'passage':
-        return this.zoomed.set({ kind: 'passage', passage: this.passage() });
-      case 'rounds':
-        return this.zoomed.set(roundsZoom(this.timeline(), this.passage(), this.selectedEvent()?.round ?? 1));
-    }
+    this.view.show(shown, this.selectedEvent()?.round ?? 1);
   }
 
   protected nearer(steps: number): void {
-    this.zoom(BUTTON_FACTOR ** steps);
-  }
-
-  private zoom(factor: number, at = this.middle()): void {
-    this.zoomed.set(zoomBy(this.window(), factor, at, this.timeline()));
-  }
-
-  protected centreOn(at: number): void {
-    this.zoomed.set(panBy(this.window(), at - this.middle(), this.timeline()));
+    this.view.zoom(BUTTON_FACTOR ** steps);
   }
 
   /** Over the phase that is selected it changes its counts; sideways it moves, with Ctrl it zooms. */
   protected wheel(event: WheelEvent): void {
     if (event.ctrlKey || event.metaKey) {
       event.preventDefault();
-      return this.zoom(WHEEL_FACTOR ** -event.deltaY, timeAt(this.place(), this.pointOf(event).x));
+      return this.view.zoom(WHEEL_FACTOR ** -event.deltaY, timeAt(this.place(), this.pointOf(event).x));
     }
     const sideways = event.shiftKey ? event.deltaY || event.deltaX : event.deltaX;
-    const over = lookAt(this.place(), this.pointOf(event), null);
-    const onSelected = over.kind === 'event' && over.index === this.selected();
+    const onSelected = eventIndexAt(this.place(), this.pointOf(event).x) === this.selected();
     if (onSelected && event.deltaY !== 0 && !event.shiftKey && this.change(event.deltaY < 0 ? 1 : -1))
       return event.preventDefault();
     if (sideways === 0) return;
     event.preventDefault();
-    this.panPixels(sideways);
+    this.view.panPixels(sideways);
   }
 
   protected begin(event: PointerEvent): void {
@@ -225,8 +189,9 @@ export class BreathScore {
     // What is drawn is selected, and keeps its place on the screen from now on.
     if (work.kind === 'edge') {
       this.choose(work.event.index, false);
-      this.zoomed.set(holdPhase(this.window(), work.event, this.timeline()));
-    } else if (work.kind === 'end' || work.kind === 'flag') this.freeze();
+      this.view.hold(work.event);
+    } else if (work.kind === 'end') this.view.holdPassage(work.passage);
+    else if (work.kind === 'flag') this.view.holdPassage(this.passage());
   }
 
   protected move(event: PointerEvent): void {
@@ -234,11 +199,11 @@ export class BreathScore {
     const work = this.work();
     switch (work.kind) {
       case 'nothing':
-        return this.hovered.set(point.fine ? lookAt(this.place(), point, this.editing()) : null);
+        return this.hovered.set(point.fine ? this.lookAt(point) : null);
       case 'pan':
         if (!work.moved && !hasMoved(work.x, point.x)) return;
         this.work.set({ kind: 'pan', x: point.x, moved: true });
-        return this.panPixels(work.x - point.x);
+        return this.view.panPixels(work.x - point.x);
       case 'edge': {
         if (!work.moved && !hasMoved(xOf(this.place(), work.event.to) + work.grip, point.x)) return;
         const counts = countsDrawn(this.place(), work, point.x);
@@ -260,10 +225,7 @@ export class BreathScore {
   protected finish(event: PointerEvent): void {
     const work = this.work();
     if (work.kind === 'pan' && !work.moved)
-      this.choose(
-        eventIndexFrom(this.timeline(), Math.max(0, timeAt(this.place(), this.pointOf(event).x))),
-        false,
-      );
+      this.choose(eventIndexAt(this.place(), this.pointOf(event).x), false);
     this.end();
   }
 
@@ -281,11 +243,11 @@ export class BreathScore {
   protected openMenu(event: MouseEvent): void {
     if (!this.editing()) return;
     event.preventDefault();
-    this.work.set(NO_WORK);
+    // A long press began to draw before it became one.
+    this.end();
     const byKey = event.clientX === 0 && event.clientY === 0;
     if (byKey) return this.openMenuAtSelected();
-    const over = lookAt(this.place(), this.pointOf(event), null);
-    if (over.kind === 'event') this.choose(over.index, false);
+    this.choose(eventIndexAt(this.place(), this.pointOf(event).x), false);
     const box = this.scoreElement().nativeElement.getBoundingClientRect();
     this.showMenu({ x: event.clientX - box.left, y: event.clientY - box.top });
   }
@@ -302,7 +264,7 @@ export class BreathScore {
     if (this.actions().length === 0) return;
     this.menuAt.set(at);
     // The trigger stands where the menu is to open before it is asked for its place.
-    setTimeout(() => this.menu().openMenu());
+    afterNextRender(() => this.menu().openMenu(), { injector: this.injector });
   }
 
   protected key(event: KeyboardEvent): void {
@@ -333,7 +295,7 @@ export class BreathScore {
     switch (shortcut) {
       case 'on':
         return this.choose(
-          here < 0 ? eventIndexFrom(this.timeline(), Math.max(0, this.window().from)) : here + 1,
+          here < 0 ? eventIndexFrom(this.timeline(), Math.max(0, this.view.window().from)) : here + 1,
           true,
         );
       case 'back':
@@ -353,7 +315,7 @@ export class BreathScore {
         this.editing()?.swapSide();
         return true;
       case 'drop':
-        return this.drawSelected(0);
+        return this.dropSelected();
       case 'copy':
       case 'paste':
       case 'undo':
@@ -375,41 +337,38 @@ export class BreathScore {
     const event = this.selectedEvent();
     const editing = this.editing();
     if (!event || !editing?.drawing(event)) return false;
-    this.zoomed.set(holdPhase(this.window(), event, this.timeline()));
+    this.view.hold(event);
     editing.drawPhase(event, counts);
+    return true;
+  }
+
+  private dropSelected(): boolean {
+    const event = this.selectedEvent();
+    const editing = this.editing();
+    if (!event || !editing) return false;
+    this.view.hold(event);
+    editing.dropHold(event);
     return true;
   }
 
   private choose(index: number, show: boolean): boolean {
     const event = this.timeline().events[index];
     if (!event) return true;
-    const window = this.window();
     if (index !== this.selected()) this.typedAt = -TYPING_MS;
     this.selected.set(index);
-    const moved = show ? reveal(window, event, this.timeline()) : null;
-    if (moved) this.zoomed.set(moved);
+    const moved = show && this.view.reveal(event);
     if (event.passage !== this.passage()) {
       // The window stays where it is: the passage that was chosen is in it.
-      if (!moved) this.zoomed.set(panBy(window, 0, this.timeline()));
+      if (!moved) this.view.keep();
       this.passageChosen.emit(event.passage);
     }
     return true;
   }
 
-  /** The window stays where it is and as near, however long the session becomes. */
-  private freeze(): void {
-    const { from, to } = this.window();
-    this.zoomed.set({ kind: 'span', from, length: to - from });
-  }
-
-  private panPixels(pixels: number): void {
-    const { from, to } = this.window();
-    this.zoomed.set(panBy({ from, to }, (pixels / this.width()) * (to - from), this.timeline()));
-  }
-
-  private middle(): number {
-    const { from, to } = this.window();
-    return (from + to) / 2;
+  /** What can be drawn at a point; nothing where it is only looked at. */
+  private lookAt(point: ScorePoint): ScoreHit | null {
+    const editing = this.editing();
+    return editing && lookAt(this.place(), point, editing);
   }
 
   /** In pixels of the picture, which grows with the text. */

@@ -1,7 +1,7 @@
 import { formatSeconds } from '@nuvrah/core';
 import { scoreWords } from '../../words/score-words';
 import type { ScoreEditing } from './score-editing';
-import { xOf, type ScoreHit, type ScorePlace } from './score-hits';
+import { widthOfCount, xOf, type ScoreHit, type ScorePlace } from './score-hits';
 import type { PointerWork } from './score-pointer';
 
 /** Something said at a place of the score, in pixels from the left of its window. */
@@ -58,9 +58,6 @@ export function bubbleOfHit(hit: ScoreHit, place: ScorePlace, editing: ScoreEdit
 
 const endOf = (place: ScorePlace, passage: number): number =>
   xOf(place, place.timeline.passages[passage]?.to ?? 0);
-
-export const widthOfCount = ({ window, width }: ScorePlace, pace: number): number =>
-  (pace * width) / (window.to - window.from);
 
 /** Lengths at which the phase that is drawn rests. */
 export function stopsOfWork(

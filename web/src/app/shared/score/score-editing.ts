@@ -39,7 +39,9 @@ export interface ScoreEditing {
   /** What drawing the end of a phase would do; null where its length cannot be drawn. */
   drawing(event: TimelineEvent): PhaseDrawing | null;
   drawPhase(event: TimelineEvent, counts: number): void;
-  /** A passage is drawn so long, in milliseconds. @returns its dosage in words */
+  /** A hold goes, with its locks and its changes; any other event stays. */
+  dropHold(event: TimelineEvent): void;
+  /** A passage is drawn so long, in milliseconds. */
   drawLength(passage: number, length: number): void;
   /** Rounds, sets or minutes of a passage, in words. */
   dosageOf(passage: number): string;

@@ -25,6 +25,13 @@ const scaleOf = ({ window, width }: ScorePlace): number => width / (window.to - 
 export const xOf = (place: ScorePlace, at: number): number => (at - place.window.from) * scaleOf(place);
 export const timeAt = (place: ScorePlace, x: number): number => place.window.from + x / scaleOf(place);
 
+/** How wide a count is at a pace of so many milliseconds. */
+export const widthOfCount = (place: ScorePlace, pace: number): number => pace * scaleOf(place);
+
+/** The event at a place, in pixels from the left of the window. */
+export const eventIndexAt = (place: ScorePlace, x: number): number =>
+  eventIndexFrom(place.timeline, Math.max(0, timeAt(place, x)));
+
 const isPhase = ({ kind, counts }: TimelineEvent): boolean =>
   counts !== null && PHASE_KINDS.some((phase) => phase === kind);
 
@@ -54,7 +61,7 @@ export function hitAt(
     const passage = timeline.passages.findIndex(({ to }) => Math.abs(xOf(place, to) - point.x) <= reach + 4);
     if (passage >= 0) return { kind: 'end', passage };
   }
-  const under = eventIndexFrom(timeline, Math.max(0, timeAt(place, point.x)));
+  const under = eventIndexAt(place, point.x);
   const edge = [under, under - 1]
     .filter((index) => endsPhase(timeline, index) && isWide(place, index, reach))
     .map((index) => ({ index, away: Math.abs(xOf(place, timeline.events[index]?.to ?? 0) - point.x) }))

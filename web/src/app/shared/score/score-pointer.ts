@@ -1,6 +1,6 @@
 import { restingCounts, type TimelineEvent } from '@nuvrah/core';
 import type { PhaseDrawing, ScoreEditing, ScoreFlag } from './score-editing';
-import { hitAt, timeAt, xOf, type ScoreHit, type ScorePlace } from './score-hits';
+import { hitAt, timeAt, widthOfCount, xOf, type ScoreHit, type ScorePlace } from './score-hits';
 
 /** How far a pointer moves before it draws, in pixels: less is a press. */
 const PRESS_SLACK = 4;
@@ -40,25 +40,18 @@ export const NO_WORK: PointerWork = { kind: 'nothing' };
 
 const reachOf = ({ fine }: ScorePoint): number => (fine ? REACH.mouse : REACH.touch);
 
-/** What lies under the pointer; where nothing may be changed, only the phase. */
-export function lookAt(place: ScorePlace, point: ScorePoint, editing: ScoreEditing | null): ScoreHit {
-  const hit = hitAt(place, point, editing?.flags() ?? [], reachOf(point));
-  if (editing) return hit.kind === 'edge' && !drawingAt(place, hit.index, editing) ? eventOf(hit.index) : hit;
-  return hit.kind === 'event' ? hit : eventOf(hitAt(place, point, [], 0));
-}
-
-const eventOf = (hit: ScoreHit | number): ScoreHit => ({
-  kind: 'event',
-  index: typeof hit === 'number' ? hit : 'index' in hit ? hit.index : 0,
-});
-
-function drawingAt(place: ScorePlace, index: number, editing: ScoreEditing): PhaseDrawing | null {
-  const event = place.timeline.events[index];
-  return event ? editing.drawing(event) : null;
+/** What lies under the pointer; the end of a phase only where its length can be drawn. */
+export function lookAt(place: ScorePlace, point: ScorePoint, editing: ScoreEditing): ScoreHit {
+  const hit = hitAt(place, point, editing.flags(), reachOf(point));
+  if (hit.kind !== 'edge') return hit;
+  const event = place.timeline.events[hit.index];
+  return event && editing.drawing(event) ? hit : { kind: 'event', index: hit.index };
 }
 
 /** What begins where the pointer goes down. */
 export function beginWork(place: ScorePlace, point: ScorePoint, editing: ScoreEditing | null): PointerWork {
+  const moving: PointerWork = { kind: 'pan', x: point.x, moved: false };
+  if (!editing) return moving;
   const hit = lookAt(place, point, editing);
   switch (hit.kind) {
     case 'flag':
@@ -69,20 +62,16 @@ export function beginWork(place: ScorePlace, point: ScorePoint, editing: ScoreEd
     }
     case 'edge': {
       const event = place.timeline.events[hit.index];
-      const drawing = event && editing?.drawing(event);
-      if (!event || !drawing) break;
-      const begin = xOf(place, event.to) - widthOf(place, drawing.counts, drawing.pace);
+      const drawing = event && editing.drawing(event);
+      if (!drawing) return moving;
+      const begin = xOf(place, event.to) - drawing.counts * widthOfCount(place, drawing.pace);
       const grip = point.x - xOf(place, event.to);
       return { kind: 'edge', event, drawing, begin, grip, counts: drawing.counts, moved: false };
     }
     case 'event':
-      break;
+      return moving;
   }
-  return { kind: 'pan', x: point.x, moved: false };
 }
-
-const widthOf = ({ window, width }: ScorePlace, counts: number, pace: number): number =>
-  (counts * pace * width) / (window.to - window.from);
 
 /** The counts to which the end of a phase is drawn. */
 export function countsDrawn(
@@ -90,7 +79,7 @@ export function countsDrawn(
   { drawing, begin, grip }: Extract<PointerWork, { kind: 'edge' }>,
   x: number,
 ): number {
-  const drawn = (x - grip - begin) / widthOf(place, 1, drawing.pace);
+  const drawn = (x - grip - begin) / widthOfCount(place, drawing.pace);
   return Math.max(0, restingCounts(drawn, drawing.counts, drawing.stops, drawing.by));
 }
 
