@@ -89,12 +89,18 @@ test('passages are copied, split and dragged, and a session goes to a file and c
   await expect(page.locator('nv-order-list')).toContainText('only with other numbers');
 
   // The stillness at the end is dragged to the front.
-  const [from, to] = [await passages.nth(3).boundingBox(), await passages.nth(0).boundingBox()];
-  if (!from || !to) throw new Error('nothing to drag');
-  await page.mouse.move(from.x + 20, from.y + from.height / 2);
+  const handle = passages.nth(3).locator('mat-icon').first();
+  await handle.hover();
   await page.mouse.down();
-  await page.mouse.move(from.x + 20, from.y - 20, { steps: 4 });
-  await page.mouse.move(to.x + 20, to.y + 4, { steps: 10 });
+  const list = page.locator('nv-passage-list ol');
+  await expect(async () => {
+    const to = await list.boundingBox();
+    if (!to) throw new Error('no list to drag in');
+    await page.mouse.move(to.x + 20, to.y + 40);
+    await page.mouse.move(to.x + 20, to.y + 4, { steps: 10 });
+    // The first passage has made room.
+    await expect(list.locator('li').first()).toHaveAttribute('style', /, \d+px/, { timeout: 1000 });
+  }).toPass({ timeout: 20_000 });
   await page.mouse.up();
   await expect(passages.nth(0)).toContainText('Closing stillness');
   await expect(page.locator('nv-order-list')).toContainText('Every session ends in stillness.');
