@@ -2,6 +2,8 @@ export * from './request.js';
 export * from './day-part.js';
 export * from './options.js';
 export * from './search.js';
+export * from './proposal.js';
 export * from './compose.js';
+export * from './swap.js';
 export * from './refit.js';
 export * from './current.js';

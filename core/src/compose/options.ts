@@ -113,8 +113,19 @@ export const draftOf = (request: ComposeRequest, passages: readonly Passage[]): 
   passages,
 });
 
-/** Every technique that may be used, fitted to the student, with lengths and values; and those that may not, with the reason. */
+/** Every technique that a plan is made of: what is permitted, of forms that do the same only the best. */
 export function optionsFor(
+  request: ComposeRequest,
+  kind: ProposalKind,
+  progress: (done: number) => void = () => undefined,
+): Options {
+  const { options, leftOut } = permittedFor(request, kind, progress);
+  const { kept, others } = oneCooling(options);
+  return { options: kept, leftOut: [...leftOut, ...others] };
+}
+
+/** Every technique that may be used, fitted to the student, with lengths and values; and those that may not, with the reason. */
+export function permittedFor(
   request: ComposeRequest,
   kind: ProposalKind,
   progress: (done: number) => void = () => undefined,
@@ -128,8 +139,7 @@ export function optionsFor(
     if ('reason' in made) leftOut.push(made);
     else options.push(made);
   }
-  const { kept, others } = oneCooling(options);
-  return { options: kept, leftOut: [...leftOut, ...others] };
+  return { options, leftOut };
 }
 
 /** Cooling through the mouth has three forms that do the same: only the best of them is asked about. */

@@ -17,7 +17,7 @@ export interface Plan {
 
 /** Techniques of one slot: two (the layers remember no more), but only one of those that deepen, because entries from both sides pull apart. */
 const MOST_IN_SLOT = 2;
-const mostIn = (slot: string): number => (slot === 'deepen' ? 1 : MOST_IN_SLOT);
+export const mostIn = (slot: string): number => (slot === 'deepen' ? 1 : MOST_IN_SLOT);
 
 /** What a plan is worth: what each technique is worth at its length, and a bonus for each slot that is not empty. */
 export function planValue(choices: readonly Choice[], kind: ProposalKind): number {

@@ -23,6 +23,9 @@ export const composeWords = inLanguage({
     softens: 'It softens before the end.',
     isSaidToServe: (name: Value, goals: Value) => ` ${name} is said to serve ${goals}.`,
     goesOnFromLast: ' It goes on with the numbers of the last time.',
+    swappedFor: (technique: Value) => `${technique} was put in its place.`,
+    restStandsBetween: 'It is rest: it stands between passages and at the end, and serves no goal by itself.',
+    fitsInPlaceOfNone: 'In place of any other it breaks a rule, or takes more time than there is.',
     nothingFits: 'Nothing can be put together: even stillness is not for now.',
   },
   options: {
