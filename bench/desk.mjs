@@ -91,7 +91,7 @@ for (let run = 0; run < RUNS; run++) {
       const look = () => {
         const progress = document.querySelector('progress, mat-progress-bar');
         const there = [...document.querySelectorAll('button')].some((one) =>
-          one.textContent.includes('Take this one'),
+          one.textContent.includes('Use this session'),
         );
         if (!progress && there && performance.now() - began > 50) done();
         else requestAnimationFrame(look);

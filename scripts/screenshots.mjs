@@ -116,7 +116,7 @@ await link('Hesper Vane').click();
 await page.getByRole('link', { name: 'Build a session' }).click();
 await page.getByLabel('minutes', { exact: true }).fill('30');
 await page.getByRole('button', { name: 'Compose' }).click();
-await page.getByRole('button', { name: 'Take this one' }).first().waitFor();
+await page.getByRole('button', { name: 'Use this session' }).first().waitFor();
 await picture('compose');
 await link('Students').click();
 await link('Old Pell Ardwick').click();

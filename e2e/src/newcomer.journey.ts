@@ -29,7 +29,7 @@ test('an empty account leads by the hand to a first safe session, in 25 presses 
   await press('button', 'Skip for now');
   await press('link', 'Propose sessions');
   await press('button', 'Compose');
-  await press('button', 'Take this one');
+  await press('button', 'Use this session');
   await press('button', 'Lead this session');
   await press('button', 'Today was asked');
   await press('button', /^Start/);

@@ -125,7 +125,7 @@ export function roundsDone(passage: Exclude<PassageRecord, { kind: 'natural' }>)
  * before it really were.
  */
 export function endedAt({ passages }: Pick<LeadRecord, 'passages'>, timeline: Timeline): Millis {
-  const index = passages.findLastIndex((passage) => begun(passage));
+  const index = passages.findLastIndex((passage) => isBegun(passage));
   const [passage, span] = [passages[index], timeline.passages[index]];
   if (!passage || !span) return millis(0);
   if (passage.kind === 'natural') return millis(Math.min(span.to, span.from + passage.secondsDone * 1000));
@@ -135,7 +135,8 @@ export function endedAt({ passages }: Pick<LeadRecord, 'passages'>, timeline: Ti
   return millis(Math.min(span.to, end + ownPace));
 }
 
-const begun = (passage: PassageRecord): boolean =>
+/** Whether anything of a passage was done. */
+export const isBegun = (passage: PassageRecord): boolean =>
   passage.kind === 'natural'
     ? passage.secondsDone > 0
     : passage.cyclesDone > 0 || (passage.kind === 'strokes' && passage.turns.length > 0);

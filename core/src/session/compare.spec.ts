@@ -27,6 +27,15 @@ describe('two versions of a session', () => {
       /^added: with/,
     );
   });
+  it('say which passage is concerned', () => {
+    const ids = (after: Session): (string | null)[] =>
+      compareSessions(session, after, conventions(), 'english').map(({ passageId }) => passageId);
+    expect(ids({ ...session, title: 'Dawn', passages: [second, { ...second, id: 'c' }] })).toEqual([
+      null,
+      first.id,
+      'c',
+    ]);
+  });
   it('say what a passage has now instead of what it had', () => {
     const [changed] = said({ ...session, passages: [counted('1:2', 5), second] });
     expect(changed).toMatch(/in 5 · out 10.* instead of .*in 4 · out 8/);

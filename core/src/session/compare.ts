@@ -8,6 +8,8 @@ import { sessionWords } from '../words/index.js';
 export interface SessionDifference {
   readonly kind: 'title' | 'goal' | 'minutes' | 'added' | 'removed' | 'changed' | 'order' | 'conventions';
   readonly said: string;
+  /** Of the version that has it, the newer where both do; null where no passage alone is concerned. */
+  readonly passageId: string | null;
 }
 
 const timeFor = ({ minutes }: Session): string =>
@@ -25,35 +27,30 @@ export function compareSessions(
   const was = new Map(before.passages.map((passage) => [passage.id, passage]));
   const is = new Set(after.passages.map(({ id }) => id));
   const differences: SessionDifference[] = [];
-  if (before.title !== after.title)
-    differences.push({ kind: 'title', said: sessionWords.compare.insteadOf(after.title, before.title) });
-  if (before.goal !== after.goal)
-    differences.push({ kind: 'goal', said: sessionWords.compare.forInsteadOf(after.goal, before.goal) });
+  const say = (kind: SessionDifference['kind'], words: string, passageId: string | null = null): unknown =>
+    differences.push({ kind, said: words, passageId });
+  if (before.title !== after.title) say('title', sessionWords.compare.insteadOf(after.title, before.title));
+  if (before.goal !== after.goal) say('goal', sessionWords.compare.forInsteadOf(after.goal, before.goal));
   if (before.minutes !== after.minutes)
-    differences.push({
-      kind: 'minutes',
-      said: sessionWords.compare.timeInsteadOf(timeFor(after), timeFor(before)),
-    });
+    say('minutes', sessionWords.compare.timeInsteadOf(timeFor(after), timeFor(before)));
   if (JSON.stringify(before.conventions) !== JSON.stringify(after.conventions))
-    differences.push({ kind: 'conventions', said: sessionWords.compare.otherConventions });
+    say('conventions', sessionWords.compare.otherConventions);
   for (const passage of before.passages)
-    if (!is.has(passage.id))
-      differences.push({ kind: 'removed', said: sessionWords.compare.without(line(passage, before)) });
+    if (!is.has(passage.id)) say('removed', sessionWords.compare.without(line(passage, before)), passage.id);
   for (const passage of after.passages) {
     const old = was.get(passage.id);
-    if (!old) differences.push({ kind: 'added', said: sessionWords.compare.with(line(passage, after)) });
+    if (!old) say('added', sessionWords.compare.with(line(passage, after)), passage.id);
     else if (JSON.stringify(old) !== JSON.stringify(passage)) {
       const [then, now] = [line(old, before), line(passage, after)];
       const said =
         then === now
           ? sessionWords.compare.otherThanNumbers(now)
           : sessionWords.compare.nowInsteadOf(now, then);
-      differences.push({ kind: 'changed', said });
+      say('changed', said, passage.id);
     }
   }
   const common = (of: Session): string =>
     of.passages.flatMap(({ id }) => (was.has(id) && is.has(id) ? [id] : [])).join();
-  if (common(before) !== common(after))
-    differences.push({ kind: 'order', said: sessionWords.compare.inAnotherOrder });
+  if (common(before) !== common(after)) say('order', sessionWords.compare.inAnotherOrder);
   return differences;
 }

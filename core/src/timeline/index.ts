@@ -9,3 +9,4 @@ export * from './session-totals.js';
 export * from './cue-fit.js';
 export * from './instructions.js';
 export * from './passage-length.js';
+export * from './compare.js';

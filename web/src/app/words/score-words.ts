@@ -2,6 +2,9 @@ import { inLanguage, type Value } from '@nuvrah/core';
 
 /** Words of the breath score. */
 export const scoreWords = inLanguage({
+  scoreRow: {
+    differs: (passage: Value) => `${passage}, differs`,
+  },
   breathScore: {
     zoom: 'Zoom',
     shown: 'What is shown',

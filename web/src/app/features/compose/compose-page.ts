@@ -1,12 +1,16 @@
 import {
+  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
+  type ElementRef,
   inject,
+  Injector,
   input,
   linkedSignal,
   signal,
   untracked,
+  viewChild,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
@@ -16,17 +20,16 @@ import {
   COMPOSE_MINUTES,
   DAY_PARTS,
   dayPartAt,
-  describePassage,
-  formatClock,
   GOALS,
   isDayChecked,
-  resolveConventions,
   techniqueName,
   withFreshIds,
   type ComposeProblem,
   type DayPart,
   type Goal,
+  type ComposeRequest,
   type Proposal,
+  type Swap,
 } from '@nuvrah/core';
 import { combineLatest, type Subscription } from 'rxjs';
 import { AccountStore } from '../../api/account';
@@ -38,19 +41,40 @@ import { Sessions } from '../../api/sessions';
 import { Sittings } from '../../api/sittings';
 import { Students } from '../../api/students';
 import { Checks } from '../../ui/checks';
+import { Notices } from '../../ui/notices';
+import { NumberField } from '../../ui/number-field';
+import { wholeForm } from '../../ui/number-forms';
 import { SelectField } from '../../ui/select-field';
 import { Fold } from '../../ui/fold';
 import { DayCheckForm } from '../../shared/day-check/day-check-form';
 import { composeRequestOf } from './compose-request';
 import { Composer } from './composer';
+import { ProposalCard } from './proposal-card';
 import { PageBar } from '../../shared/page/page-bar';
 import { composeWords } from '../../words/compose-words';
+
+/** Sessions that were composed from one request. */
+interface Found {
+  readonly request: ComposeRequest;
+  readonly proposals: readonly Proposal[];
+}
 
 /** Three sessions proposed for a student, today: each explained, and compared fairly. One becomes an ordinary session. */
 @Component({
   selector: 'nv-compose-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PageBar, Checks, SelectField, DayCheckForm, Fold, LoadingNote, MatButtonModule, RouterLink],
+  imports: [
+    PageBar,
+    Checks,
+    SelectField,
+    DayCheckForm,
+    Fold,
+    LoadingNote,
+    MatButtonModule,
+    NumberField,
+    ProposalCard,
+    RouterLink,
+  ],
   templateUrl: './compose-page.html',
   styleUrl: './compose-page.scss',
 })
@@ -64,6 +88,9 @@ export class ComposePage {
   private readonly composer = inject(Composer);
   private readonly account = inject(AccountStore);
   private readonly router = inject(Router);
+  private readonly notices = inject(Notices);
+  private readonly injector = inject(Injector);
+  private readonly results = viewChild<ElementRef<HTMLElement>>('results');
   private readonly day = inject(ScreeningClock).day;
 
   protected readonly caution = CAUTION_LINE;
@@ -87,45 +114,31 @@ export class ComposePage {
     return student !== null && isDayChecked(student, today, now);
   });
   protected readonly minutes = signal(20);
+  protected readonly minutesForm = wholeForm(COMPOSE_MINUTES.from, COMPOSE_MINUTES.to, this.words.minutes);
   /** 0 to 1 while it is at work, else null. */
   protected readonly progress = signal<number | null>(null);
   protected readonly problem = signal<ComposeProblem | null>(null);
-  private readonly found = signal<readonly Proposal[]>([]);
+  /** What was found, and what it was composed from. */
+  protected readonly found = signal<Found | null>(null);
   protected readonly sent = sending();
   private work: Subscription | null = null;
+  /** Milliseconds of the ruler that all share: the longest. */
+  protected readonly ruler = computed(() =>
+    Math.max(1, ...(this.found()?.proposals.map(({ numbers }) => numbers.seconds * 1000) ?? [])),
+  );
 
-  protected readonly proposals = computed(() => {
-    const { naming, conventions: profile } = this.account.required();
-    return this.found().map((proposal) => {
-      const { session, why, numbers, leftOut } = proposal;
-      const conventions = resolveConventions(profile, session.conventions);
-      const share = (of: number): string => `${Math.round(of * 100)} %`;
-      return {
-        proposal,
-        passages: session.passages.map((passage) => ({
-          id: passage.id,
-          name: techniqueName(passage.technique, naming),
-          line: describePassage(passage, session.goal, conventions),
-          why: why.get(passage.id) ?? '',
-        })),
-        leftOut: leftOut.map(({ technique, reason }) => ({ name: techniqueName(technique, naming), reason })),
-        time: formatClock(numbers.seconds * 1000),
-        held: numbers.held === 0 ? this.words.none : formatClock(numbers.held * 1000),
-        capacity: numbers.ofCapacity === null ? this.words.notMeasured : share(numbers.ofCapacity),
-        goal: share(numbers.goalFit),
-      };
-    });
-  });
-
-  protected setMinutes(event: Event): void {
-    this.minutes.set(Number((event.target as HTMLInputElement).value));
+  /** What was found without knowing of today is found no more. */
+  protected askedToday(): void {
+    this.cancel();
+    this.found.set(null);
+    this.page.again();
   }
 
   protected compose(event: Event, student: Student): void {
     event.preventDefault();
     const sittings = this.page.value()?.[1] ?? [];
     this.problem.set(null);
-    this.found.set([]);
+    this.found.set(null);
     this.progress.set(0);
     const request = composeRequestOf(student, sittings, this.day(), {
       goals: this.goals(),
@@ -136,7 +149,7 @@ export class ComposePage {
       next: (message) => {
         if (message.kind === 'progress') return this.progress.set(message.done);
         this.progress.set(null);
-        if (message.answer.ok) this.found.set(message.answer.value);
+        if (message.answer.ok) this.show({ request, proposals: message.answer.value });
         else this.problem.set(message.answer.problem);
       },
       error: () => {
@@ -146,13 +159,32 @@ export class ComposePage {
     });
   }
 
+  /** Shown where the eye is: the question about today may stand above it, opened. */
+  private show(found: Found): void {
+    this.found.set(found);
+    afterNextRender(() => this.results()?.nativeElement.scrollIntoView({ block: 'start' }), {
+      injector: this.injector,
+    });
+  }
+
   protected cancel(): void {
     this.work?.unsubscribe();
     this.progress.set(null);
   }
 
+  protected swap(index: number, { technique, inPlaceOf, proposal }: Swap): void {
+    const before = this.found();
+    if (!before) return;
+    const { naming } = this.account.required();
+    this.found.set({ ...before, proposals: before.proposals.with(index, proposal) });
+    this.notices.say(
+      this.words.putInPlaceOf(techniqueName(technique, naming), techniqueName(inPlaceOf, naming)),
+      { label: this.words.undo, run: () => this.found.set(before) },
+    );
+  }
+
   /** From here on it is a session like any other. */
-  protected take(student: Student, { session }: Proposal): void {
+  protected use(student: Student, { session }: Proposal): void {
     this.sent.send(
       this.sessionsApi.add(
         { kind: 'student', studentId: student.id },

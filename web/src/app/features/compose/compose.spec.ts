@@ -57,6 +57,18 @@ describe('composing for a student', () => {
     expect(answer.answer.value[0]?.why.size).toBeGreaterThan(1);
   });
 
+  it('says in the worker too what could stand in the place of a passage, and why not', async () => {
+    const composer = new Composer();
+    const made = await firstValueFrom(composer.compose(request()).pipe(last()));
+    const [proposal] = made.kind === 'done' && made.answer.ok ? made.answer.value : [];
+    if (!proposal) return fail('nothing was composed');
+    const [passage] = proposal.session.passages;
+    const swaps = await firstValueFrom(composer.alternatives(request(), proposal, passage?.id ?? ''));
+    expect(swaps.map(({ inPlaceOf }) => inPlaceOf)).toContain(passage?.technique as never);
+    const answer = await firstValueFrom(composer.whyNot(request(), proposal, 'natural-breath'));
+    expect(answer.kind).toBe('not');
+  });
+
   it('ends with whoever waits for it', () => {
     const terminate = spyOn(Worker.prototype, 'terminate').and.callThrough();
     new Composer().compose(request()).subscribe().unsubscribe();
