@@ -214,7 +214,10 @@ const WRITES = {
       await page.getByRole('combobox', { name: 'time', exact: true }).fill(when.slice(11, 16));
       await page.getByRole('combobox', { name: 'time', exact: true }).press('Tab');
       await page.getByRole('button', { name: 'Go on to tell it' }).click();
-      await page.getByRole('radio', { name: '3', exact: true }).click();
+      await page
+        .getByRole('radiogroup', { name: /How hard/ })
+        .getByRole('radio', { name: '3', exact: true })
+        .click();
       await page.getByLabel('Note').fill(`home ${turn}`);
       await page.getByRole('button', { name: 'Tell your instructor' }).click();
     },

@@ -153,6 +153,7 @@ await page.keyboard.press('Escape');
 await page.getByLabel('Breathless', { exact: true }).check();
 await picture('closing');
 await page.getByRole('button', { name: 'Keep on record' }).click();
+await page.getByRole('link', { name: 'To the Ledger' }).click();
 await page.getByRole('heading', { name: 'Ledger' }).waitFor();
 await link('Ledger').click();
 await link('Ingrid Sól').first().waitFor();

@@ -28,7 +28,7 @@ import {
   uuid,
   version,
 } from './schema-parts.js';
-import { dayCheckSchema } from './student-schemas.js';
+import { dayCheckSchema, feelingsSchema } from './student-schemas.js';
 import { LEDGER_SIZES, LEDGER_SORTS, MOST_LOGGED, type LedgerSort } from './limits.js';
 
 // Sittings, the Ledger, and a log from outside
@@ -118,9 +118,19 @@ export const signBackSchema = object({ version, sign: oneOf(SIGN_IDS), reason: t
 /** Effort 0 (none) to 10 (all that was there). */
 const effort = nullable(Type.Integer({ minimum: 0, maximum: 10 }));
 
+/** How it felt afterwards; null where it was not asked. Before: the check of the day that it was led with. */
+const feltAfter = nullable(feelingsSchema);
+
 /** The browser makes the id, so that beginning twice is beginning once. */
 export const newSittingSchema = object({ id: uuid, sessionId: uuid, sessionVersion: version });
-export const sittingRecordSchema = object({ version, record: leadRecordSchema, effort, note: text(4000) });
+/** What is told after a sitting. Left out, how it felt stays as it was told before. */
+export const sittingRecordSchema = object({
+  version,
+  record: leadRecordSchema,
+  effort,
+  feltAfter: Type.Optional(feltAfter),
+  note: text(4000),
+});
 
 /** A finding as it stood when leading began. */
 const ledFinding = object({
@@ -164,6 +174,7 @@ export const sittingSchema = object({
   /** Whether it counts: one from a log outside does once the instructor confirmed that it was led. */
   confirmed: Type.Boolean(),
   effort,
+  feltAfter,
   note: Type.String(),
 });
 export type Sitting = Static<typeof sittingSchema>;
@@ -237,6 +248,7 @@ export const sittingCorrectionSchema = object({
   version,
   correctedAt: moment,
   effort,
+  feltAfter,
   note: Type.String(),
   /** What was on record then; null where only effort and note were kept. */
   record: nullable(leadRecordSchema),

@@ -92,17 +92,24 @@ export type Capacity = Pick<CapacityCheck, keyof typeof capacityFields>;
 
 /** 0 to 10. */
 const feeling = nullable(Type.Integer({ minimum: 0, maximum: 10 }));
+/** How somebody feels, asked alike before and after a sitting; null where it was not told. */
+const feelings = {
+  calm: feeling,
+  alert: feeling,
+  mood: feeling,
+  /** Beats a minute. */
+  pulse: nullable(Type.Integer({ minimum: 25, maximum: 220 })),
+};
+export const feelingsSchema = object(feelings);
+export type Feelings = Static<typeof feelingsSchema>;
+
 const dayFields = {
   facts: Type.Array(oneOf(Object.keys(TODAY_FACTS) as TodayFact[]), { maxItems: 20, uniqueItems: true }),
   /** When the last meal was; null where it was not asked. */
   lastMealAt: nullable(moment),
   freerNostril: nullable(freerNostril),
   sleep: nullable(oneOf<'short' | 'fair' | 'good'>(['short', 'fair', 'good'])),
-  calm: feeling,
-  alert: feeling,
-  mood: feeling,
-  /** Beats a minute. */
-  pulse: nullable(Type.Integer({ minimum: 25, maximum: 220 })),
+  ...feelings,
   note: text(500),
 };
 

@@ -21,7 +21,7 @@ export async function addressesOf(page: Page): Promise<readonly string[]> {
   const hrefOf = async (link: Locator): Promise<string> => (await link.first().getAttribute('href')) ?? '';
   await page.getByRole('link', { name: 'Bench' }).click();
   const bench = await hrefOf(page.getByRole('link', { name: 'Lungs for the hill', exact: true }));
-  addresses.push(bench, `${bench}/sheet`);
+  addresses.push(bench, `${bench}/sheet`, `${bench}/compare?with=school&which=counting%3Ddown`);
   addresses.push(
     await hrefOf(page.getByRole('link', { name: /^(Lead|Resolve what is in the way of) Slow hands$/ })),
   );

@@ -95,6 +95,20 @@ export async function startLeading(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Start' }).click();
 }
 
+/** Tells how hard it felt, 0 to 10. */
+export const tellEffort = (page: Page, effort: number): Promise<void> =>
+  page
+    .getByRole('radiogroup', { name: /How hard did it feel/ })
+    .getByRole('radio', { name: String(effort), exact: true })
+    .click();
+
+/** Puts on record what was asked after leading, passes by what comes next, and looks at the Ledger. */
+export async function keepOnRecord(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Keep on record' }).click();
+  await expect(page.getByRole('heading', { name: 'What comes next' })).toBeVisible();
+  await page.getByRole('link', { name: 'To the Ledger' }).click();
+}
+
 /** Until the session can be started: today is asked where it was not. */
 export async function readyToLead(page: Page): Promise<void> {
   const start = page.getByRole('button', { name: 'Start' });

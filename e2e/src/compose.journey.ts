@@ -1,6 +1,6 @@
 import { expect, readyToLead, test } from './application.js';
 import { newSession, openStudent } from './student-page.js';
-import { choose, chooseFile, find, unfold } from './kit.js';
+import { choose, chooseFile, find } from './kit.js';
 import { closeSheet, openOfSession, withPassage } from './bench.js';
 
 test('three sessions are composed, explained and compared; one is taken, fitted into the time and can be led', async ({
@@ -48,7 +48,7 @@ test('three sessions are composed, explained and compared; one is taken, fitted 
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(passages.first()).toHaveText(before ?? '');
   await gentle.getByText('Left out, and why').click();
-  await find(gentle, 'why not …?', 'skull', 'Skull-brightening breath');
+  await find(gentle, 'Why not …?', 'skull', 'Skull-brightening breath');
   await expect(gentle.getByRole('status').last()).toHaveText('It wakes, and the goal is sleep.');
   await gentle.getByRole('button', { name: 'Use this session' }).click();
 
@@ -142,6 +142,34 @@ test('passages are copied, split and dragged, and a session goes to a file and c
   });
   await expect(page.getByRole('alert')).toContainText('has version 9');
   await expect(passages).toHaveCount(4);
+});
+
+test('a session is compared with another school, another student, what was done and an earlier version', async ({
+  signedIn: page,
+}) => {
+  await openStudent(page, 'Hesper Vane', 'Sessions');
+  await page.getByRole('link', { name: 'Thursday, steadying', exact: true }).click();
+  await expect(page.getByRole('spinbutton', { name: 'exhale' })).toBeVisible();
+  await openOfSession(page, 'Compare …');
+  await expect(page.getByText('There is no earlier version')).toBeVisible();
+  const found = page.getByText(/breathed otherwise/);
+  await choose(page, 'with', 'another answer where schools differ');
+  await find(page, 'answer', 'downwards', 'Counts are called: downwards');
+  await expect(found).toContainText(/passages? (is|are)/);
+  await find(page, 'answer', '6 hours', 'After a meal, forceful strokes wait: 6 hours');
+  await expect(found).toHaveText('Nothing is breathed otherwise.');
+  await choose(page, 'with', 'another student, fitted to them');
+  await find(page, 'student', 'pell', 'Old Pell Ardwick');
+  const theirs = page.getByRole('region', { name: 'Old Pell Ardwick' });
+  await expect(theirs.getByRole('button', { name: /, differs/ }).first()).toBeVisible();
+  // A passage of both is looked at from its beginning, and the address keeps what is compared.
+  await theirs
+    .getByRole('button', { name: /, differs/ })
+    .first()
+    .click();
+  await expect(page.getByRole('radio', { name: 'Passage' })).toBeChecked();
+  await page.reload();
+  await expect(theirs).toBeVisible();
 });
 
 test('a session is fitted to another student, each change with its reason', async ({ signedIn: page }) => {

@@ -1,4 +1,12 @@
-import { expect, signIn, startLeading, takeAudioClock, test } from './application.js';
+import {
+  expect,
+  signIn,
+  startLeading,
+  takeAudioClock,
+  test,
+  keepOnRecord,
+  tellEffort,
+} from './application.js';
 import { beginWith, openPart } from './student-page.js';
 
 test('from a new student to a sitting on record', async ({ page }) => {
@@ -74,9 +82,12 @@ test('from a new student to a sitting on record', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible();
   await expect(page.getByText('What was done is on record.')).toBeVisible();
 
-  await page.getByRole('radio', { name: '4', exact: true }).click();
+  // How it feels is asked as before, beside what was told then; nothing moves under the finger.
+  await tellEffort(page, 4);
+  const calm = page.getByRole('radiogroup', { name: /^calm/ });
+  await calm.getByRole('radio', { name: '8', exact: true }).click();
   await page.getByLabel('Note').fill('Steady hands.');
-  await page.getByRole('button', { name: 'Keep on record' }).click();
+  await keepOnRecord(page);
 
   await expect(page).toHaveURL(/\/ledger\?student=/);
   const row = page.getByRole('row').filter({ hasText: 'Steady hands.' });
@@ -87,6 +98,7 @@ test('from a new student to a sitting on record', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'First knots' })).toBeVisible();
   await page.reload();
   await expect(page.getByLabel('Note')).toHaveValue('Steady hands.');
+  await expect(calm.getByRole('radio', { name: '8', exact: true })).toBeChecked();
 });
 
 test('a stop is quiet at once, says what to do first and keeps what was done', async ({ page }) => {
@@ -99,13 +111,16 @@ test('a stop is quiet at once, says what to do first and keeps what was done', a
   await page.keyboard.press('Escape');
 
   await expect(page.getByRole('heading', { name: 'Stopped' })).toBeVisible();
-  await page.getByLabel('Dizzy').check();
+  const dizzy = page.getByLabel('Dizzy');
+  const place = await dizzy.boundingBox();
+  await dizzy.check();
   await expect(page.getByRole('alert')).toContainText('breathe naturally');
+  expect(await dizzy.boundingBox()).toEqual(place);
   await page.getByLabel('Chest pain').check();
   const first = page.getByRole('alert').first();
   await expect(first).toContainText('call emergency help');
   await expect(first).toContainText('112');
-  await page.getByRole('button', { name: 'Keep on record' }).click();
+  await keepOnRecord(page);
 
   const row = page.getByRole('row').filter({ hasText: 'Chest pain' });
   await expect(row).toContainText('1 of 6 rounds');

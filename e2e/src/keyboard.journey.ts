@@ -63,6 +63,8 @@ test('a session is found, changed, led and put on record by keyboard alone', asy
   await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible();
   await tabTo(/^Keep on record$/);
   await page.keyboard.press('Enter');
+  await tabTo(/^To the Ledger$/);
+  await page.keyboard.press('Enter');
   await expect(page.getByRole('row').nth(1)).toContainText('1 of 3 rounds');
 });
 

@@ -1,4 +1,4 @@
-import { expect, test } from './application.js';
+import { expect, test, tellEffort } from './application.js';
 import { choose, find } from './kit.js';
 
 test('the Ledger is filtered, ordered and turned, and the address keeps it', async ({ signedIn: page }) => {
@@ -41,9 +41,10 @@ test("a student's trends are drawn; a sitting stands against its plan, and a cor
 
   await choose(page, 'Effort at least', '7');
   await page.locator('tbody tr', { hasText: 'Tight chest' }).getByRole('link').click();
-  await expect(page.getByText('As it was planned; the line is where it was stopped.')).toBeVisible();
-  await expect(page.locator('nv-score-staff .cursor')).toHaveCount(1);
-  await page.getByRole('radio', { name: '6', exact: true }).click();
+  for (const side of ['Planned', 'Done'])
+    await expect(page.getByRole('region', { name: side }).locator('nv-score-staff')).toBeVisible();
+  await expect(page.getByText(/passages? (is|are) breathed otherwise/)).toBeVisible();
+  await tellEffort(page, 6);
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Before it was corrected' })).toBeVisible();
   await expect(page.getByRole('listitem').filter({ hasText: /until .* effort 7/ })).toContainText(

@@ -48,7 +48,7 @@ test('the log goes out, is known when it comes back, and a log by hand is looked
     .first()
     .click();
   await expect(page.getByRole('heading', { name: 'From a file' })).toBeVisible();
-  await expect(page.getByText('As it was planned.')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Planned' })).toBeVisible();
 });
 
 test('everything of a student is taken out, and erased when the name is typed', async ({

@@ -38,6 +38,7 @@ test('an empty account leads by the hand to a first safe session, in 25 presses 
   await press('button', /^Stop/);
   await expect(page.getByText('What was done is on record.')).toBeVisible();
   await press('button', 'Keep on record');
+  await press('link', 'To the Ledger');
   await expect(page.getByRole('heading', { name: 'Ledger' })).toBeVisible();
   expect(presses).toBeLessThanOrEqual(25);
 });

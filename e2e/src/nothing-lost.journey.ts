@@ -1,5 +1,13 @@
 import type { Page } from '@playwright/test';
-import { expect, signIn, startLeading, takeAudioClock, test } from './application.js';
+import {
+  expect,
+  signIn,
+  startLeading,
+  takeAudioClock,
+  test,
+  keepOnRecord,
+  tellEffort,
+} from './application.js';
 import { fromMore } from './student-page.js';
 import { answer, find } from './kit.js';
 
@@ -26,7 +34,7 @@ test('a leading is taken up again at the interrupted round after a reload', asyn
   await clock.pass(300);
   await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible();
   await expect(page.getByText('What was done is on record.')).toBeVisible();
-  await page.getByRole('button', { name: 'Keep on record' }).click();
+  await keepOnRecord(page);
   await expect(page.getByRole('row').nth(1)).toContainText('6 rounds: in 4');
 });
 
@@ -63,9 +71,9 @@ test('a sitting that ends while the server is away arrives once when it is back'
   await application.kill();
   await page.keyboard.press('Escape');
   await expect(page.getByText('waits in this browser')).toBeVisible();
-  await page.getByRole('radio', { name: '3', exact: true }).click();
+  await tellEffort(page, 3);
   await page.getByLabel('Note').fill('The lamp went out.');
-  await page.getByRole('button', { name: 'Keep on record' }).click();
+  await keepOnRecord(page);
   await expect(page.getByText('sent by itself: a record of a sitting')).toBeVisible();
 
   await application.restart();

@@ -1,4 +1,4 @@
-import { expect, startLeading, test } from './application.js';
+import { expect, startLeading, test, keepOnRecord } from './application.js';
 import { beginWith, newSession, openPart, openStudent } from './student-page.js';
 import { unfold } from './kit.js';
 import { closeSheet, openOfSession, pickTechnique } from './bench.js';
@@ -35,7 +35,7 @@ test('after an emergency sign nothing is led until a clearance for that sign is 
   await page.getByRole('button', { name: 'Stop' }).click();
   await page.getByLabel('Chest pain').check();
   await expect(page.getByText('Emergency number here')).toBeVisible();
-  await page.getByRole('button', { name: 'Keep on record' }).click();
+  await keepOnRecord(page);
   await expect(page.getByRole('heading', { name: 'Ledger' })).toBeVisible();
 
   await page.goto('/students');

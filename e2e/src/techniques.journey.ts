@@ -1,4 +1,4 @@
-import { expect, signIn, startLeading, takeAudioClock, test } from './application.js';
+import { expect, signIn, startLeading, takeAudioClock, test, keepOnRecord } from './application.js';
 import { beginWith, newSession, openPart } from './student-page.js';
 import { choose } from './kit.js';
 import { closeSheet, openOfSession, pickTechnique, withPassage } from './bench.js';
@@ -52,7 +52,7 @@ test('any technique is put on the Bench, its numbers edited, refused where they 
   await expect(page.locator('.round')).toHaveText('Set 2 of 2');
   await clock.pass(600);
   await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible();
-  await page.getByRole('button', { name: 'Keep on record' }).click();
+  await keepOnRecord(page);
   await expect(page.getByRole('row').nth(1)).toContainText(
     /Skull-brightening breath, 1 of 2 sets: strokes \d+, 15/,
   );

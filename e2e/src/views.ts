@@ -1,11 +1,11 @@
-import type { Page } from '@playwright/test';
-import { readyToLead, startLeading } from './application.js';
-import { choose, chooseFile, unfold } from './kit.js';
+import { readyToLead } from './application.js';
+import { choose, chooseFile, find, unfold } from './kit.js';
+import { LEAD_VIEWS, type View } from './lead-views.js';
 import { fromMore, newSession, openStudent } from './student-page.js';
 import { openOfSession, openPart, pickTechnique } from './bench.js';
 
 /** Every view, reached as a person would, with what tells that it is there. */
-export const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Promise<void> }[] = [
+export const VIEWS: readonly View[] = [
   { name: 'students', open: (page) => page.getByRole('link', { name: 'Hesper Vane' }).waitFor() },
   {
     name: 'a student',
@@ -254,36 +254,16 @@ export const VIEWS: readonly { readonly name: string; readonly open: (page: Page
       await readyToLead(page);
     },
   },
+  ...LEAD_VIEWS,
   {
-    name: 'leading and closing',
+    name: 'two sessions compared',
     open: async (page) => {
-      await page.getByRole('link', { name: 'Lead', exact: true }).click();
-      await page.getByRole('link', { name: /^(Lead|Resolve what is in the way of) Slow hands$/ }).click();
-      await startLeading(page);
-      await page.getByRole('button', { name: 'Pause' }).waitFor();
-    },
-  },
-  {
-    name: 'after a stop',
-    open: async (page) => {
-      await page.getByRole('link', { name: 'Lead', exact: true }).click();
-      await page.getByRole('link', { name: /^(Lead|Resolve what is in the way of) Slow hands$/ }).click();
-      await startLeading(page);
-      // At once: a stop counts from the press of Start on.
-      await page.keyboard.press('Escape');
-      await page.getByLabel('Faint').check();
-    },
-  },
-  {
-    name: 'an interrupted leading',
-    open: async (page) => {
-      await page.getByRole('link', { name: 'Lead', exact: true }).click();
-      await page.getByRole('link', { name: /^(Lead|Resolve what is in the way of) Two ropes$/ }).click();
-      await startLeading(page);
-      await page.getByRole('button', { name: 'Pause' }).waitFor();
-      page.on('dialog', (dialog) => void dialog.accept());
-      await page.reload();
-      await page.getByRole('button', { name: 'End it here' }).waitFor();
+      await page.getByRole('link', { name: 'Bench' }).click();
+      await page.getByRole('link', { name: 'Lungs for the hill', exact: true }).click();
+      await openOfSession(page, 'Compare …');
+      await choose(page, 'with', 'another student, fitted to them');
+      await find(page, 'student', 'pell', 'Old Pell Ardwick');
+      await page.getByText(/breathed otherwise/).waitFor();
     },
   },
   {

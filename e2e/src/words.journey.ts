@@ -115,6 +115,9 @@ test('what is said while leading and after it is in a table too', async ({ viewi
   await page.keyboard.press('Escape');
   await page.locator('nv-lead-closing').waitFor();
   expect(await looseHere()).toEqual([]);
+  await page.locator('nv-lead-closing .save').click();
+  await page.locator('nv-lead-next').waitFor();
+  expect(await looseHere()).toEqual([]);
 });
 
 test('the search and the list of keys are in a table too', async ({ viewing: page }) => {
@@ -136,9 +139,11 @@ test('what is worked out beside the page is in a table too', async ({ viewing: p
   const student = await page.getByRole('link', { name: 'Dov Lerner' }).getAttribute('href');
   const looseHere = await speakPseudo(page);
   await page.goto((student ?? '').replace('/students/', '/compose/'));
-  await page.locator('form button[type=submit]').click();
+  await page.locator('.page > form button[type=submit]').click();
   await page.locator('main section').first().waitFor();
-  const folded = page.locator('nv-fold [aria-expanded=false]');
+  const folded = page.locator('mat-expansion-panel-header[aria-expanded=false]');
   while ((await folded.count()) > 0) await folded.first().click();
+  await page.locator('nv-score-row .block').first().click();
+  await page.locator('nv-proposal-card .looked li').first().waitFor();
   expect(await looseHere()).toEqual([]);
 });

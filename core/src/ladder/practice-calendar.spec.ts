@@ -3,6 +3,7 @@ import { addDays, dayNumber, day, momentFromText, weekdayOf, type Day } from '..
 import { comesOn } from './practised.js';
 import {
   dailySittings,
+  nextPracticeDay,
   practiceCalendar,
   practiceMoment,
   rhythmOf,
@@ -171,6 +172,20 @@ describe('the practice calendar', () => {
     // One that is practised already stays.
     expect([...rungs(0, 1)]).toEqual([1]);
   });
+
+  const nextDays: readonly {
+    readonly weekdays: readonly number[];
+    readonly after: string;
+    readonly next: string;
+  }[] = [
+    { weekdays: [1, 2, 3, 4, 5, 6, 7], after: '2026-03-09', next: '2026-03-10' },
+    { weekdays: [1], after: '2026-03-09', next: '2026-03-16' },
+    { weekdays: [1, 3], after: '2026-03-09', next: '2026-03-11' },
+    { weekdays: [7], after: '2026-12-28', next: '2027-01-03' },
+  ];
+  for (const { weekdays, after, next } of nextDays)
+    it(`knows the next day of practice on ${weekdays.join()} after ${after}`, () =>
+      void expect(nextPracticeDay({ weekdays }, day(after))).toBe(day(next)));
 
   it('knows the days of the week', () => {
     const names = ['2026-11-23', '2026-11-29', '1970-01-01', '1969-12-29'].map((of) => weekdayOf(day(of)));

@@ -1,6 +1,6 @@
 import { DateTime } from 'luxon';
 import { getTimes } from 'suncalc';
-import { addDays, momentFromText, weekdayOf, type Day } from '../units/index.js';
+import { addDays, daysBetween, momentFromText, weekdayOf, type Day } from '../units/index.js';
 import { plannedStairs, type PracticePlan } from './build-ladder.js';
 import type { Gate } from './schools.js';
 
@@ -42,6 +42,13 @@ export const dailySittings = (number: number): readonly DailySitting[] =>
 /** Whether a day is one of practice. */
 export const isPracticeDay = ({ weekdays }: Pick<PracticeDays, 'weekdays'>, day: Day): boolean =>
   weekdays.includes(weekdayOf(day));
+
+/** The first day of practice after a day; there is one in every week. */
+export function nextPracticeDay(days: Pick<PracticeDays, 'weekdays'>, after: Day): Day {
+  let next = addDays(after, 1);
+  while (!isPracticeDay(days, next) && daysBetween(after, next) <= 7) next = addDays(next, 1);
+  return next;
+}
 
 /** How often the session that climbs is practised. */
 export const rhythmOf = ({ weekdays, sittings }: PracticeDays): PracticePlan => ({

@@ -17,7 +17,10 @@ export interface LedSession {
  * counts they were led with, open holds and natural breathing as long as they were. Pauses are left out, and so is the breath
  * in which it was stopped.
  */
-export function doneTimeline({ session, hand, conventions }: LedSession, record: LeadRecord): Timeline {
+export function doneTimeline(
+  { session, hand, conventions }: LedSession,
+  record: Pick<LeadRecord, 'outcome' | 'passages'>,
+): Timeline {
   const planned = compileSession(session, { hand }, conventions);
   const done = session.passages.flatMap((passage) => {
     const told = record.passages.find(({ passageId }) => passageId === passage.id);

@@ -43,6 +43,7 @@ export interface SittingRow extends Owned {
   /** false of one from a log outside that the instructor did not confirm yet. */
   readonly confirmed: boolean;
   readonly effort: number | null;
+  readonly feltAfter: Sitting['feltAfter'];
   readonly note: string;
 }
 
@@ -52,6 +53,7 @@ export interface SittingCorrectionRow extends Owned {
   readonly version: number;
   readonly correctedAt: Date;
   readonly effort: number | null;
+  readonly feltAfter: Sitting['feltAfter'];
   readonly note: string;
   /** What was done, as it was on record; null where only effort and note were kept. */
   readonly record: Sitting['record'];
@@ -99,6 +101,7 @@ export const sittingTable = table<SittingRow>(
     recordedAt: orNull(named(moment, 'recorded_at')),
     confirmed: { type: 'boolean', default: true },
     effort: orNull(small),
+    feltAfter: orNull(named(json, 'felt_after')),
     note: text,
   },
   {
@@ -133,6 +136,7 @@ export const sittingCorrectionTable = table<SittingCorrectionRow>(
     version: integer,
     correctedAt: named(moment, 'corrected_at'),
     effort: orNull(small),
+    feltAfter: orNull(named(json, 'felt_after')),
     note: text,
     record: orNull(json),
   },

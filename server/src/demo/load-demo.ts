@@ -325,6 +325,7 @@ async function addSitting(store: InstructorStore, led: Led, sitting: DemoSitting
     recordedAt: daysBefore(now, sitting.daysAgo).plus({ milliseconds: record.led }).toJSDate(),
     confirmed: true,
     effort: sitting.effort,
+    feltAfter: null,
     note: sitting.note,
   });
   await store.sittingPassages.addAll(

@@ -170,6 +170,7 @@ async function putOnRecord(
       recordedAt: now,
       confirmed: true,
       effort,
+      feltAfter: null,
       note,
     });
     if (!added) return false;

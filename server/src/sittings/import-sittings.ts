@@ -67,6 +67,7 @@ function toRows(
     recordedAt: now,
     confirmed: false,
     effort,
+    feltAfter: null,
     note,
   };
   const passages = record.passages.map((passage, position) => passageToRow(passage, id, position));

@@ -98,6 +98,7 @@ describe('the Ledger', () => {
     const who = await addStudentWithSession(client);
     const sitting = await sit(who, 1, 2);
     const params = { id: sitting.id };
+    const felt = { calm: 7, alert: null, mood: 6, pulse: 62 };
     expect(await client.must(routes.listCorrections, { params })).toEqual([]);
     const record = sitting.record as NonNullable<Sitting['record']>;
     await client.must(routes.recordSitting, {
@@ -106,7 +107,7 @@ describe('the Ledger', () => {
     });
     await client.must(routes.recordSitting, {
       params,
-      body: { version: 3, record, effort: 5, note: 'Yet harder.' },
+      body: { version: 3, record, effort: 5, feltAfter: felt, note: 'Yet harder.' },
     });
     // A sign that came to light later corrects nothing that was told.
     await client.must(routes.recordSitting, {
@@ -117,17 +118,20 @@ describe('the Ledger', () => {
       passage.kind === 'counted' ? { ...passage, cyclesDone: 2 } : passage,
     );
     const fewer = { ...record, signs: ['dizzy' as const], outcome: 'stopped' as const, passages };
-    const { record: corrected } = await client.must(routes.recordSitting, {
+    const { record: corrected, feltAfter } = await client.must(routes.recordSitting, {
       params,
       body: { version: 5, record: fewer, effort: 5, note: 'Yet harder.' },
     });
     expect(corrected?.passages).toEqual(passages);
+    // Left out, how it felt stays as it was told.
+    expect(feltAfter).toEqual(felt);
     const corrections = await client.must(routes.listCorrections, { params });
     expect(corrections.map(({ version, effort, note }) => ({ version, effort, note }))).toEqual([
       { version: 5, effort: 5, note: 'Yet harder.' },
       { version: 3, effort: 4, note: 'Harder.' },
       { version: 2, effort: 2, note: 'day 1' },
     ]);
+    expect(corrections.map(({ feltAfter: told }) => told)).toEqual([felt, null, null]);
     expect(corrections[0]?.record).toEqual({ ...record, signs: ['dizzy'] });
   });
 

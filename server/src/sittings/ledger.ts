@@ -176,10 +176,11 @@ export function implementLedger(implement: Implement, source: DataSource): void 
   implement(routes.listCorrections, async ({ store, params }) => {
     if (!(await store.sittings.get(params.id))) throw notFound('sitting');
     const rows = await store.corrections.list({ sittingId: params.id }, { order: { version: 'DESC' } });
-    return rows.map(({ version, correctedAt, effort, note, record }) => ({
+    return rows.map(({ version, correctedAt, effort, feltAfter, note, record }) => ({
       version,
       correctedAt: correctedAt.toISOString(),
       effort,
+      feltAfter,
       note,
       record,
     }));

@@ -108,6 +108,7 @@ export const toSitting = (
   recordedAt: row.recordedAt?.toISOString() ?? null,
   confirmed: row.confirmed,
   effort: row.effort,
+  feltAfter: row.feltAfter,
   note: row.note,
 });
 

@@ -40,16 +40,32 @@ async function listSittings(store: InstructorStore, student: string | undefined)
   return rows.map((row) => toSitting(row, passages.get(row.id) ?? [], received.get(row.id) ?? null));
 }
 
+/** How it felt, as it is sent, or as it was told before where that is left out. */
+const feltIn = (
+  { feltAfter }: BodyOf<typeof routes.recordSitting>,
+  before: Sitting['feltAfter'],
+): Sitting['feltAfter'] => (feltAfter === undefined ? before : feltAfter);
+
 /** Whether a sitting already holds exactly what is sent. */
-const saysTheSame = ({ record, effort, note }: Sitting, sent: BodyOf<typeof routes.recordSitting>): boolean =>
+const saysTheSame = (
+  { record, effort, feltAfter, note }: Sitting,
+  sent: BodyOf<typeof routes.recordSitting>,
+): boolean =>
   effort === sent.effort &&
   note === sent.note &&
+  isDeepStrictEqual(feltAfter, feltIn(sent, feltAfter)) &&
   isDeepStrictEqual(record, { takenBack: [], ...sent.record });
 
 /** Whether what was already told is told otherwise; a sign that is added is in the audit trail. */
-const corrects = ({ record, effort, note }: Sitting, sent: BodyOf<typeof routes.recordSitting>): boolean =>
+const corrects = (
+  { record, effort, feltAfter, note }: Sitting,
+  sent: BodyOf<typeof routes.recordSitting>,
+): boolean =>
   record !== null &&
-  (effort !== sent.effort || note !== sent.note || !isDeepStrictEqual(record.passages, sent.record.passages));
+  (effort !== sent.effort ||
+    note !== sent.note ||
+    !isDeepStrictEqual(feltAfter, feltIn(sent, feltAfter)) ||
+    !isDeepStrictEqual(record.passages, sent.record.passages));
 
 export function implementSittings(implement: Implement, source: DataSource, now: () => Date): void {
   implement(routes.listSittings, ({ store, query }) => listSittings(store, query.student));
@@ -84,6 +100,7 @@ export function implementSittings(implement: Implement, source: DataSource, now:
       recordedAt: null,
       confirmed: true,
       effort: null,
+      feltAfter: null,
       note: '',
     });
     if (!added && !(await store.sittings.get(body.id))) throw idTaken();
@@ -104,15 +121,16 @@ export function implementSittings(implement: Implement, source: DataSource, now:
         signsTakenBack: record.takenBack ?? [],
         recordedAt: before.recordedAt === null ? now() : new Date(before.recordedAt),
         effort,
+        feltAfter: feltIn(body, before.feltAfter),
         note,
       };
       const saved = await within.sittings.change(params.id, version, change);
       if (!saved) throw staleVersion(await getSitting(store, params.id));
       if (corrects(before, body)) {
         // What was on record stays beside what it is corrected to.
-        const { effort: was, note: said, record: done } = before;
+        const { effort: was, feltAfter, note: said, record: done } = before;
         const correction = { id: randomUUID(), sittingId: params.id, version, correctedAt: now() };
-        await within.corrections.add({ ...correction, effort: was, note: said, record: done });
+        await within.corrections.add({ ...correction, effort: was, feltAfter, note: said, record: done });
       }
       await auditSigns(within, now(), before, record.signs);
       await within.sittingPassages.remove({ sittingId: params.id });

@@ -85,6 +85,11 @@ const pages: Routes = [
     loadComponent: () => import('./features/session-editor/running-sheet').then((m) => m.RunningSheet),
   },
   {
+    path: 'bench/:id/compare',
+    title: 'Compare · Nuvrah',
+    loadComponent: () => import('./features/session-editor/compare-page').then((m) => m.ComparePage),
+  },
+  {
     path: 'bench/:id/card',
     title: 'Home card · Nuvrah',
     loadComponent: () => import('./features/home-card/card-page').then((m) => m.CardPage),

@@ -1,6 +1,7 @@
 import { CorrectedRecords1795100000000 } from './1795100000000-corrected-records.js';
 import { Corrections1793400000000 } from './1793400000000-corrections.js';
 import { CountsLed1793800000000 } from './1793800000000-counts-led.js';
+import { FeltAfter1795400000000 } from './1795400000000-felt-after.js';
 import { FiledSessions1795000000000 } from './1795000000000-filed-sessions.js';
 import { FirstSlice1790000000000 } from './1790000000000-first-slice.js';
 import { KnowTheStudent1793000000000 } from './1793000000000-know-the-student.js';
@@ -33,4 +34,5 @@ export const migrations = [
   CorrectedRecords1795100000000,
   RuleNames1795200000000,
   MealGaps1795300000000,
+  FeltAfter1795400000000,
 ];

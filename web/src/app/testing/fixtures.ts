@@ -166,6 +166,7 @@ export const sittingOf = (of = session): Sitting => ({
   recordedAt: null,
   confirmed: true,
   effort: null,
+  feltAfter: null,
   note: '',
 });
 

@@ -2,6 +2,26 @@ import { inLanguage, plural, type Value } from '@nuvrah/core';
 
 /** Words of the Bench. */
 export const benchWords = inLanguage({
+  comparePage: {
+    compare: (session: Value) => `Compare ${session}`,
+    backToTheBench: 'Back to the Bench',
+    with: 'with',
+    kinds: {
+      version: 'an earlier version',
+      school: 'another answer where schools differ',
+      student: 'another student, fitted to them',
+      sitting: 'what was done',
+    },
+    which: { version: 'saved until', school: 'answer', student: 'student', sitting: 'sitting' },
+    asItIs: 'As it is now',
+    chooseOne: 'Choose what to compare it with.',
+    nothingThere: {
+      version: 'There is no earlier version: the session has not been changed since it was made.',
+      school: 'There is no other answer.',
+      student: 'There is no other student.',
+      sitting: 'It was not led yet.',
+    },
+  },
   benchPage: {
     forSomebodyElse: 'For somebody else',
     fitItTo: 'Fit it to a student',
@@ -15,6 +35,7 @@ export const benchWords = inLanguage({
     moreOfTheSession: 'More about this session',
     timeAndTotals: 'Time and totals',
     cardToTakeHome: 'Card to take home',
+    compareMenu: 'Compare …',
     earlierVersions: 'Earlier versions',
     tags: 'Tags',
     soundAndCaptions: 'Sound and captions',

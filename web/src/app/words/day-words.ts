@@ -2,6 +2,7 @@ import { inLanguage, type Value } from '@nuvrah/core';
 
 /** Words of today’s check. */
 export const dayWords = inLanguage({
+  feelings: { calm: 'calm', alert: 'alert', mood: 'mood' },
   dayCheckForm: {
     lastMeal: 'last meal',
     today: 'today',
@@ -20,9 +21,6 @@ export const dayWords = inLanguage({
     mealNotAskedYet: 'Meal not asked yet: nothing is said about it.',
     fair: 'fair',
     good: 'good',
-    calm: 'calm',
-    alert: 'alert',
-    mood: 'mood',
     justNow: 'just now',
     fourHoursOrMore: '4 h or more',
     tooShort: 'too short',

@@ -14,6 +14,18 @@ export const leadWords = inLanguage({
     doneKept: 'What was done is on record.',
     notOnRecordYet: 'Not on record yet.',
   },
+  leadNext: {
+    whatComesNext: 'What comes next',
+    ladderOf: (technique: Value) => `Ladder of ${technique}`,
+    nextDay: (day: Value) => `Next practice: ${day}.`,
+    noDayYet: 'No days of practice are planned: a ladder plans them.',
+    homeCard: 'Card to take home',
+    privateLink: 'Private link for practice at home',
+    toTheStudent: (name: Value) => `To ${name}`,
+    toTheLedger: 'To the Ledger',
+    notYet: 'What comes next is worked out once the server is back.',
+    noStep: 'Nothing of it climbs a ladder.',
+  },
   leadInterrupted: {
     leadingWasInterrupted: 'Leading was interrupted',
     goOnFrom: (where: Value) => `Go on from ${where}`,

@@ -42,8 +42,8 @@ export const ledgerWords = inLanguage({
     finished: (time: string) => `Finished after ${time}`,
     stopped: (time: string) => `Stopped after ${time}`,
     paused: (count: number) => `, paused ${plural(count, 'time', 'times')}`,
-    planned: 'As it was planned.',
-    plannedStopped: 'As it was planned; the line is where it was stopped.',
+    planned: 'Planned',
+    done: 'Done',
     signs: 'Signs',
     addSign: 'Add a sign',
     save: 'Save',
@@ -135,11 +135,14 @@ export const ledgerWords = inLanguage({
       `${label}: taken back later, counts all the same: ${reason}`,
   },
   effortAndNote: {
-    note: 'Note',
-  },
-  effortField: {
     howHardDidIt: 'How hard did it feel?',
     n0NothingAtAll: '0 nothing at all, 10 all there was',
+    note: 'Note',
+  },
+  feltFields: {
+    before: (value: Value) => `before ${value}`,
+    beforeAfter: (name: Value, before: Value, after: Value) => `${name} ${before} → ${after}`,
+    untold: '–',
   },
   signPanel: {
     wasThereASign: 'Was there a sign?',

@@ -1,7 +1,15 @@
-import { inLanguage, type Value } from '@nuvrah/core';
+import { inLanguage, plural, type Value } from '@nuvrah/core';
 
 /** Words of the breath score. */
 export const scoreWords = inLanguage({
+  compared: {
+    differs: (passage: Value) => `${passage}: differs`,
+    notThere: 'not there',
+    found: (passages: number) =>
+      passages === 0
+        ? 'Nothing is breathed otherwise.'
+        : `${plural(passages, 'passage is', 'passages are')} breathed otherwise.`,
+  },
   scoreRow: {
     differs: (passage: Value) => `${passage}, differs`,
   },

@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { Router } from '@angular/router';
 import type { Student } from '@nuvrah/contract';
 import { CAUTION_LINE, formatClock, type SignId } from '@nuvrah/core';
 import { AccountStore } from '../../api/account';
@@ -9,17 +8,18 @@ import { EffortAndNote } from '../../shared/sitting-record/effort-and-note';
 import { NOT_KEPT } from '../../shared/offline-queue/words';
 import { OfflineQueue } from '../../shared/offline-queue/offline-queue';
 import { LeadStore } from '../../shared/playback/lead-store';
-import { LadderStart } from '../../shared/ladder/ladder-start';
 import { markOf } from '../../api/mark-of';
 import { asksWhileUnsaved } from '../../ui/unsaved';
 import { SignPanel } from '../../shared/sitting-record/sign-panel';
+import { feltBefore, feltOrNull, NOT_FELT } from '../../shared/sitting-record/felt-fields';
+import { LeadNext } from './lead-next';
 import { leadWords } from '../../words/lead-words';
 
-/** After leading: the sign and what to do first, then what was done, effort and a note. */
+/** After leading: signs, effort and how it feels in one view; once that is on record, what comes next. */
 @Component({
   selector: 'nv-lead-closing',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [EffortAndNote, LadderStart, MatButtonModule, SignPanel],
+  imports: [EffortAndNote, LeadNext, MatButtonModule, SignPanel],
   template: `
     <header>
       <h1>{{ stopped() ? words.stopped : words.finished }}</h1>
@@ -30,37 +30,47 @@ import { leadWords } from '../../words/lead-words';
     @if (stopped()) {
       <p class="large">{{ words.handDownLetGo }}</p>
     }
-    <nv-sign-panel
-      [asked]="stopped()"
-      [emergencyNumber]="emergencyNumber"
-      [chosen]="signs()"
-      (chosenChange)="setSigns($event)"
-    />
-    <section aria-labelledby="done">
-      <h2 id="done">{{ words.whatWasDone }}</h2>
-      <ul>
-        @for (line of lines(); track $index) {
-          <li>{{ line }}</li>
-        }
-      </ul>
-      @if (onRecord(); as sitting) {
-        <nv-ladder-start [sitting]="sitting" />
-      }
-    </section>
-    <nv-effort-and-note [(effort)]="effort" [(note)]="note" [problem]="problem()" (save)="save()">
-      <button matButton="filled" class="save" type="submit" [disabled]="busy()">
-        {{ words.keepOnRecord }}
-      </button>
-    </nv-effort-and-note>
+    @if (next(); as sitting) {
+      <nv-lead-next [sitting]="sitting" [student]="student()" />
+    } @else {
+      <div class="asked">
+        <nv-sign-panel
+          [asked]="true"
+          [emergencyNumber]="emergencyNumber"
+          [chosen]="signs()"
+          (chosenChange)="setSigns($event)"
+        />
+        <nv-effort-and-note
+          [(effort)]="effort"
+          [before]="before()"
+          [(after)]="after"
+          [(note)]="note"
+          [problem]="problem()"
+          (save)="save()"
+        >
+          <button matButton="filled" class="save" type="submit" [disabled]="busy()">
+            {{ words.keepOnRecord }}
+          </button>
+        </nv-effort-and-note>
+      </div>
+      <section aria-labelledby="done">
+        <h2 id="done">{{ words.whatWasDone }}</h2>
+        <ul>
+          @for (line of lines(); track $index) {
+            <li>{{ line }}</li>
+          }
+        </ul>
+      </section>
+    }
     <p class="soft">{{ caution }}</p>
   `,
   styles: `
     :host {
       display: grid;
-      gap: 1.5rem;
-      max-width: 60rem;
+      gap: 1rem;
+      max-width: 76rem;
       margin: 0 auto;
-      padding: 2rem 2.5rem;
+      padding: 1.25rem 1.5rem;
     }
     header {
       display: flex;
@@ -71,6 +81,12 @@ import { leadWords } from '../../words/lead-words';
     h1 {
       font-size: 2.25rem;
     }
+    .asked {
+      display: grid;
+      grid-template-columns: repeat(auto-fit, minmax(min(33rem, 100%), 1fr));
+      gap: 1rem 2.5rem;
+      align-items: start;
+    }
     .grow {
       flex: 1;
     }
@@ -80,7 +96,7 @@ import { leadWords } from '../../words/lead-words';
     ul {
       margin: 0.5rem 0 0;
       padding-left: 1.25rem;
-      font-size: 1.25rem;
+      font-size: 1.125rem;
     }
     .save {
       --mat-button-filled-container-height: 3.5rem;
@@ -94,11 +110,11 @@ export class LeadClosing {
 
   private readonly store = inject(LeadStore);
   private readonly account = inject(AccountStore);
-  private readonly router = inject(Router);
 
   protected readonly caution = CAUTION_LINE;
   protected readonly emergencyNumber = this.account.required().emergencyNumber;
   protected readonly effort = signal<number | null>(null);
+  protected readonly after = signal(NOT_FELT);
   protected readonly note = signal('');
   protected readonly busy = signal(false);
   protected readonly problem = signal<string | null>(null);
@@ -106,10 +122,13 @@ export class LeadClosing {
   private readonly queue = inject(OfflineQueue);
   private readonly waiting = computed(() => this.queue.waits('sitting', this.store.sitting()?.id ?? ''));
   private readonly record = computed(() => this.store.record());
-  /** The sitting, once what was done of it is on record. */
-  protected readonly onRecord = computed(() => {
+  private readonly kept = signal(false);
+  /** The sitting, once everything that was asked is on record, or waits here to be sent. */
+  protected readonly next = computed(() => (this.kept() ? this.store.sitting() : null));
+  /** How it felt before, as it was asked today; null where it was not. */
+  protected readonly before = computed(() => {
     const sitting = this.store.sitting();
-    return sitting?.record ? sitting : null;
+    return sitting && feltBefore(sitting);
   });
   protected readonly stopped = computed(() => this.record()?.outcome === 'stopped');
   protected readonly signs = computed(() => this.record()?.signs ?? []);
@@ -125,12 +144,17 @@ export class LeadClosing {
     return this.store.sitting()?.record ? this.words.doneKept : this.words.notOnRecordYet;
   });
 
-  private readonly typed = computed(() => markOf([this.effort(), this.note().trim()]));
+  private readonly told = computed(() => ({
+    effort: this.effort(),
+    feltAfter: feltOrNull(this.after()),
+    note: this.note().trim(),
+  }));
+  private readonly typed = computed(() => markOf(this.told()));
   /** What of it is on record, or kept. */
-  private readonly told = signal(markOf([null, '']));
+  private readonly saved = signal(markOf({ effort: null, feltAfter: null, note: '' }));
 
   constructor() {
-    asksWhileUnsaved(() => this.typed() !== this.told());
+    asksWhileUnsaved(() => this.typed() !== this.saved());
     // What was done goes on record at once, before anything is asked: closing the page loses nothing.
     this.keep(null);
   }
@@ -142,7 +166,7 @@ export class LeadClosing {
   }
 
   protected save(): void {
-    this.keep(() => void this.router.navigate(['/ledger'], { queryParams: { student: this.student().id } }));
+    this.keep(() => this.kept.set(true));
   }
 
   /** What is to be kept once more when what is on its way has arrived. */
@@ -156,9 +180,9 @@ export class LeadClosing {
     this.busy.set(true);
     this.problem.set(null);
     const sent = this.typed();
-    this.store.save(this.effort(), this.note().trim()).subscribe((delivery) => {
+    this.store.save(this.told()).subscribe((delivery) => {
       const { again } = this;
-      if (delivery.kind === 'there' || (delivery.kind === 'waiting' && delivery.kept)) this.told.set(sent);
+      if (delivery.kind === 'there' || (delivery.kind === 'waiting' && delivery.kept)) this.saved.set(sent);
       this.again = null;
       this.busy.set(false);
       if (delivery.kind === 'refused') this.problem.set(delivery.problem.message);

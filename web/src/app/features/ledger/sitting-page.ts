@@ -14,8 +14,6 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
 import {
-  compileSession,
-  endedAt,
   FACT_NAMES,
   formatClock,
   isTrueOn,
@@ -48,11 +46,12 @@ import { describePassageRecord, describePlace } from '../../shared/sitting-recor
 import { EffortAndNote } from '../../shared/sitting-record/effort-and-note';
 import { LadderStart } from '../../shared/ladder/ladder-start';
 import { LEVEL_SIGNS } from '../../shared/findings/levels';
-import { elementWidth } from '../../shared/score/element-width';
 import { NOT_KEPT, WAITS_HERE } from '../../shared/offline-queue/words';
 import { OfflineQueue } from '../../shared/offline-queue/offline-queue';
-import { ScoreStaff } from '../../shared/score/score-staff';
-import { windowOf } from '../../shared/score/score-window';
+import { ComparedScores, type ComparedSide } from '../../shared/score/compared-scores';
+import { sideOfRecord, sideOfSession } from '../../shared/sitting-record/compared-sides';
+import { markOf } from '../../api/mark-of';
+import { feltBefore, feltOrNull, NOT_FELT } from '../../shared/sitting-record/felt-fields';
 import { describeDay } from '../../shared/day-check/describe-day';
 import { CorrectRecord } from './correct-record';
 import { SignBack } from './sign-back';
@@ -72,7 +71,7 @@ import { PageBar } from '../../shared/page/page-bar';
     MatButtonModule,
     MatIconModule,
     RouterLink,
-    ScoreStaff,
+    ComparedScores,
     SignBack,
     SideSheet,
     SignPanel,
@@ -82,10 +81,8 @@ import { PageBar } from '../../shared/page/page-bar';
     ul {
       padding-left: 1.25rem;
     }
-    .score {
-      background: var(--sheet);
-      overflow: hidden;
-      margin: 0.75rem 0 0.25rem;
+    nv-compared-scores {
+      margin: 0.75rem 0 1rem;
     }
     nv-effort-and-note {
       display: block;
@@ -143,14 +140,17 @@ export class SittingPage {
     });
     return [...facts, ...(led.dayCheck ? [describeDay(led.dayCheck)] : []), ...findings];
   });
-  /** What was planned, as a score; where it was stopped is marked. */
-  protected readonly score = computed(() => {
+  /** What was planned, and what was done of it. */
+  protected readonly sides = computed((): readonly [ComparedSide, ComparedSide] | null => {
     const sitting = this.page.value()?.sitting;
     if (!sitting?.record) return null;
-    const { session, hand, conventions } = sitting.led;
-    const timeline = compileSession(sessionFromChecked(session), { hand }, conventions);
-    const ended = sitting.record.outcome === 'stopped' ? endedAt(sitting.record, timeline) : null;
-    return { timeline, window: windowOf({ kind: 'session' }, timeline), ended };
+    const { record, led } = sitting;
+    const session = sessionFromChecked(led.session);
+    const { naming } = this.account.required();
+    return [
+      sideOfSession(this.words.planned, session, led.hand, led.conventions),
+      sideOfRecord(this.words.done, { ...led, session }, record, naming),
+    ];
   });
   protected readonly where = computed(() => {
     const sitting = this.page.value()?.sitting;
@@ -160,7 +160,6 @@ export class SittingPage {
       : '';
     return `${describePlace(sitting.place)}${told}`;
   });
-  protected readonly width = elementWidth();
   protected readonly corrections = computed(() =>
     (this.page.value()?.corrections ?? []).map(({ version, correctedAt, effort, note, record }) => ({
       version,
@@ -180,18 +179,23 @@ export class SittingPage {
     const ended = record.outcome === 'finished' ? this.words.finished(time) : this.words.stopped(time);
     return `${ended}${record.pauses > 0 ? this.words.paused(record.pauses) : ''}`;
   });
-  protected readonly lines = computed(() =>
-    (this.page.value()?.sitting.record?.passages ?? []).map((passage) =>
-      describePassageRecord(passage, this.account.required().naming),
-    ),
-  );
   protected readonly signs = computed(() =>
     (this.page.value()?.sitting.record?.signs ?? []).map((sign) => signById(sign).label).join(', '),
   );
   /** The same while only more is known of the student: what was typed stays. */
   private readonly sitting = computed(() => this.page.value()?.sitting ?? null);
   protected readonly effort = linkedSignal(() => this.sitting()?.effort ?? null);
+  protected readonly after = linkedSignal(() => this.sitting()?.feltAfter ?? NOT_FELT);
+  protected readonly before = computed(() => {
+    const sitting = this.sitting();
+    return sitting && feltBefore(sitting);
+  });
   protected readonly note = linkedSignal(() => this.sitting()?.note ?? '');
+  private readonly told = computed(() => ({
+    effort: this.effort(),
+    feltAfter: feltOrNull(this.after()),
+    note: this.note().trim(),
+  }));
   protected readonly busy = signal(false);
   protected readonly problem = signal<string | null>(null);
   protected readonly said = signal('');
@@ -219,7 +223,8 @@ export class SittingPage {
     asksWhileUnsaved(() => {
       const sitting = this.sitting();
       if (!sitting?.record || this.busy() || this.queue.waits('sitting', sitting.id)) return false;
-      return this.effort() !== sitting.effort || this.note().trim() !== sitting.note;
+      const { effort, feltAfter, note } = sitting;
+      return markOf(this.told()) !== markOf({ effort, feltAfter, note });
     });
   }
 
@@ -255,7 +260,7 @@ export class SittingPage {
     this.busy.set(true);
     this.problem.set(null);
     const version = this.saved()?.version ?? sitting.version;
-    const body = { version, record, effort: this.effort(), note: this.note().trim() };
+    const body = { version, record, ...this.told() };
     const { id, studentId } = sitting;
     this.queue.putOrFail({ kind: 'sitting', id, studentId, body }).subscribe({
       next: (delivery) => {

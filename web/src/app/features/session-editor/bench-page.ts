@@ -150,8 +150,8 @@ export class BenchPage {
     this.saveAndGo('/lead', this.id());
   }
 
-  /** What is on the screen as one page to print, for the room or to take home: it is saved first. */
-  protected printed(page: 'sheet' | 'card'): void {
+  /** What is on the screen as one page to print, for the room or to take home, or beside another: it is saved first. */
+  protected beside(page: 'sheet' | 'card' | 'compare'): void {
     this.saveAndGo('/bench', this.id(), page);
   }
 

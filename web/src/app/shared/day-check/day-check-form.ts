@@ -63,9 +63,9 @@ const ROOM: Readonly<Partial<Record<TodayFact, string>>> = {
 };
 
 const FEELINGS = [
-  { key: 'calm', label: dayWords.dayCheckForm.calm },
-  { key: 'alert', label: dayWords.dayCheckForm.alert },
-  { key: 'mood', label: dayWords.dayCheckForm.mood },
+  { key: 'calm', label: dayWords.feelings.calm },
+  { key: 'alert', label: dayWords.feelings.alert },
+  { key: 'mood', label: dayWords.feelings.mood },
 ] as const;
 type Feeling = (typeof FEELINGS)[number]['key'];
 

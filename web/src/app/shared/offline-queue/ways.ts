@@ -21,7 +21,8 @@ export const waysBy = (api: Api): Ways => ({
   },
   sitting: {
     send: ({ id, body }) => api.call(routes.recordSitting, { params: { id }, body }),
-    content: ({ record, effort, note }) => record && { record, effort, note },
+    content: ({ record, effort, feltAfter, note }) =>
+      record && { record, effort, feltAfter: feltAfter ?? null, note },
   },
   report: {
     send: ({ body: { token, report } }) => api.call(routes.reportHome, { params: { token }, body: report }),

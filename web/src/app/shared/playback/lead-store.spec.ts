@@ -189,16 +189,17 @@ describe('leading', () => {
     pass(30);
     store.stop();
     store.setSigns(['dizzy']);
-    store.save(4, 'short').subscribe();
+    store.save({ effort: 4, feltAfter: null, note: 'short' }).subscribe();
     const request = http.expectOne({ method: 'PUT', url: `${API_ROOT}/sittings/${ids.sitting}` });
     expect(request.request.body).toEqual({
       version: 1,
       record: jasmine.objectContaining({ outcome: 'stopped', signs: ['dizzy'] }),
       effort: 4,
+      feltAfter: null,
       note: 'short',
     });
     request.flush({ ...sittingOf(session), version: 2 });
-    store.save(5, '').subscribe();
+    store.save({ effort: 5, feltAfter: null, note: '' }).subscribe();
     const again = http.expectOne({ method: 'PUT', url: `${API_ROOT}/sittings/${ids.sitting}` });
     expect((again.request.body as { version: number }).version).toBe(2);
   });

@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import type { Sitting, StoredSession, Student, StoredOverruling } from '@nuvrah/contract';
+import type { BodyOf, routes, Sitting, StoredOverruling, StoredSession, Student } from '@nuvrah/contract';
 import {
   recordOf,
   sessionFromChecked,
@@ -16,6 +16,9 @@ import { endedRun, interruptedRun, LeadKeeper, type KeptLead } from './lead-keep
 import { LeadRunner, type LeadAbout } from './lead-runner';
 import { Students } from '../../api/students';
 import { ScreeningClock } from '../../api/screening-clock';
+
+/** What is told after a sitting. */
+export type AfterSitting = Pick<BodyOf<typeof routes.recordSitting>, 'effort' | 'feltAfter' | 'note'>;
 
 /** One leading of a session by the instructor, and its record on the server. */
 @Injectable()
@@ -97,10 +100,10 @@ export class LeadStore extends LeadRunner {
   }
 
   /** Puts on record what really happened, over what is there of this sitting; it waits here while the server is away. */
-  save(effort: number | null, note: string): Observable<Delivery<'sitting'>> {
+  save(told: AfterSitting): Observable<Delivery<'sitting'>> {
     const [sitting, record] = [this.kept(), this.record()];
     if (!sitting || !record) throw new Error('nothing was led');
-    const body = { version: sitting.version, record: record as never, effort, note };
+    const body = { version: sitting.version, record: record as never, ...told };
     const { id, studentId } = sitting;
     const delivery = this.queue.put({ kind: 'sitting', id, studentId, body });
     return delivery.pipe(

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { booleanAttribute, ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Timeline } from '@nuvrah/core';
 import { scoreWords } from '../../words/score-words';
 import { elementWidth } from './element-width';
@@ -47,6 +47,7 @@ const ROOM_FOR_NAME = 48;
       [window]="window()"
       [width]="width() * across()"
       [rulers]="rulers()"
+      [numbers]="across() === 1"
     />
   `,
   styleUrl: './score-row.scss',
@@ -61,8 +62,8 @@ export class ScoreRow {
   readonly label = input.required<string>();
   /** Id of the passage that is looked at. */
   readonly chosen = input<string | null>(null);
-  readonly rulers = input(false);
-  /** The score is drawn for so many times its room, and so much lower. */
+  readonly rulers = input(false, { transform: booleanAttribute });
+  /** The score is drawn for so many times its room, and so much lower; its numbers, too small to read, are left out then. */
   readonly across = input(1);
   readonly choose = output<string>();
 

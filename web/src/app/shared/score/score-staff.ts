@@ -143,6 +143,8 @@ export class ScoreStaff {
   readonly gutter = input(0);
   /** Rulers in counts and minutes, and the numbers of rounds; a picture of one round has none. */
   readonly rulers = input(true);
+  /** Whether phases are named by their counts. */
+  readonly numbers = input(true);
   /** Index of the event that is marked, or null. */
   readonly selected = input<number | null>(null);
   /** What can be drawn at, in pixels. */
@@ -158,6 +160,7 @@ export class ScoreStaff {
   );
   protected readonly labels = computed(() => {
     const { labels } = this.score();
+    if (!this.numbers()) return [];
     return this.rulers() ? labels : labels.filter(({ kind }) => !RULER_LABELS.has(kind));
   });
   protected readonly cursor = computed(() => {

@@ -78,6 +78,17 @@ function around(from: number, to: number): ScoreWindow {
   return { from: from - margin, to: to + margin };
 }
 
+/** Windows on one ruler: all as long as the longest, each from its own beginning; what is not there shows nothing. */
+export function onOneRuler(windows: readonly (ScoreWindow | null)[]): readonly ScoreWindow[] {
+  const lengths = windows.map((window) => (window ? window.to - window.from : 0));
+  const longest = Math.max(...lengths);
+  return windows.map((window, index) => {
+    // The margin before the beginning is of the longest too.
+    const from = window ? window.from - (longest - (lengths[index] ?? 0)) * MARGIN : -longest;
+    return { from, to: from + longest };
+  });
+}
+
 /** A stretch of this length moved so that it lies in the timeline, or all of it when it is longer. */
 function within(timeline: Timeline, from: number, length: number): ScoreWindow {
   if (length >= timeline.total * (1 + 2 * MARGIN)) return around(0, timeline.total);

@@ -10,15 +10,6 @@ import { ledgerWords } from '../../words/ledger-words';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatCheckboxModule, Fold],
   template: `
-    @for (sign of told(); track sign.id) {
-      <div class="notice act" [class.emergency]="sign.kind === 'emergency'" role="alert">
-        <strong>{{ sign.label }}</strong>
-        {{ sign.act }}
-        @if (sign.kind === 'emergency') {
-          <p class="number">{{ words.emergencyNumberHere(emergencyNumber()) }}</p>
-        }
-      </div>
-    }
     <nv-fold [name]="asked() ? words.wasThereASign : words.wasThereASignOn" [starts]="asked()">
       <ng-template>
         @for (group of groups; track group.name) {
@@ -33,13 +24,32 @@ import { ledgerWords } from '../../words/ledger-words';
         }
       </ng-template>
     </nv-fold>
+    <div class="told">
+      @for (sign of told(); track sign.id) {
+        <div class="notice act" [class.emergency]="sign.kind === 'emergency'" role="alert">
+          <strong>{{ sign.label }}</strong>
+          {{ sign.act }}
+          @if (sign.kind === 'emergency') {
+            <p class="number">{{ words.emergencyNumberHere(emergencyNumber()) }}</p>
+          }
+        </div>
+      }
+    </div>
   `,
   styles: `
     :host {
       display: grid;
       gap: 1rem;
     }
+    // Below the boxes, which stay where the finger is, and in sight wherever they are scrolled to.
+    .told {
+      position: sticky;
+      bottom: 0.5rem;
+      display: grid;
+      gap: 0.5rem;
+    }
     .act {
+      background: var(--sheet);
       font-size: 1.375rem;
       line-height: 1.35;
       border-color: var(--change);

@@ -1,19 +1,20 @@
-import { ChangeDetectionStrategy, Component, model } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, model } from '@angular/core';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
-import { ledgerWords } from '../../words/ledger-words';
 
-/** How hard it felt, 0 to 10; nothing chosen is an answer too. */
+let made = 0;
+
+/** Something told on a scale of 0 to 10; nothing chosen is an answer too. */
 @Component({
-  selector: 'nv-effort-field',
+  selector: 'nv-scale-field',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButtonToggleModule],
   template: `
-    <p id="effort">
-      {{ words.howHardDidIt }} <span class="soft">{{ words.n0NothingAtAll }}</span>
+    <p [id]="id">
+      {{ label() }} <span class="soft">{{ hint() }}</span>
     </p>
     <mat-button-toggle-group
       hideSingleSelectionIndicator
-      aria-labelledby="effort"
+      [attr.aria-labelledby]="id"
       [value]="value()"
       (change)="value.set($event.value)"
     >
@@ -25,20 +26,23 @@ import { ledgerWords } from '../../words/ledger-words';
   styleUrl: '../../ui/choice.scss',
   styles: `
     p {
-      font-size: 1.25rem;
-      padding-bottom: 0.5rem;
+      font-size: 1.125rem;
+      padding-bottom: 0.25rem;
     }
     .soft {
-      font-size: 1.0625rem;
+      font-size: 1rem;
     }
     mat-button-toggle {
       min-width: 2.75rem;
     }
   `,
 })
-export class EffortField {
-  protected readonly words = ledgerWords.effortField;
+export class ScaleField {
+  readonly label = input.required<string>();
+  /** What the ends mean, or what was told before. */
+  readonly hint = input('');
   readonly value = model.required<number | null>();
 
   protected readonly steps = [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10];
+  protected readonly id = `scale-${(made += 1)}`;
 }

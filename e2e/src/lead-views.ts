@@ -1,0 +1,57 @@
+import type { Page } from '@playwright/test';
+import { startLeading } from './application.js';
+
+/** A view, with the way to it. */
+export interface View {
+  readonly name: string;
+  readonly open: (page: Page) => Promise<void>;
+}
+
+/** Begins to lead a session from the list of Lead, whatever is in its way. */
+async function lead(page: Page, title: string): Promise<void> {
+  await page.getByRole('link', { name: 'Lead', exact: true }).click();
+  await page
+    .getByRole('link', { name: new RegExp(`^(Lead|Resolve what is in the way of) ${title}$`) })
+    .click();
+  await startLeading(page);
+}
+
+/** Views of leading and of what follows it; one browser goes through them in this order. */
+export const LEAD_VIEWS: readonly View[] = [
+  {
+    name: 'leading and closing',
+    open: async (page) => {
+      await lead(page, 'Slow hands');
+      await page.getByRole('button', { name: 'Pause' }).waitFor();
+    },
+  },
+  {
+    name: 'what comes next',
+    open: async (page) => {
+      await lead(page, 'Slow hands');
+      await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: 'Keep on record' }).click();
+      await page.getByRole('heading', { name: 'What comes next' }).waitFor();
+      await page.getByRole('link', { name: 'To the Ledger' }).waitFor();
+    },
+  },
+  {
+    name: 'after a stop',
+    open: async (page) => {
+      await lead(page, 'Slow hands');
+      // At once: a stop counts from the press of Start on.
+      await page.keyboard.press('Escape');
+      await page.getByLabel('Faint').check();
+    },
+  },
+  {
+    name: 'an interrupted leading',
+    open: async (page) => {
+      await lead(page, 'Two ropes');
+      await page.getByRole('button', { name: 'Pause' }).waitFor();
+      page.on('dialog', (dialog) => void dialog.accept());
+      await page.reload();
+      await page.getByRole('button', { name: 'End it here' }).waitFor();
+    },
+  },
+];
