@@ -2,7 +2,7 @@ import { unmeasured } from '../capacity/index.js';
 import { newPassage, type Passage } from '../session/index.js';
 import { checkOrder } from '../ordering/index.js';
 import { countsOf } from '../ratio/index.js';
-import { LEVELS, screenCase } from '../screening/index.js';
+import { LEVELS, rescreener, screenCase } from '../screening/index.js';
 import { compileSession } from '../timeline/index.js';
 import { type TechniqueId, techniqueOf } from '../technique/index.js';
 import { counts, momentFromText } from '../units/index.js';
@@ -10,7 +10,9 @@ import { HELD_CASES } from './held-cases.js';
 import {
   composeSessions,
   dayPartAt,
+  draftOf,
   optionsFor,
+  passageWith,
   searchPlan,
   type ComposeRequest,
   type DayPart,
@@ -53,6 +55,22 @@ describe('composing', () => {
       }
     });
   }
+
+  it('knows how long so many rounds of a technique take, without measuring each', () => {
+    for (const { request } of HELD_CASES) {
+      for (const { passage, from, lengths } of optionsFor(request, 'goal').options) {
+        const again = rescreener({ ...request, session: draftOf(request, [passage]) });
+        const measured = lengths.map((_, index) =>
+          again.lengthOf(passageWith(request, passage, from + index)),
+        );
+        const moves = (lengths[0] ?? 0) - (measured[0] ?? 0);
+        for (const [index, length] of lengths.entries())
+          expect(Math.abs(length - moves - (measured[index] ?? 0)))
+            .withContext(passage.id)
+            .toBeLessThan(1);
+      }
+    }
+  });
 
   it('gives three that differ, and the same three again', () => {
     const [once, again] = [composed(REQUEST), composed(REQUEST)];

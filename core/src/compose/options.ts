@@ -291,10 +291,9 @@ function sized(
   const time = request.minutes * 60;
   // Out of the seat that the session has and back into it.
   const moves = passage.seat === seatsOf(request)[0] ? 0 : 2 * DEFAULT_SEAT_CHANGE;
-  const lengths = Array.from(
-    { length: mostRounds(request, passage) },
-    (_, index) => again.lengthOf(passageWith(request, passage, index + 1)) + moves,
-  );
+  const lengths = lengthsOf(passage, mostRounds(request, passage), (rounds) =>
+    again.lengthOf(passageWith(request, passage, rounds)),
+  ).map((length) => length + moves);
   const lengthOf = (rounds: number): number => lengths[rounds - 1] ?? Infinity;
   const shortest = Math.min(SHORTEST.to, Math.max(SHORTEST.from, time * SHORTEST.share));
   const enoughRounds = lengths.findIndex((length) => length >= shortest) + 1;
@@ -332,6 +331,14 @@ function sized(
     continued,
     fit,
   };
+}
+
+/** Seconds that 1, 2, … rounds take. Rounds that do not change are all as long as the second; others are measured one by one. */
+function lengthsOf(passage: Passage, most: number, lengthOf: (rounds: number) => number): readonly number[] {
+  const alike = passage.kind === 'natural' || (passage.kind === 'counted' && passage.ramps.length === 0);
+  const first = most > 0 ? lengthOf(1) : 0;
+  const each = alike && most > 1 ? lengthOf(2) - first : 0;
+  return Array.from({ length: most }, (_, index) => (alike ? first + index * each : lengthOf(index + 1)));
 }
 
 /** Seconds held in one round. */

@@ -123,26 +123,44 @@ function searchSlot(
       const from = layers[used - 1] as Layer;
       const to = layers[used] as Layer;
       const bonus = used === 1 ? slotBonus(kind) : 0;
+      const end = Math.min(width - 1, latest);
+      const first = from.best.findIndex((so) => so !== -Infinity);
       option.lengths.forEach((length, step) => {
         const value = (option.values[step] ?? 0) + bonus;
-        const end = Math.min(width - 1, latest);
-        for (let at = 0; at + length <= end; at++) {
-          const so = from.best[at] as number;
-          if (so === -Infinity) continue;
-          const there = at + length;
-          to.count[there] = (to.count[there] as number) + (from.count[at] as number);
-          if (so + value <= (to.best[there] as number)) continue;
-          to.best[there] = so + value;
-          to.option[there] = index;
-          to.rounds[there] = option.from + step;
-          // Copied now: what is best below may become something else before the slot is done.
-          to.earlierOption[there] = from.option[at] as number;
-          to.earlierRounds[there] = from.rounds[at] as number;
-        }
+        if (first >= 0) weigh(from, to, { first, end, length, value, index, rounds: option.from + step });
       });
     }
   });
   return collapse(slot, layers);
+}
+
+/** One option at one length, put after everything that is known of a layer. */
+interface Weighed {
+  /** The first second at which the layer has anything, and the last at which the option may end. */
+  readonly first: number;
+  readonly end: number;
+  readonly length: number;
+  readonly value: number;
+  readonly index: number;
+  readonly rounds: number;
+}
+
+/** The innermost loop of the search, which is most of its time: arrays are taken out of their layers first. */
+function weigh(from: Layer, to: Layer, { first, end, length, value, index, rounds }: Weighed): void {
+  const { best: before, count: waysBefore, option: optionBefore, rounds: roundsBefore } = from;
+  const { best, count, option, rounds: roundsOf, earlierOption, earlierRounds } = to;
+  for (let at = first, there = first + length; there <= end; at++, there++) {
+    const so = before[at] as number;
+    if (so === -Infinity) continue;
+    count[there] = (count[there] as number) + (waysBefore[at] as number);
+    if (so + value <= (best[there] as number)) continue;
+    best[there] = so + value;
+    option[there] = index;
+    roundsOf[there] = rounds;
+    // Copied now: what is best below may become something else before the slot is done.
+    earlierOption[there] = optionBefore[at] as number;
+    earlierRounds[there] = roundsBefore[at] as number;
+  }
 }
 
 function collapse(options: readonly Option[], layers: readonly Layer[]): Stage {
