@@ -58,7 +58,7 @@ test("a student's trends are drawn; a sitting stands against its plan, and a cor
   await rounds.fill(String(before - 1));
   await sheet.getByRole('button', { name: 'Save the correction' }).click();
   await expect(sheet).toHaveCount(0);
-  await expect(page.getByText(new RegExp(`, ${before - 1} of \\d+ rounds`)).first()).toBeVisible();
+  await expect(page.getByText(new RegExp(`\\b${before - 1} of \\d+ rounds`)).first()).toBeVisible();
   await expect(page.getByRole('listitem').filter({ hasText: /until .* effort 6/ })).toContainText(
     `${before} of`,
   );

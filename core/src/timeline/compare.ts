@@ -1,4 +1,17 @@
-import type { PassageSpan, Timeline } from './timeline.js';
+import type { Timeline, TimelineEvent } from './timeline.js';
+
+/** What of an event is seen or heard, beside how long it is and its locks. */
+const BREATHED = [
+  'kind',
+  'airway',
+  'mouth',
+  'counts',
+  'counting',
+  'part',
+  'throat',
+  'hum',
+  'strokes',
+] as const satisfies readonly (keyof TimelineEvent)[];
 
 /**
  * Ids of the passages that are breathed otherwise in one of two timelines: by other phases, counts, lengths, sides, strokes or
@@ -9,41 +22,16 @@ export function differingPassages(first: Timeline, second: Timeline): ReadonlySe
   return new Set([...a.keys(), ...b.keys()].filter((id) => a.get(id) !== b.get(id)));
 }
 
-/** Of each passage everything of its events that is seen or heard, with times from its beginning. */
-function breathsById(timeline: Timeline): ReadonlyMap<string, string> {
-  const own = timeline.passages.map((): unknown[] => []);
-  for (const {
-    passage,
-    from,
-    to,
-    kind,
-    airway,
-    mouth,
-    counts,
-    counting,
-    part,
-    throat,
-    hum,
-    locks,
-    strokes,
-  } of timeline.events)
-    own[passage]?.push([
-      to - from,
-      kind,
-      airway,
-      mouth,
-      counts,
-      counting,
-      part,
-      throat,
-      hum,
-      locks?.locks,
-      strokes,
+/** Everything that is seen or heard of each passage, from its beginning on. */
+function breathsById({ passages, events }: Timeline): ReadonlyMap<string, string> {
+  const own = passages.map((): unknown[] => []);
+  for (const event of events)
+    own[event.passage]?.push([
+      event.to - event.from,
+      event.locks?.locks,
+      ...BREATHED.map((key) => event[key]),
     ]);
   return new Map(
-    timeline.passages.map(({ id, seat, technique }: PassageSpan, index) => [
-      id,
-      JSON.stringify([technique, seat, own[index]]),
-    ]),
+    passages.map(({ id, seat, technique }, index) => [id, JSON.stringify([technique, seat, own[index]])]),
   );
 }

@@ -153,8 +153,8 @@ export const ledgerWords = inLanguage({
   },
   describeRecord: {
     of: (done: Value, planned: Value) => `${done} of ${planned}`,
-    strokes: (name: Value, done: Value, planned: number, strokes: string) =>
-      `${name}, ${done} ${planned === 1 ? 'set' : 'sets'}: strokes ${strokes === '' ? 'none' : strokes}`,
+    strokes: (done: Value, planned: number, strokes: string) =>
+      `${done} ${planned === 1 ? 'set' : 'sets'}: strokes ${strokes === '' ? 'none' : strokes}`,
     openHoldsS: (list: Value) => `; open holds ${list} s`,
     ownPace: (time: Value) => `; own pace ${time}`,
     fromRoundEasedTo: (fromRound: Value, breath: Value) => `; from round ${fromRound} eased to ${breath}`,

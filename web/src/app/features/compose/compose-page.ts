@@ -176,10 +176,11 @@ export class ComposePage {
     const before = this.found();
     if (!before) return;
     const { naming } = this.account.required();
-    this.found.set({ ...before, proposals: before.proposals.with(index, proposal) });
+    const after = { ...before, proposals: before.proposals.with(index, proposal) };
+    this.found.set(after);
     this.notices.say(
       this.words.putInPlaceOf(techniqueName(technique, naming), techniqueName(inPlaceOf, naming)),
-      { label: this.words.undo, run: () => this.found.set(before) },
+      { label: this.words.undo, run: () => this.found.update((now) => (now === after ? before : now)) },
     );
   }
 

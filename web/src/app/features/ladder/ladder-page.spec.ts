@@ -2,36 +2,20 @@ import type { HttpTestingController } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { Router } from '@angular/router';
 import { API_ROOT, type Ladder } from '@nuvrah/contract';
-import { dailySittings, DEFAULT_GATE, type RungNumbers, day } from '@nuvrah/core';
+import { dailySittings, DEFAULT_GATE } from '@nuvrah/core';
 import { configure, ids, storedSession, student } from '../../testing/fixtures';
+import { ladder as climbed } from '../../testing/ladders';
 import { Shown } from '../../testing/shown';
 import { LadderPage } from './ladder-page';
 
-const counts = (inhale: number): RungNumbers => ({
-  kind: 'counts',
-  counts: { inhale, internalHold: 0, exhale: 2 * inhale, externalHold: 0 } as never,
-});
 const ladder: Ladder = {
+  ...climbed,
   id: ids.sitting,
-  version: 3,
-  studentId: ids.student,
   sessionId: ids.session,
-  passageId: ids.counted,
-  technique: 'nadi-shodhana',
-  pace: 1000,
-  school: 'count-first',
-  rungs: [counts(5), counts(6)] as never,
+  rungs: climbed.rungs.slice(0, 2),
   at: 0,
-  since: day('2026-03-01'),
-  gate: DEFAULT_GATE,
   plan: { weekdays: [1, 3], sittings: [...dailySittings(1)] as Ladder['plan']['sittings'] },
-  wished: null,
-  ended: false,
-  rule: { step: 'stay', said: ['No sitting on this rung yet.'] },
   waits: false,
-  decisions: [],
-  begun: [],
-  log: { planned: 0, practised: 0, sittings: 0, comfortable: 0 },
 };
 
 describe('the plan of a ladder', () => {

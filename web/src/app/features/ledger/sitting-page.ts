@@ -146,10 +146,9 @@ export class SittingPage {
     if (!sitting?.record) return null;
     const { record, led } = sitting;
     const session = sessionFromChecked(led.session);
-    const { naming } = this.account.required();
     return [
       sideOfSession(this.words.planned, session, led.hand, led.conventions),
-      sideOfRecord(this.words.done, { ...led, session }, record, naming),
+      sideOfRecord(this.words.done, { ...led, session }, record),
     ];
   });
   protected readonly where = computed(() => {

@@ -179,7 +179,7 @@ export class ComparePage {
         if (!sitting?.record) return null;
         const { led, record } = sitting;
         const done = { ...led, session: sessionFromChecked(led.session) };
-        return sideOfRecord(label, done, record, this.account.naming);
+        return sideOfRecord(label, done, record);
       }
     }
   });

@@ -6,12 +6,11 @@ import {
   type Conventions,
   type LeadRecord,
   type LedSession,
-  type Naming,
   type Session,
   type Side,
 } from '@nuvrah/core';
 import type { ComparedSide } from '../score/compared-scores';
-import { describePassageRecord } from './describe-record';
+import { describeDone } from './describe-record';
 
 /** A session as one of two that are compared. @param conventions the profile under which it is led */
 export function sideOfSession(
@@ -35,13 +34,10 @@ export function sideOfRecord(
   label: string,
   led: LedSession,
   record: Pick<LeadRecord, 'outcome' | 'passages'>,
-  naming: Naming,
 ): ComparedSide {
   return {
     label,
     timeline: doneTimeline(led, record),
-    lines: new Map(
-      record.passages.map((passage) => [passage.passageId, describePassageRecord(passage, naming)]),
-    ),
+    lines: new Map(record.passages.map((passage) => [passage.passageId, describeDone(passage)])),
   };
 }

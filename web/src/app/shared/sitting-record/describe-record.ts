@@ -14,15 +14,18 @@ import {
 } from '@nuvrah/core';
 import { ledgerWords } from '../../words/ledger-words';
 
+/** What was done of one passage, with the name of its technique: "Alternate-nostril breath, 3 of 4 rounds: in 4 · out 8". */
+export const describePassageRecord = (passage: PassageRecord, naming: Naming): string =>
+  `${techniqueName(passage.technique, naming)}${passage.kind === 'natural' ? ': ' : ', '}${describeDone(passage)}`;
+
 /** What was done of one passage, against what was planned, in words. */
-export function describePassageRecord(passage: PassageRecord, naming: Naming): string {
-  const name = techniqueName(passage.technique, naming);
+export function describeDone(passage: PassageRecord): string {
   if (passage.kind === 'natural') {
     const [done, planned] = [
       formatClock(passage.secondsDone * 1000),
       formatClock(passage.secondsPlanned * 1000),
     ];
-    return `${name}: ${done === planned ? done : ledgerWords.describeRecord.of(done, planned)}`;
+    return done === planned ? done : ledgerWords.describeRecord.of(done, planned);
   }
   const done = roundsDone(passage);
   const planned = passage.cyclesPlanned / passage.cyclesPerRound;
@@ -31,7 +34,7 @@ export function describePassageRecord(passage: PassageRecord, naming: Naming): s
       turn.airway === 'both' ? `${turn.done}` : `${turn.airway} ${turn.done}`,
     );
     const sets = done === planned ? done : ledgerWords.describeRecord.of(done, planned);
-    return ledgerWords.describeRecord.strokes(name, sets, planned, strokes.join(', '));
+    return ledgerWords.describeRecord.strokes(sets, planned, strokes.join(', '));
   }
   const rounds =
     done === planned ? describeRounds(done) : ledgerWords.describeRecord.of(done, describeRounds(planned));
@@ -43,7 +46,7 @@ export function describePassageRecord(passage: PassageRecord, naming: Naming): s
     passage.secondsPlanned > 0
       ? ledgerWords.describeRecord.ownPace(formatClock(passage.secondsDone * 1000))
       : '';
-  return `${name}, ${rounds}: ${ledIn(passage)}${open}${own}`;
+  return `${rounds}: ${ledIn(passage)}${open}${own}`;
 }
 
 /** Of more changes than these the first and the last are told. */
