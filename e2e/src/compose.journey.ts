@@ -152,12 +152,20 @@ test('a session is compared with another school, another student, what was done 
   await expect(page.getByRole('spinbutton', { name: 'exhale' })).toBeVisible();
   await openOfSession(page, 'Compare …');
   await expect(page.getByText('There is no earlier version')).toBeVisible();
-  const found = page.getByText(/breathed otherwise/);
+  await page.getByRole('link', { name: 'Back to the Bench' }).click();
+  await page.getByRole('spinbutton', { name: 'exhale' }).fill('8');
+  await page.getByRole('spinbutton', { name: 'exhale' }).press('Enter');
+  await openOfSession(page, 'Compare …');
+  const found = page.getByText(/^(\d+ passages? differs?|Every passage is the same)\.$/);
+  await page.getByRole('combobox', { name: 'saved until' }).click();
+  await page.getByRole('option').first().click();
+  await expect(found).toHaveText('1 passage differs.');
+  await expect(page.getByRole('row', { name: /Alternate-nostril breath: differs/ })).toContainText('out 9');
   await choose(page, 'with', 'another answer where schools differ');
   await find(page, 'answer', 'downwards', 'Counts are called: downwards');
-  await expect(found).toContainText(/passages? (is|are)/);
+  await expect(found).toContainText('differ');
   await find(page, 'answer', '6 hours', 'After a meal, forceful strokes wait: 6 hours');
-  await expect(found).toHaveText('Nothing is breathed otherwise.');
+  await expect(found).toHaveText('Every passage is the same.');
   await choose(page, 'with', 'another student, fitted to them');
   await find(page, 'student', 'pell', 'Old Pell Ardwick');
   const theirs = page.getByRole('region', { name: 'Old Pell Ardwick' });
@@ -170,6 +178,10 @@ test('a session is compared with another school, another student, what was done 
   await expect(page.getByRole('radio', { name: 'Passage' })).toBeChecked();
   await page.reload();
   await expect(theirs).toBeVisible();
+  await choose(page, 'with', 'what was done');
+  await page.getByRole('combobox', { name: 'sitting' }).click();
+  await page.getByRole('option').first().click();
+  await expect(found).toBeVisible();
 });
 
 test('a session is fitted to another student, each change with its reason', async ({ signedIn: page }) => {

@@ -43,7 +43,7 @@ test("a student's trends are drawn; a sitting stands against its plan, and a cor
   await page.locator('tbody tr', { hasText: 'Tight chest' }).getByRole('link').click();
   for (const side of ['Planned', 'Done'])
     await expect(page.getByRole('region', { name: side }).locator('nv-score-staff')).toBeVisible();
-  await expect(page.getByText(/passages? (is|are) breathed otherwise/)).toBeVisible();
+  await expect(page.getByText(/passages? differs?\.$|Every passage is the same/)).toBeVisible();
   await tellEffort(page, 6);
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Before it was corrected' })).toBeVisible();

@@ -55,7 +55,7 @@ export function alternativesTo(
   return permittedFor(request, proposal.kind)
     .options.filter((option) => option.slot === slot)
     .flatMap((option) => swapped(request, proposal, option, passage) ?? [])
-    .sort(dearest);
+    .sort(cheapestFirst);
 }
 
 /**
@@ -73,11 +73,12 @@ export function whyNot(request: ComposeRequest, proposal: Proposal, technique: T
   if (!option) return { kind: 'not', reason: leftOut[0]?.reason ?? composeWords.options.tooLittleTime };
   const [swap] = passages
     .flatMap((passage) => swapped(request, proposal, option, passage) ?? [])
-    .sort(dearest);
+    .sort(cheapestFirst);
   return swap ? { kind: 'swap', swap } : { kind: 'not', reason: composeWords.compose.fitsInPlaceOfNone };
 }
 
-const dearest = (a: Swap, b: Swap): number => b.goalFit - a.goalFit || a.seconds - b.seconds;
+/** What costs least of the goal first; of those that cost as much, the shorter. */
+const cheapestFirst = (a: Swap, b: Swap): number => b.goalFit - a.goalFit || a.seconds - b.seconds;
 
 const lengthAt = ({ lengths, from }: Option, rounds: number): number => lengths[rounds - from] ?? Infinity;
 

@@ -101,16 +101,24 @@ describe('what was done, as a timeline', () => {
     expect(done.total).toBe(done.events.at(-1)?.to ?? millis(0));
   });
 
-  it('has strokes at the rate and for the turns that were done', () => {
-    const strokes = passageOf('kapalabhati', 'strokes', { id: 's', sets: 3, strokes: 30, rate: 60 });
-    const run = begin(sessionOf(strokes, stillness(30)));
-    const second = currentTake(run).timeline.events.find(
-      ({ kind, round }) => kind === 'strokes' && round === 2,
-    );
-    const done = doneOf(must(stopRun(run, millis((second?.to ?? 0) + 100))));
-    const rates = done.events.flatMap((event) => (event.strokes ? [event.strokes.rate] : []));
-    expect(rates).toEqual([60, 60]);
-  });
+  const stops: readonly {
+    readonly what: string;
+    readonly into: number;
+    readonly strokes: readonly number[];
+  }[] = [
+    { what: 'after the second set', into: 30.1, strokes: [30, 30] },
+    { what: 'within the second set', into: 10.1, strokes: [30, 11] },
+  ];
+  for (const { what, into, strokes } of stops)
+    it(`has the strokes that were done, stopped ${what}`, () => {
+      const passage = passageOf('kapalabhati', 'strokes', { id: 's', sets: 3, strokes: 30, rate: 60 });
+      const run = begin(sessionOf(passage, stillness(30)));
+      const { events } = currentTake(run).timeline;
+      const second = events.find(({ kind, round }) => kind === 'strokes' && round === 2);
+      const done = doneOf(must(stopRun(run, millis((second?.from ?? 0) + into * 1000))));
+      expect(done.events.flatMap((event) => event.strokes?.number ?? [])).toEqual([...strokes]);
+      expect(done.events.at(-1)?.kind).toBe('strokes');
+    });
 });
 
 describe('passages that are breathed otherwise', () => {

@@ -14,8 +14,8 @@ export interface LedSession {
 
 /**
  * What was really done, as a timeline beside the planned one: passages that were begun, with the rounds that were done, the
- * counts they were led with, open holds and natural breathing as long as they were. Pauses are left out, and so is the breath
- * in which it was stopped.
+ * counts they were led with, open holds and natural breathing as long as they were, and the strokes that were done. Pauses are
+ * left out, and so is the counted breath in which it was stopped.
  */
 export function doneTimeline(
   { session, hand, conventions }: LedSession,
@@ -31,7 +31,19 @@ export function doneTimeline(
   const plan = { changes, from: null, open: 'expected' } as const;
   const timeline = compileSession({ ...session, passages }, { hand }, conventions, plan);
   if (record.outcome === 'finished') return timeline;
-  return cutAt(timeline, endedAt({ passages: done.map(({ told }) => told) }, timeline));
+  return cutAt(
+    timeline,
+    stoppedAt(
+      done.map(({ told }) => told),
+      timeline,
+    ),
+  );
+}
+
+/** Where what was done ends: with the last stroke, or with the last breath that was whole. */
+function stoppedAt(passages: readonly PassageRecord[], timeline: Timeline): Millis {
+  const strokes = timeline.events.findLast(({ kind }) => kind === 'strokes');
+  return passages.at(-1)?.kind === 'strokes' && strokes ? strokes.to : endedAt({ passages }, timeline);
 }
 
 /** Natural breathing and minutes at one's own pace, as long as they were. */
@@ -48,7 +60,7 @@ function changesOf({ id }: Passage, told: PassageRecord, planned: Timeline): Liv
     case 'natural':
       return [];
     case 'strokes': {
-      const turns = told.turns.map(({ planned: strokes, rate }, index) => ({
+      const turns = told.turns.map(({ done: strokes, rate }, index) => ({
         strokes,
         rate,
         turn: index + 1,

@@ -15,6 +15,8 @@ export const benchWords = inLanguage({
     which: { version: 'saved until', school: 'answer', student: 'student', sitting: 'sitting' },
     asItIs: 'As it is now',
     chooseOne: 'Choose what to compare it with.',
+    changedForThem: 'Changed for them:',
+    change: (what: Value, reason: Value) => `${what}. ${reason}`,
     nothingThere: {
       version: 'There is no earlier version: the session has not been changed since it was made.',
       school: 'There is no other answer.',

@@ -17,7 +17,6 @@ export const composeWords = inLanguage({
     pressAPassage: 'Press a passage to see why it is there, and what could stand in its place.',
     putInPlaceOf: (technique: Value, other: Value) => `${technique} stands in place of ${other} now.`,
     undo: 'Undo',
-    failed: 'It could not be worked out. Reload the page and try again.',
   },
   proposalCard: {
     time: 'time',
@@ -31,16 +30,17 @@ export const composeWords = inLanguage({
     passagesOf: (proposal: Value) => `Passages of ${proposal}`,
     inItsPlace: 'In its place',
     nothingElse: 'Nothing else of its part of the session is for now.',
+    failed: 'It could not be worked out. Reload the page and try again.',
     workingOut: 'Working it out …',
-    besideTheFirst: 'Beside the first:',
+    besideTheFirst: 'Compared with the first:',
     without: 'without',
     with: 'with',
     otherNumbers: 'with other numbers',
     leftOutAndWhy: 'Left out, and why',
     whyNot: 'Why not …?',
     isInIt: (technique: Value) => `${technique} is in this session.`,
-    mayBePutIn: (technique: Value) =>
-      `${technique} could stand here: nothing speaks against it. The others were found to serve more.`,
+    mayBePutIn: (technique: Value, other: Value) =>
+      `Nothing speaks against ${technique}. It costs least in place of ${other}:`,
     putInPlaceOf: (technique: Value, other: Value) => `Put ${technique} in place of ${other}`,
     goalAsWell: 'serves the goal as well',
     goalChange: (percent: Value, more: boolean) =>

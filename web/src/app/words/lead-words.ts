@@ -23,6 +23,8 @@ export const leadWords = inLanguage({
     privateLink: 'Private link for practice at home',
     toTheStudent: (name: Value) => `To ${name}`,
     toTheLedger: 'To the Ledger',
+    suspended: 'Nothing is practised, at home either, until a clearance for this sign is on file.',
+    clearances: 'Health and clearances',
     notYet: 'What comes next is worked out once the server is back.',
     noStep: 'Nothing of it climbs a ladder.',
   },

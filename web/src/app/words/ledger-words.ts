@@ -141,8 +141,6 @@ export const ledgerWords = inLanguage({
   },
   feltFields: {
     before: (value: Value) => `before ${value}`,
-    beforeAfter: (name: Value, before: Value, after: Value) => `${name} ${before} → ${after}`,
-    untold: '–',
   },
   signPanel: {
     wasThereASign: 'Was there a sign?',

@@ -4,11 +4,11 @@ import { inLanguage, plural, type Value } from '@nuvrah/core';
 export const scoreWords = inLanguage({
   compared: {
     differs: (passage: Value) => `${passage}: differs`,
-    notThere: 'not there',
+    notThere: 'not in it',
     found: (passages: number) =>
       passages === 0
-        ? 'Nothing is breathed otherwise.'
-        : `${plural(passages, 'passage is', 'passages are')} breathed otherwise.`,
+        ? 'Every passage is the same.'
+        : `${plural(passages, 'passage differs', 'passages differ')}.`,
   },
   scoreRow: {
     differs: (passage: Value) => `${passage}, differs`,

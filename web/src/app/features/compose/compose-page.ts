@@ -154,7 +154,7 @@ export class ComposePage {
       },
       error: () => {
         this.progress.set(null);
-        this.sent.say(this.words.failed);
+        this.sent.say(composeWords.proposalCard.failed);
       },
     });
   }

@@ -27,11 +27,11 @@ describe('a proposal', () => {
   it('tells its figures, and what it has and has not beside the first', () => {
     const card = show(second, first);
     expect(card.text('dl')).toMatch(/time.*held.*most of capacity.*serves the goal\s*\d+ %/);
-    expect(card.text()).toContain('Beside the first:');
+    expect(card.text()).toContain('Compared with the first:');
     expect(card.page.querySelectorAll('.differs').length).toBeGreaterThan(0);
     card.set('proposal', first);
     card.set('first', null);
-    expect(card.text()).not.toContain('Beside the first:');
+    expect(card.text()).not.toContain('Compared with the first:');
     expect(card.page.querySelector('.differs')).toBeNull();
   });
 

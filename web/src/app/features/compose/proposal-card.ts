@@ -27,7 +27,7 @@ import {
   type Swap,
   type TechniqueId,
 } from '@nuvrah/core';
-import { concat, type Observable, of, switchMap } from 'rxjs';
+import { catchError, concat, type Observable, of, switchMap } from 'rxjs';
 import { AccountStore } from '../../api/account';
 import { ScoreRow, type RowLine } from '../../shared/score/score-row';
 import { Fold } from '../../ui/fold';
@@ -134,7 +134,10 @@ export class ProposalCard {
       : null;
   });
   /** What could stand in its place, with its price; null while it is worked out. */
-  protected readonly alternatives = computed(() => this.swaps()?.map((swap) => this.priced(swap)) ?? null);
+  protected readonly alternatives = computed(() => {
+    const swaps = this.swaps();
+    return swaps === null || swaps === FAILED ? swaps : swaps.map((swap) => this.priced(swap));
+  });
   private readonly swaps = answered(this.chosen, (id) =>
     this.composer.alternatives(this.request(), this.proposal(), id),
   );
@@ -155,13 +158,17 @@ export class ProposalCard {
   protected readonly answer = computed(() => {
     const [answer, sought] = [this.whyNot(), this.sought()];
     if (!answer || sought === '') return null;
+    if (answer === FAILED) return { said: this.words.failed, swap: null };
     switch (answer.kind) {
       case 'in-it':
         return { said: this.words.isInIt(this.nameOf(sought)), swap: null };
       case 'not':
         return { said: answer.reason, swap: null };
       case 'swap':
-        return { said: this.words.mayBePutIn(this.nameOf(sought)), swap: this.priced(answer.swap) };
+        return {
+          said: this.words.mayBePutIn(this.nameOf(sought), this.nameOf(answer.swap.inPlaceOf)),
+          swap: this.priced(answer.swap),
+        };
     }
   });
 
@@ -194,9 +201,21 @@ interface PricedSwap {
   readonly price: string;
 }
 
+/** The worker could not be had: its file did not come. */
+const FAILED = 'failed';
+
 /** What a worker answers to what is asked now; null while nothing is asked, and while it is worked out. */
-const answered = <Q, T>(question: Signal<Q | null>, ask: (asked: Q) => Observable<T>): Signal<T | null> =>
+const answered = <Q, T>(
+  question: Signal<Q | null>,
+  ask: (asked: Q) => Observable<T>,
+): Signal<T | typeof FAILED | null> =>
   toSignal(
-    toObservable(question).pipe(switchMap((now) => (now === null ? of(null) : concat(of(null), ask(now))))),
+    toObservable(question).pipe(
+      switchMap((now) =>
+        now === null
+          ? of(null)
+          : concat(of(null), ask(now).pipe(catchError(() => of<typeof FAILED>(FAILED)))),
+      ),
+    ),
     { initialValue: null },
   );

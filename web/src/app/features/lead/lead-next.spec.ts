@@ -47,6 +47,19 @@ describe('what comes next after a sitting', () => {
       expect(next.text('nv-ladder-start a')).not.toBe('');
     });
 
+  it('is nothing after an emergency sign, at home neither: a clearance comes first', () => {
+    const record = { ...done.record, signs: ['chest-pain'] } as never;
+    const next = show({ ...done, record }, [ladder]);
+    expect(next.text('.notice')).toContain('until a clearance for this sign is on file');
+    expect(next.text()).not.toContain('Next practice');
+    for (const home of ['Card to take home', 'Private link']) expect(next.text()).not.toContain(home);
+  });
+
+  it('names no day while a ladder is suspended', () => {
+    const next = show(done, [{ ...ladder, rule: { step: 'suspend', said: ['A sign.'] } }]);
+    expect(next.text()).not.toContain('Next practice');
+  });
+
   it('waits for the server where it does not have the record yet', () => {
     const next = show({ ...done, record: null }, [ladder]);
     expect(next.page.querySelector('nv-decision-panel')).toBeNull();

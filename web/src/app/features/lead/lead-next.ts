@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
 import { givenNameOf, type Sitting, type Student } from '@nuvrah/contract';
-import { dayInWords, isTechniqueId, nextPracticeDay, techniqueName } from '@nuvrah/core';
+import { dayInWords, isEmergencySign, isTechniqueId, nextPracticeDay, techniqueName } from '@nuvrah/core';
 import { AccountStore } from '../../api/account';
 import { Ladders } from '../../api/ladders';
 import { asked } from '../../api/loaded';
@@ -20,7 +20,14 @@ import { leadWords } from '../../words/lead-words';
   imports: [DecisionPanel, LadderStart, LoadingNote, MatButtonModule, MatIconModule, RouterLink],
   template: `
     <h2>{{ words.whatComesNext }}</h2>
-    @if (sitting().record) {
+    @if (emergency()) {
+      <p class="notice no">
+        {{ words.suspended }}
+        <a [routerLink]="['/students', student().id]" [queryParams]="{ tab: 'health' }">{{
+          words.clearances
+        }}</a>
+      </p>
+    } @else if (sitting().record) {
       <nv-loading-note [state]="ladders.state()" (retry)="ladders.again()" />
       @if (climbed(); as all) {
         @for (climb of all; track climb.ladder.id) {
@@ -29,7 +36,9 @@ import { leadWords } from '../../words/lead-words';
               <a [routerLink]="['/ladders', climb.ladder.id]">{{ climb.name }}</a>
             </h3>
             <nv-decision-panel [ladder]="climb.ladder" (decided)="ladders.again()" />
-            <p>{{ climb.next }}</p>
+            @if (climb.next; as next) {
+              <p>{{ next }}</p>
+            }
           </section>
         } @empty {
           <p>{{ words.noStep }} {{ words.noDayYet }}</p>
@@ -40,14 +49,16 @@ import { leadWords } from '../../words/lead-words';
       <p role="status">{{ words.notYet }}</p>
     }
     <div class="ways">
-      @if (sitting().sessionId; as session) {
-        <a matButton="outlined" [routerLink]="['/bench', session, 'card']">
-          <mat-icon svgIcon="print" aria-hidden="true" />{{ words.homeCard }}
+      @if (!emergency()) {
+        @if (sitting().sessionId; as session) {
+          <a matButton="outlined" [routerLink]="['/bench', session, 'card']">
+            <mat-icon svgIcon="print" aria-hidden="true" />{{ words.homeCard }}
+          </a>
+        }
+        <a matButton="outlined" [routerLink]="['/students', student().id]" [queryParams]="{ tab: 'home' }">
+          <mat-icon svgIcon="phone" aria-hidden="true" />{{ words.privateLink }}
         </a>
       }
-      <a matButton="outlined" [routerLink]="['/students', student().id]" [queryParams]="{ tab: 'home' }">
-        <mat-icon svgIcon="phone" aria-hidden="true" />{{ words.privateLink }}
-      </a>
       <a matButton="outlined" [routerLink]="['/students', student().id]">
         <mat-icon svgIcon="person" aria-hidden="true" />{{ words.toTheStudent(given()) }}
       </a>
@@ -81,6 +92,8 @@ export class LeadNext {
   private readonly account = inject(AccountStore).required();
   private readonly today = inject(ScreeningClock).today;
 
+  /** Whether nothing comes next, not at home either, before a clearance is on file. */
+  protected readonly emergency = computed(() => this.sitting().record?.signs.some(isEmergencySign) ?? false);
   protected readonly given = computed(() => givenNameOf(this.student().name));
   /** Asked anew when the record arrives: the step follows from it. */
   protected readonly ladders = asked(
@@ -99,7 +112,10 @@ export class LeadNext {
             ? techniqueName(ladder.technique, this.account.naming)
             : ladder.technique,
         ),
-        next: this.words.nextDay(dayInWords(nextPracticeDay(ladder.plan, this.today()))),
+        next:
+          ladder.rule.step === 'suspend'
+            ? null
+            : this.words.nextDay(dayInWords(nextPracticeDay(ladder.plan, this.today()))),
       }));
   });
 }

@@ -5,6 +5,7 @@ import { Router, RouterLink } from '@angular/router';
 import {
   CONVENTION_KEYS,
   CONVENTION_QUESTIONS,
+  describeFinding,
   momentInWords,
   refitSession,
   resolveConventions,
@@ -19,7 +20,7 @@ import { combineLatest, map, of, switchMap } from 'rxjs';
 import { AccountStore } from '../../api/account';
 import { asked, askedOnce } from '../../api/loaded';
 import { ScreeningClock } from '../../api/screening-clock';
-import { Sessions } from '../../api/sessions';
+import { handOf, Sessions } from '../../api/sessions';
 import { Sittings } from '../../api/sittings';
 import { Students } from '../../api/students';
 import { LoadingNote } from '../../shared/loading-note';
@@ -68,6 +69,13 @@ const ANSWER = '=';
     nv-search-select {
       flex: 0 1 30rem;
     }
+    .changes {
+      margin-bottom: 1rem;
+    }
+    ul {
+      margin: 0.25rem 0 0;
+      padding-left: 1.25rem;
+    }
   `,
 })
 export class ComparePage {
@@ -100,7 +108,7 @@ export class ComparePage {
 
   protected readonly kinds = this.words.kinds;
   protected readonly kind = computed((): Kind => KINDS.find((kind) => kind === this.with()) ?? 'version');
-  private readonly otherStudent = asked(
+  protected readonly otherStudent = asked(
     computed(() => (this.kind() === 'student' ? (this.which() ?? '') : '')),
     (id) => (id === '' ? of(null) : this.students.get(id)),
   );
@@ -111,7 +119,7 @@ export class ComparePage {
   });
   private readonly hand = computed((): Side => {
     const owner = this.page.value()?.owner;
-    return owner?.kind === 'student' ? owner.student.hand : 'right';
+    return owner ? handOf(owner).hand : 'right';
   });
   private readonly done = computed(() =>
     (this.page.value()?.sittings ?? []).filter(
@@ -154,6 +162,22 @@ export class ComparePage {
     const session = this.session();
     return session && this.sideOf(this.words.asItIs, session);
   });
+  /** The session as it would be for the other student. */
+  private readonly fitted = computed(() => {
+    const [session, student] = [this.session(), this.otherStudent.value()];
+    if (!session || student?.id !== this.chosen()) return null;
+    return { student, ...refitSession(screeningCaseOf(session, student, [], this.day())) };
+  });
+  /** What was changed for them and why, and what no change lifts. */
+  protected readonly changes = computed(() => {
+    const fitted = this.kind() === 'student' ? this.fitted() : null;
+    return fitted
+      ? [
+          ...fitted.changes.map(({ said, reason }) => this.words.change(said, reason)),
+          ...fitted.left.map(describeFinding),
+        ]
+      : [];
+  });
   protected readonly other = computed((): ComparedSide | null => {
     const [session, which] = [this.session(), this.chosen()];
     if (!session || which === '') return null;
@@ -169,10 +193,8 @@ export class ComparePage {
         return this.sideOf(label, { ...session, conventions });
       }
       case 'student': {
-        const student = this.otherStudent.value();
-        if (student?.id !== which) return null;
-        const fitted = refitSession(screeningCaseOf(session, student, [], this.day()));
-        return this.sideOf(label, fitted.session, student.hand);
+        const fitted = this.fitted();
+        return fitted && this.sideOf(label, fitted.session, fitted.student.hand);
       }
       case 'sitting': {
         const sitting = this.done().find(({ id }) => id === which);

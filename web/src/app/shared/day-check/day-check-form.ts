@@ -20,6 +20,7 @@ import { asksWhileUnsaved } from '../../ui/unsaved';
 import { Checks } from '../../ui/checks';
 import { Choice } from '../../ui/choice';
 import { NOT_KEPT } from '../offline-queue/words';
+import { FEELINGS } from '../sitting-record/felt-fields';
 import { NostrilTest, type Freer } from './nostril-test';
 import { dayWords } from '../../words/day-words';
 
@@ -62,12 +63,7 @@ const ROOM: Readonly<Partial<Record<TodayFact, string>>> = {
   'air-bad': dayWords.dayCheckForm.smokeBadAir,
 };
 
-const FEELINGS = [
-  { key: 'calm', label: dayWords.feelings.calm },
-  { key: 'alert', label: dayWords.feelings.alert },
-  { key: 'mood', label: dayWords.feelings.mood },
-] as const;
-type Feeling = (typeof FEELINGS)[number]['key'];
+type Feeling = (typeof FEELINGS)[number];
 
 /** What is true today, asked anew each time: nothing of yesterday is filled in. */
 @Component({
@@ -188,7 +184,7 @@ export class DayCheckForm {
   protected readonly freers = FREER;
   protected readonly asked = ASKED as Readonly<Record<TodayFact, string>>;
   protected readonly room = ROOM as Readonly<Record<TodayFact, string>>;
-  protected readonly feelings = FEELINGS;
+  protected readonly feelings = FEELINGS.map((key) => ({ key, label: dayWords.feelings[key] }));
   protected readonly lowest = LOW_MOOD;
 
   protected readonly meal = signal<Meal | null>(null);

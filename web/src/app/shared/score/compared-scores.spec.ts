@@ -18,15 +18,15 @@ describe('two sessions compared', () => {
     return new Shown(ComparedScores, { first: side('Now', session), second: side('Before', other) });
   };
 
-  it('are one where nothing is breathed otherwise', () => {
+  it('are the same where every passage is', () => {
     const page = show(session);
-    expect(page.text('header')).toContain('Nothing is breathed otherwise.');
+    expect(page.text('header')).toContain('Every passage is the same.');
     expect(page.page.querySelectorAll('.differs').length).toBe(0);
   });
 
   it('are marked where they differ, on both scores and in words', () => {
     const page = show(longer);
-    expect(page.text('header')).toContain('1 passage is breathed otherwise.');
+    expect(page.text('header')).toContain('1 passage differs.');
     expect(page.page.querySelectorAll('.block.differs').length).toBe(2);
     expect(page.text('tr.differs th')).toContain('differs');
     expect(page.text('tr.differs')).toMatch(/8 rounds.*16 rounds/);
@@ -47,6 +47,6 @@ describe('two sessions compared', () => {
 
   it('say what is only in one of them', () => {
     const page = show({ ...session, passages: session.passages.slice(0, 1) });
-    expect(page.text('tr.differs')).toContain('not there');
+    expect(page.text('tr.differs')).toContain('not in it');
   });
 });

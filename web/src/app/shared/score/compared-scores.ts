@@ -50,8 +50,7 @@ export interface ComparedSide {
           {{ side.label }} <span class="soft">{{ side.total }}</span>
         </h2>
         <nv-score-row
-          [rulers]="!small()"
-          [across]="small() ? 2 : 1"
+          [small]="small()"
           [timeline]="side.timeline"
           [window]="side.window"
           [lines]="side.passages"
@@ -96,7 +95,7 @@ export class ComparedScores {
   protected readonly score = scoreWords.breathScore;
   readonly first = input.required<ComparedSide>();
   readonly second = input.required<ComparedSide>();
-  /** At half the height, without numbers. */
+  /** At half the height, without rulers and numbers. */
   readonly small = input(false, { transform: booleanAttribute });
 
   private readonly naming = inject(AccountStore).required().naming;

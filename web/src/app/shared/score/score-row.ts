@@ -45,9 +45,9 @@ const ROOM_FOR_NAME = 48;
     <nv-score-staff
       [timeline]="timeline()"
       [window]="window()"
-      [width]="width() * across()"
-      [rulers]="rulers()"
-      [numbers]="across() === 1"
+      [width]="width() * (small() ? 2 : 1)"
+      [rulers]="!small()"
+      [numbers]="!small()"
     />
   `,
   styleUrl: './score-row.scss',
@@ -62,9 +62,8 @@ export class ScoreRow {
   readonly label = input.required<string>();
   /** Id of the passage that is looked at. */
   readonly chosen = input<string | null>(null);
-  readonly rulers = input(false, { transform: booleanAttribute });
-  /** The score is drawn for so many times its room, and so much lower; its numbers, too small to read, are left out then. */
-  readonly across = input(1);
+  /** At half the height, without rulers and numbers, which would be too small to read. */
+  readonly small = input(false, { transform: booleanAttribute });
   readonly choose = output<string>();
 
   protected readonly width = elementWidth();

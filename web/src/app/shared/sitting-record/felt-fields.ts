@@ -15,7 +15,8 @@ export const feltBefore = ({ led: { dayCheck } }: Pick<Sitting, 'led'>): Feeling
 export const feltOrNull = (felt: Feelings): Feelings | null =>
   Object.values(felt).every((value) => value === null) ? null : felt;
 
-const FEELINGS = ['calm', 'alert', 'mood'] as const;
+/** What is asked on a scale of 0 to 10, before and after. */
+export const FEELINGS = ['calm', 'alert', 'mood'] as const;
 
 /** How it feels afterwards, asked as it was before, with both side by side. */
 @Component({
