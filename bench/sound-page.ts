@@ -3,18 +3,30 @@
 import {
   compileSession,
   DEFAULT_CONVENTIONS,
+  DEFAULT_SOUND,
   millis,
   newSession,
   notesOf,
+  sayingsOf,
   type Note,
   type NoteKind,
+  type Saying,
   type Timeline,
 } from '../core/src/index.js';
 import { SoundScheduler } from '../web/src/app/shared/playback/sound-scheduler.js';
 import type { Stage } from '../web/src/app/shared/playback/stage.js';
-import { soundNote, type SoundingNote } from '../web/src/app/shared/playback/voice.js';
+import { sayOn } from '../web/src/app/shared/playback/spoken.js';
+import { soundNote, type SoundingNote } from '../web/src/app/shared/playback/tone.js';
 
 const RATE = 22_050;
+/** Longest recording of the voice's file, seconds. */
+const FILE_LENGTH = 200;
+/** The kinds of notes, and words. */
+type Heard = NoteKind | 'word';
+const HEARD = {
+  sound: { ...DEFAULT_SOUND, loudness: { voice: 1, tones: 1, ticks: 1 } },
+  naming: 'english',
+} as const;
 
 function tenMinutes(pace: number): Timeline {
   const session = newSession('Ten minutes', { counted: 'a', natural: 'b' });
@@ -34,10 +46,16 @@ function tenMinutes(pace: number): Timeline {
 class OfflineStage implements Stage {
   readonly audible = true;
   time = 0;
+  private readonly recordings: AudioBuffer;
   constructor(
     private readonly context: OfflineAudioContext,
-    private readonly kind: NoteKind,
-  ) {}
+    private readonly kind: Heard,
+  ) {
+    // A file in which every word is a tone from its first sample on: its onset can be seen.
+    this.recordings = context.createBuffer(1, FILE_LENGTH * RATE, RATE);
+    const samples = this.recordings.getChannelData(0);
+    for (let index = 0; index < samples.length; index++) samples[index] = 0.5 * Math.cos(index / 3);
+  }
   now(): number {
     return this.time;
   }
@@ -48,6 +66,14 @@ class OfflineStage implements Stage {
     return note.kind === this.kind
       ? soundNote(this.context, this.context.destination, note, at)
       : { cancel: () => undefined };
+  }
+  say(saying: Saying, at: number): SoundingNote {
+    return this.kind === 'word'
+      ? sayOn(this.context, this.context.destination, { samples: this.recordings, begins: 0 }, saying, at)
+      : { cancel: () => undefined };
+  }
+  setLoudness(): void {
+    // As loud as it is written.
   }
   close(): Promise<void> {
     return Promise.resolve();
@@ -69,18 +95,19 @@ function onsets(samples: Float32Array, loud: number): number[] {
   return found;
 }
 
-async function measure(kind: NoteKind, pace: number): Promise<number[]> {
+async function measure(kind: Heard, pace: number): Promise<number[]> {
   const timeline = tenMinutes(pace);
   const context = new OfflineAudioContext(1, RATE * (timeline.total / 1000 + 2), RATE);
   const stage = new OfflineStage(context, kind);
-  const scheduler = new SoundScheduler(stage, timeline, 0);
+  const scheduler = new SoundScheduler(stage, timeline, 0, HEARD);
   const steps = [0.2, 0.21, 1.2, 0.2, 0.05];
   for (let look = 0; stage.time < timeline.total / 1000 + 1; look++) {
     scheduler.lookAhead();
     stage.time += steps[look % steps.length] as number;
   }
   const samples = (await context.startRendering()).getChannelData(0);
-  const wanted = notesOf(timeline).filter((note) => note.kind === kind);
+  const all = kind === 'word' ? sayingsOf(timeline, HEARD.sound, HEARD.naming) : notesOf(timeline);
+  const wanted = all.filter((one) => kind === 'word' || one.kind === kind);
   const heard = onsets(samples, 0.004);
   if (heard.length !== wanted.length)
     throw new Error(`${kind}: ${heard.length} onsets for ${wanted.length} notes`);

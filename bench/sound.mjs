@@ -19,10 +19,14 @@ const { outputFiles } = await build({
 const page = await browser.newPage();
 await page.addScriptTag({ content: outputFiles[0].text });
 for (const pace of [1000, 833]) {
-  for (const kind of ['phase', 'tick']) {
+  for (const kind of ['phase', 'tick', 'word']) {
     const off = await page.evaluate(([what, at]) => window.measure(what, at), [kind, pace]);
     report(`${kind} onsets, pace ${pace} ms, ${off.length} in 10 minutes: median off`, ms(median(off)));
-    report(`${kind} onsets, pace ${pace} ms: worst off`, ms(Math.max(...off)), 'under 2 ms');
+    report(
+      `${kind} onsets, pace ${pace} ms: worst off`,
+      ms(Math.max(...off)),
+      kind === 'word' ? '3 ms' : 'under 2 ms',
+    );
   }
 }
 await page.close();

@@ -14,6 +14,7 @@ export const addresses = {
   account: get('/auth/account'),
   changePreferences: put('/auth/preferences'),
   changeWorkplace: put('/auth/workplace'),
+  changeSound: put('/auth/sound'),
   listVariants: get('/variants'),
   addVariant: post('/variants'),
   changeVariant: put('/variants/:id'),

@@ -1,6 +1,7 @@
 import { conventionsSchema, oneOf, sessionSchema, type Naming } from '@nuvrah/core';
 import { Type, type Static } from '@sinclair/typebox';
 import { leadRecordSchema } from './sitting-schemas.js';
+import { soundSchema } from './sound-schema.js';
 import {
   day,
   filledText,
@@ -51,6 +52,8 @@ export const homePracticeSchema = object({
   conventions: conventionsSchema,
   hand,
   naming: oneOf<Naming>(['plain', 'diacritic', 'english']),
+  /** As the instructor leads it; the phone may be louder or quieter. */
+  sound: soundSchema,
   /** Names of the instructor's variants that passages are made from. */
   variants: listOf(object({ id: uuid, name: Type.String() })),
   /** How far it may be changed while it is led: the most cycles of each passage by its id, and whether it may be eased. */

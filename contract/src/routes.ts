@@ -17,6 +17,7 @@ import {
   variantChangeSchema,
   workplaceSchema,
 } from './schemas.js';
+import { soundSchema } from './sound-schema.js';
 import {
   ledgerFilterSchema,
   ledgerPageSchema,
@@ -93,6 +94,12 @@ export const routes = {
   changeWorkplace: route(addresses.changeWorkplace, {
     summary: 'Where the instructor works: time zone, place on the earth, local emergency number',
     body: workplaceSchema,
+    answer: accountSchema,
+  }),
+
+  changeSound: route(addresses.changeSound, {
+    summary: 'How a session sounds: what is said aloud, and how loud it is',
+    body: soundSchema,
     answer: accountSchema,
   }),
 

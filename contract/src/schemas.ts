@@ -11,6 +11,7 @@ import {
 import { Type, type Static } from '@sinclair/typebox';
 import { day, filledText, listOf, moment, nullable, object, text, uuid, version } from './schema-parts.js';
 import { SHORTEST_PASSWORD } from './limits.js';
+import { soundSchema } from './sound-schema.js';
 
 // Accounts
 
@@ -48,6 +49,7 @@ export const accountSchema = object({
   timeZone: Type.String(),
   place: nullable(placeSchema),
   conventions: conventionsSchema,
+  sound: soundSchema,
 });
 export type Account = Static<typeof accountSchema>;
 

@@ -8,6 +8,7 @@ export * from './conventions/index.js';
 export * from './session/index.js';
 export * from './policy/index.js';
 export * from './timeline/index.js';
+export * from './voice/index.js';
 export * from './capacity/index.js';
 export * from './screening/index.js';
 export * from './ordering/index.js';

@@ -7,5 +7,6 @@ export * from './ladder-ics.js';
 export * from './sittings-csv.js';
 export * from './sittings-csv-read.js';
 export * from './timeline-vtt.js';
+export * from './timeline-sound.js';
 export * from './timeline-wav.js';
 export * from './rules-markdown.js';

@@ -1,6 +1,7 @@
 import {
   eventIndexAt,
   lastRound,
+  numberCalled,
   type PassageSpan,
   type Timeline,
   type TimelineEvent,
@@ -79,7 +80,7 @@ function countAt(event: TimelineEvent, at: number): Moment['count'] {
   if (event.strokes) return { now: ticksHeard(event, at), of: event.strokes.number as Counts };
   if (event.counts === null || event.counting === 'silent') return null;
   const heard = ticksHeard(event, at);
-  return { now: event.counting === 'down' ? Math.ceil(event.counts) - heard + 1 : heard, of: event.counts };
+  return { now: numberCalled(event, heard - 1), of: event.counts };
 }
 
 /** Where a hold stands with its locks: called just before they are set, set, or being released. */

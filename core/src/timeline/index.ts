@@ -6,7 +6,6 @@ export * from './holds.js';
 export { countsInForce, cyclesToLead, strokesInForce, turnsToLead } from './changes.js';
 export { beginsLastRound, lastRound, notesBetween, notesOf, type Note, type NoteKind } from './sounds.js';
 export * from './session-totals.js';
-export * from './cue-fit.js';
 export * from './instructions.js';
 export * from './passage-length.js';
 export * from './compare.js';

@@ -185,6 +185,10 @@ export interface LeadPlan {
 
 export const AS_WRITTEN: LeadPlan = { changes: [], from: null, open: 'expected' };
 
+/** The number that is called with a tick of an event: counts up or down, strokes always up. Ticks are numbered from 0. */
+export const numberCalled = ({ counting, counts, strokes }: TimelineEvent, tick: number): number =>
+  counting === 'down' && strokes === null ? Math.ceil(counts ?? 0) - tick : tick + 1;
+
 /** Index of the first event that ends after the moment: the one that covers it, if any does. */
 export function eventIndexFrom({ events }: Timeline, at: number): number {
   let low = 0;

@@ -12,4 +12,5 @@ export * from './side-words.js';
 export * from './technique-words.js';
 export * from './timeline-words.js';
 export * from './units-words.js';
+export * from './voice-words.js';
 export * from './waiting-words.js';

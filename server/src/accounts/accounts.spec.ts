@@ -1,4 +1,5 @@
 import { API_ROOT, routes } from '@nuvrah/contract';
+import { DEFAULT_SOUND } from '@nuvrah/core';
 import { instructorTable, webSessionTable } from '../db/entities.js';
 import { aStudent } from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
@@ -54,6 +55,17 @@ describe('accounts', () => {
     expect((await here.call(routes.account)).status).toBe(401);
     expect((await there.call(routes.account)).status).toBe(401);
     expect((await stranger.call(routes.account)).status).toBe(200);
+  });
+
+  it('keeps how sessions sound, as it was chosen last, and refuses what is none', async () => {
+    const { here, there } = await twoBrowsers(server);
+    expect((await here.must(routes.account)).sound).toEqual(DEFAULT_SOUND);
+    const quiet = { ...DEFAULT_SOUND, counts: ['exhale' as const], silentAfter: 3 };
+    expect((await here.must(routes.changeSound, { body: quiet })).sound).toEqual(quiet);
+    expect((await there.must(routes.account)).sound).toEqual(quiet);
+    const tooLoud = { ...quiet, loudness: { ...quiet.loudness, voice: 1.5 } };
+    expect((await here.call(routes.changeSound, { body: tooLoud })).status).toBe(422);
+    expect((await there.must(routes.account)).sound).toEqual(quiet);
   });
 
   it('changes the password, keeps this browser and puts every other one out', async () => {

@@ -1,6 +1,6 @@
 import { routes, type Account } from '@nuvrah/contract';
 import type { Request } from 'express';
-import { dayAt, type Day } from '@nuvrah/core';
+import { dayAt, DEFAULT_SOUND, type Day } from '@nuvrah/core';
 import { IANAZone } from 'luxon';
 import type { DataSource } from 'typeorm';
 import { instructorTable, type InstructorRow } from '../db/entities.js';
@@ -22,6 +22,7 @@ const toAccount = (row: InstructorRow): Account => ({
   timeZone: row.timeZone,
   place: row.place,
   conventions: row.conventions,
+  sound: row.sound ?? DEFAULT_SOUND,
 });
 
 /** The row of whoever is signed in. @throws RequestProblem (401) when the account is gone. */
@@ -76,6 +77,11 @@ export function implementAccounts(implement: Implement, source: DataSource): voi
       throw invalidRequest([{ pointer: '/timeZone', detail }]);
     }
     await source.getRepository(instructorTable).update({ id: store.instructorId }, body);
+    return toAccount(await instructorById(source, store.instructorId));
+  });
+
+  implement(routes.changeSound, async ({ store, body }) => {
+    await source.getRepository(instructorTable).update({ id: store.instructorId }, { sound: body });
     return toAccount(await instructorById(source, store.instructorId));
   });
 

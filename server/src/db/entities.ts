@@ -1,5 +1,5 @@
 import type { StoredVariant } from '@nuvrah/contract';
-import type { Conventions, Naming, Place, SessionJson } from '@nuvrah/core';
+import type { Conventions, Naming, Place, SessionJson, SoundChoice } from '@nuvrah/core';
 import { homePracticeTable, homeReportTable, shareLinkTable } from './home-tables.js';
 import { ladderTable, rungDecisionTable } from './ladder-tables.js';
 import { sittingCorrectionTable, sittingPassageTable, sittingTable } from './sitting-tables.js';
@@ -51,6 +51,8 @@ export interface InstructorRow {
   /** Where sunrise and sunset are looked up; null while it was not told. */
   readonly place: Place | null;
   readonly conventions: Conventions;
+  /** null while the instructor did not change it. */
+  readonly sound: SoundChoice | null;
   /** Counted up by triggers with every change of the students and of what their list shows. */
   readonly studentsRevision: string;
   readonly todayRevision: string;
@@ -127,6 +129,7 @@ export const instructorTable = table<InstructorRow>(
     emergencyNumber: named(text, 'emergency_number'),
     place: orNull(json),
     conventions: json,
+    sound: orNull(json),
     studentsRevision: { ...named({ type: 'bigint' }, 'students_revision'), default: 0 },
     todayRevision: { ...named({ type: 'bigint' }, 'today_revision'), default: 0 },
     createdAt,

@@ -13,6 +13,7 @@ import {
   beginRun,
   changesAllowed,
   daysBetween,
+  DEFAULT_SOUND,
   needsAdultAtHome,
   recordIsOf,
   reviewToGiveOut,
@@ -47,7 +48,7 @@ const withoutWords = (document: SessionJson): SessionJson => ({
 /** Keeps what is given to practise, once for as long as it does not change. */
 async function give(
   { store, link }: OpenLink,
-  practice: Omit<HomePractice, 'id' | 'naming' | 'allowed'>,
+  practice: Omit<HomePractice, 'id' | 'naming' | 'sound' | 'allowed'>,
   now: Date,
 ): Promise<string> {
   const last = await store.homePractices.first({ shareLinkId: link.id }, { givenAt: 'DESC', id: 'ASC' });
@@ -98,7 +99,14 @@ async function practiceOf(open: OpenLink, student: Student, now: Date): Promise<
   const allowed = changesAllowed(run, (changed) =>
     reviewToGiveOut(changed, student, session.overrulings, day),
   );
-  return { id: await give(open, practice, now), naming: instructor.naming, ...practice, allowed };
+  const { naming, sound } = instructor;
+  return {
+    id: await give(open, practice, now),
+    naming,
+    sound: sound ?? DEFAULT_SOUND,
+    ...practice,
+    allowed,
+  };
 }
 
 /** The newest ladder by which the session of a link climbs, where there is one. */

@@ -2,6 +2,7 @@ import { CorrectedRecords1795100000000 } from './1795100000000-corrected-records
 import { Corrections1793400000000 } from './1793400000000-corrections.js';
 import { CountsLed1793800000000 } from './1793800000000-counts-led.js';
 import { FeltAfter1795400000000 } from './1795400000000-felt-after.js';
+import { Sound1795500000000 } from './1795500000000-sound.js';
 import { FiledSessions1795000000000 } from './1795000000000-filed-sessions.js';
 import { FirstSlice1790000000000 } from './1790000000000-first-slice.js';
 import { KnowTheStudent1793000000000 } from './1793000000000-know-the-student.js';
@@ -35,4 +36,5 @@ export const migrations = [
   RuleNames1795200000000,
   MealGaps1795300000000,
   FeltAfter1795400000000,
+  Sound1795500000000,
 ];

@@ -1,5 +1,6 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { routes, type Account, type BodyOf } from '@nuvrah/contract';
+import type { SoundChoice } from '@nuvrah/core';
 import { map, of, tap, type Observable } from 'rxjs';
 import { Api } from './api';
 
@@ -45,6 +46,16 @@ export class AccountStore {
   /** Sets where the instructor works. */
   changeWorkplace(body: BodyOf<typeof routes.changeWorkplace>): Observable<Account> {
     return this.api.call(routes.changeWorkplace, { body }).pipe(tap((account) => this.current.set(account)));
+  }
+
+  /** Lets what is heard here sound otherwise from now on. */
+  hear(sound: SoundChoice): void {
+    this.current.update((account) => account && { ...account, sound });
+  }
+
+  /** Keeps how sessions sound. */
+  changeSound(sound: SoundChoice): Observable<void> {
+    return this.api.call(routes.changeSound, { body: sound }).pipe(map(() => undefined));
   }
 
   signOutEverywhere(): Observable<void> {

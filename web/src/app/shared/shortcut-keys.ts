@@ -24,6 +24,7 @@ export const SHORTCUT_KEYS = {
     ease: ['e'],
     oneMore: ['n'],
     finish: ['f'],
+    voice: ['v'],
     stop: ['Escape'],
   },
 } as const satisfies Readonly<Record<string, Readonly<Record<string, readonly string[]>>>>;

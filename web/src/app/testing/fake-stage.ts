@@ -1,6 +1,6 @@
-import type { Note } from '@nuvrah/core';
+import type { Loudness, Note, Saying } from '@nuvrah/core';
 import type { Stage } from '../shared/playback/stage';
-import type { SoundingNote } from '../shared/playback/voice';
+import type { SoundingNote } from '../shared/playback/tone';
 
 export interface Played {
   readonly note: Note;
@@ -9,9 +9,18 @@ export interface Played {
   cancelled: boolean;
 }
 
+export interface Said {
+  readonly saying: Saying;
+  /** Seconds on the stage's clock. */
+  readonly at: number;
+  cancelled: boolean;
+}
+
 /** A stage whose clock the spec moves. */
 export class FakeStage implements Stage {
   readonly played: Played[] = [];
+  readonly said: Said[] = [];
+  loudness: Loudness | null = null;
   time = 100;
   closed = false;
 
@@ -29,6 +38,16 @@ export class FakeStage implements Stage {
     const played: Played = { note, at, cancelled: false };
     if (this.audible) this.played.push(played);
     return { cancel: () => (played.cancelled = true) };
+  }
+
+  say(saying: Saying, at: number): SoundingNote {
+    const said: Said = { saying, at, cancelled: false };
+    if (this.audible) this.said.push(said);
+    return { cancel: () => (said.cancelled = true) };
+  }
+
+  setLoudness(loudness: Loudness): void {
+    this.loudness = loudness;
   }
 
   close(): Promise<void> {

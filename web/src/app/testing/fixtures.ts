@@ -14,6 +14,7 @@ import {
 } from '@nuvrah/contract';
 import {
   DEFAULT_CONVENTIONS,
+  DEFAULT_SOUND,
   newSession,
   type CountedPassage,
   type Session,
@@ -49,6 +50,7 @@ export const account: Account = {
   timeZone: 'Europe/London',
   place: null,
   conventions: DEFAULT_CONVENTIONS,
+  sound: DEFAULT_SOUND,
 };
 
 export const student: Student = {

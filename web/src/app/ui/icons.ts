@@ -39,6 +39,7 @@ import {
   mdiSwapHorizontal,
   mdiTrayArrowDown,
   mdiFilterVariant,
+  mdiVolumeHigh,
 } from '@mdi/js';
 
 /** Every icon that is used, by what it means here. An icon never stands without its word or a tooltip. */
@@ -47,6 +48,7 @@ export const ICONS = {
   students: mdiAccountGroupOutline,
   bench: mdiPencilRuler,
   lead: mdiPlayOutline,
+  sound: mdiVolumeHigh,
   ledger: mdiBookOpenVariantOutline,
   shelf: mdiBookshelf,
   signs: mdiAlertOctagonOutline,

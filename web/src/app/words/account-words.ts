@@ -4,6 +4,7 @@ import { inLanguage } from '@nuvrah/core';
 export const accountWords = inLanguage({
   sections: {
     look: 'Appearance',
+    sound: 'Voice and sound',
     work: 'Where you work',
     password: 'Password',
     audit: 'Audit trail',

@@ -295,7 +295,7 @@ export const benchWords = inLanguage({
     leaveToTone: 'leave it to the tone',
     sayInstead: (cue: Value) => `say “${cue}”`,
     takesTooLong: (name: Value, words: Value, seconds: Value, most: Value, times: Value, short: Value) =>
-      `${name}: “${words}” takes ${seconds} s of ${most} s, ${times} times: ${short}.`,
+      `${name}: “${words}” takes ${seconds} s of ${most} s${times === 1 ? '' : `, ${times} times`}: ${short}.`,
   },
   sayNote: {
     sayAloud: 'say aloud when it begins',

@@ -81,6 +81,8 @@ export const leadWords = inLanguage({
     easeDown: 'Ease down',
     oneMoreRound: 'One more round',
     lastRoundNow: 'Last round now',
+    voiceOff: 'Voice off',
+    voiceOn: 'Voice on',
   },
   leadScreen: {
     sayOnce: 'Say once',
@@ -89,6 +91,7 @@ export const leadWords = inLanguage({
     breatheNaturallyHandDown: 'Breathe naturally, hand down',
     then: (next: Value) => `then ${next}`,
     noSoundTheBrowser: 'No sound: the browser gives none. Lead by the picture.',
+    noVoice: 'No voice: it could not be loaded. Tones lead on.',
     thisScreenMayGo: 'This screen may go dark by itself.',
     strokesAMinute: (rate: Value) => `${rate} strokes a minute`,
     throatSound: 'throat sound',
@@ -112,7 +115,7 @@ export const leadWords = inLanguage({
     channel: (side: Value, what: Value) => `${side} ${what}`,
   },
   soundTrack: {
-    soundWav: 'Sound (WAV)',
+    sound: { mp3: 'Sound (MP3)', wav: 'Sound (WAV)' },
     captionsWebvtt: 'Captions (WebVTT)',
     neitherIsGivenOut: 'Neither is given out while something keeps this from being led.',
     soundTrack: 'sound track',
@@ -130,5 +133,7 @@ export const leadWords = inLanguage({
     lastRound: 'This round is the last.',
     oneRoundMore: 'One round more.',
     stopped: 'Stopped.',
+    voiceOff: 'The voice is off; tones go on.',
+    voiceOn: 'The voice is on.',
   },
 });

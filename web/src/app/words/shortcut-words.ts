@@ -36,6 +36,7 @@ export const shortcutWords = inLanguage({
     ease: 'ease down from the next round',
     oneMore: 'one more round',
     finish: 'finish after this round',
+    voice: 'turns the voice off and on; tones go on',
     stop: 'stop',
   },
   wheel: {

@@ -14,6 +14,7 @@ import { Choice } from '../../ui/choice';
 import { Fold } from '../../ui/fold';
 import { accountWords } from '../../words/account-words';
 import { AuditTrail } from './audit-trail';
+import { SoundSettings } from '../../shared/playback/sound-settings';
 import { WorkplaceForm } from './workplace-form';
 
 /** The account: where is worked, appearance, password, signing out, and what was decided. */
@@ -30,6 +31,7 @@ import { WorkplaceForm } from './workplace-form';
     MatInputModule,
     PageBar,
     ReactiveFormsModule,
+    SoundSettings,
     WorkplaceForm,
   ],
   templateUrl: './account-page.html',

@@ -46,19 +46,35 @@ import { DayCheckForm } from '../../shared/day-check/day-check-form';
 import { describeDay } from '../../shared/day-check/describe-day';
 import { ScoreStrip, type StripLine } from '../../shared/score/score-strip';
 import { Notices } from '../../ui/notices';
+import { describeLoudness, describeVoice } from '../../shared/playback/describe-sound';
+import { SoundSettings } from '../../shared/playback/sound-settings';
+import { SideSheet } from '../../ui/side-sheet';
+import { SideSheets } from '../../ui/side-sheets';
 import { leadWords } from '../../words/lead-words';
+import { soundWords } from '../../words/sound-words';
 
 /** Before leading: what will be done, what must be true first, and the button. */
 @Component({
   selector: 'nv-lead-ready',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DayCheckForm, FindingList, MatButtonModule, MatIconModule, RouterLink, ScoreStrip],
+  imports: [
+    DayCheckForm,
+    FindingList,
+    MatButtonModule,
+    MatIconModule,
+    RouterLink,
+    ScoreStrip,
+    SideSheet,
+    SoundSettings,
+  ],
   host: { '(document:keydown)': 'key($event)' },
   templateUrl: './lead-ready.html',
   styleUrl: './lead-ready.scss',
 })
 export class LeadReady {
   protected readonly words = leadWords.leadReady;
+  protected readonly soundWords = soundWords;
+  protected readonly sheets = inject(SideSheets);
   readonly session = input.required<StoredSession>();
   readonly student = input.required<Student>();
   readonly busy = input.required<boolean>();
@@ -115,6 +131,8 @@ export class LeadReady {
     const total = this.timeline().total;
     return this.words.ends(formatClock(total), clockInWords(this.day().now + total));
   });
+  protected readonly voiceLine = computed(() => describeVoice(this.account.required().sound));
+  protected readonly loudnessLine = computed(() => describeLoudness(this.account.required().sound));
   protected readonly emergency = computed(() => {
     const { emergency } = this.student();
     return emergency && describeEmergency(emergency);

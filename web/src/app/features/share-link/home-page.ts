@@ -23,6 +23,8 @@ import {
 import { addressOf } from '../../api/api';
 import { asked } from '../../api/loaded';
 import { Fold } from '../../ui/fold';
+import { SoundPanel } from '../../shared/playback/sound-panel';
+import { soundWords } from '../../words/sound-words';
 import { LeadRunner, PATIENCE } from '../../shared/playback/lead-runner';
 import { LeadScreen } from '../../shared/playback/lead-screen';
 import { WakeLock } from '../../shared/playback/wake-lock';
@@ -54,6 +56,7 @@ import { homeWords } from '../../words/home-words';
     MatButtonModule,
     MatCheckboxModule,
     PracticeSteps,
+    SoundPanel,
     StopSigns,
   ],
   providers: [HomeRunner, { provide: LeadRunner, useExisting: HomeRunner }, OfflineCopy, WakeLock],
@@ -66,7 +69,8 @@ export class HomePage {
 
   private readonly homes = inject(HomeStore);
   private readonly queue = inject(OfflineQueue);
-  private readonly runner = inject(HomeRunner);
+  protected readonly soundWords = soundWords;
+  protected readonly runner = inject(HomeRunner);
   private readonly localNumber = inject(LocalNumber);
   protected readonly copy = inject(OfflineCopy);
 

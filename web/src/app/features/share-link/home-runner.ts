@@ -1,7 +1,9 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { HomePractice } from '@nuvrah/contract';
 import {
+  DEFAULT_SOUND,
   recordOfRounds,
+  type SoundChoice,
   type LeadRecord,
   type LeadRun,
   type LeadSetup,
@@ -28,6 +30,7 @@ export interface Practice {
 }
 
 const KEPT_AS = 'home.practice';
+const HEARD_AS = 'home.sound';
 
 const STOP_QUIETLY = homeWords.homeRunner.goOnAsPlanned;
 const NOT_AGREED = homeWords.homeRunner.thisWasNotAgreed;
@@ -49,10 +52,24 @@ export class HomeRunner extends LeadRunner {
   /** The practice that was begun here, until it is told. */
   readonly practice = this.begun.asReadonly();
 
+  private readonly chosen = signal(this.store.read<SoundChoice>(HEARD_AS));
+
+  /** How a practice sounds on this phone: as was chosen here, or as the instructor leads. */
+  soundOf(practice: HomePractice | null): SoundChoice {
+    // A practice that an earlier version kept on the phone says nothing of it.
+    return this.chosen() ?? (practice as Partial<HomePractice> | null)?.sound ?? DEFAULT_SOUND;
+  }
+
+  /** Chooses how it sounds on this phone, from now on. */
+  hear(sound: SoundChoice): void {
+    this.chosen.set(sound);
+    this.store.write(HEARD_AS, sound);
+  }
+
   override readonly about = computed((): LeadAbout => {
     const practice = this.practised();
     const variants = new Map((practice?.variants ?? []).map(({ id, name }) => [id, name]));
-    return { naming: practice?.naming ?? 'plain', variants, cares: [] };
+    return { naming: practice?.naming ?? 'plain', sound: this.soundOf(practice), variants, cares: [] };
   });
 
   async start(token: string, practice: HomePractice): Promise<void> {

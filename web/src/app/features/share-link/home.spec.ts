@@ -1,7 +1,7 @@
 import type { HttpTestingController } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { API_ROOT, type Home, type HomeReport, type HomePractice } from '@nuvrah/contract';
-import { DEFAULT_CONVENTIONS, newSession, type SessionJson, day } from '@nuvrah/core';
+import { DEFAULT_CONVENTIONS, DEFAULT_SOUND, newSession, type SessionJson, day } from '@nuvrah/core';
 import { configure, ids } from '../../testing/fixtures';
 import { Shown } from '../../testing/shown';
 import { practisedOf } from '../../shared/practice/practised';
@@ -17,6 +17,7 @@ const home: Home = {
   emergencyNumber: '112',
   expiresOn: day('2026-06-01'),
   practice: {
+    sound: DEFAULT_SOUND,
     id: ids.session,
     version: 1,
     session: newSession('Practice', ids) as unknown as SessionJson,

@@ -97,7 +97,12 @@ export class RoundPlayer {
     // Stopped while the sound was being opened.
     if (this.position() === null) return void stage.close();
     this.stage = stage;
-    const scheduler = new SoundScheduler(stage, timeline, stage.now() + LEAD_IN - window.from / 1000);
+    const scheduler = new SoundScheduler(
+      stage,
+      timeline,
+      stage.now() + LEAD_IN - window.from / 1000,
+      this.account.required(),
+    );
     this.scheduler = scheduler;
     scheduler.skipTo(window.from);
     this.looking = interval(LOOK_EVERY).subscribe(() => scheduler.lookAhead());

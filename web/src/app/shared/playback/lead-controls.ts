@@ -39,7 +39,10 @@ export interface TapWait {
           <small>{{ control.refused() === null ? keyOf(control.shortcut) : words.notHere }}</small>
         </button>
       }
-      <button type="button" class="signs" (click)="showSigns()">{{ words.signs }} <small>S</small></button>
+      <button type="button" class="less" (click)="store.turnVoice()">
+        {{ store.voiceOff() ? words.voiceOn : words.voiceOff }} <small>{{ keyOf('voice') }}</small>
+      </button>
+      <button type="button" class="less" (click)="showSigns()">{{ words.signs }} <small>S</small></button>
       <button type="button" class="stop" (click)="store.stop()">
         {{ words.stop }} <small>{{ words.esc }}</small>
       </button>
@@ -87,7 +90,7 @@ export interface TapWait {
     .tap small {
       color: var(--ground);
     }
-    .signs {
+    .less {
       flex: 0.7 1 6rem;
     }
     .stop {
@@ -110,7 +113,7 @@ export interface TapWait {
         gap: 0.5rem;
       }
       button,
-      .signs {
+      .less {
         flex: 1 1 30%;
         min-height: 3rem;
         font-size: 1rem;
@@ -176,6 +179,7 @@ export class LeadControls {
     if (tap && (shortcut === 'tap' || (tap.open && event.key === ' '))) this.store.tap();
     else if (shortcut === 'pause') this.store.pauseOrResume();
     else if (shortcut === 'stop') this.store.stop();
+    else if (shortcut === 'voice') this.store.turnVoice();
     else this.controls.find((control) => control.shortcut === shortcut)?.run();
   }
 }

@@ -1,4 +1,4 @@
-import { computed, DestroyRef, inject, Injectable, signal, type Signal } from '@angular/core';
+import { computed, DestroyRef, effect, inject, Injectable, signal, type Signal } from '@angular/core';
 import {
   beginRun,
   currentTake,
@@ -21,6 +21,7 @@ import {
   type Millis,
   type Naming,
   type SignId,
+  type SoundChoice,
   type Timeline,
   failure,
   eventIndexAt,
@@ -35,7 +36,8 @@ import {
   timeout,
   catchError,
 } from 'rxjs';
-import { LOOK_EVERY, SoundScheduler } from './sound-scheduler';
+import { LOOK_EVERY, SoundScheduler, type Heard } from './sound-scheduler';
+import { VoiceRecordings } from './recordings';
 import { Stages, type Stage } from './stage';
 import { WakeLock } from './wake-lock';
 import { NOW } from '../../api/now';
@@ -57,6 +59,8 @@ const roundAt = (timeline: Timeline, at: Millis): string => {
 /** What the picture shows of a leading beyond its run. */
 export interface LeadAbout {
   readonly naming: Naming;
+  /** How it sounds. */
+  readonly sound: SoundChoice;
   /** Names of the instructor's own variants, by id. */
   readonly variants: ReadonlyMap<string, string>;
   /** Rules of cares that are said once, as their passage begins; of the whole session as the first does. */
@@ -89,6 +93,22 @@ export abstract class LeadRunner {
 
   abstract readonly about: Signal<LeadAbout>;
 
+  private readonly hushed = signal(false);
+  /** True while the voice is turned off; tones go on. */
+  readonly voiceOff = this.hushed.asReadonly();
+  private readonly sound = computed(() => this.about().sound);
+  private readonly naming = computed(() => this.about().naming);
+  private readonly heard = computed((): Heard => {
+    const sound = this.sound();
+    const loudness = this.hushed() ? { ...sound.loudness, voice: 0 } : sound.loudness;
+    return { sound: { ...sound, loudness }, naming: this.naming() };
+  });
+  private readonly recordings = inject(VoiceRecordings);
+  /** Whether a voice is wanted that could not be loaded: tones lead alone. */
+  readonly voiceMissing = computed(
+    () => this.recordings.state() === 'failed' && this.heard().sound.loudness.voice > 0,
+  );
+
   readonly timeline = computed<Timeline | null>(() => {
     const run = this.current();
     return run && currentTake(run).timeline;
@@ -100,6 +120,7 @@ export abstract class LeadRunner {
 
   constructor() {
     inject(DestroyRef).onDestroy(() => this.hush());
+    effect(() => this.scheduler?.hear(this.heard()));
   }
 
   /** Keeps where it stands, so that a reload, or a page that crashes, loses at most a second. */
@@ -176,6 +197,12 @@ export abstract class LeadRunner {
     if (this.apply(this.allowed(this.oneRoundMore), leadWords.leadRunner.oneRoundMore)) this.followRun();
   }
 
+  /** Turns the voice off, or on again. */
+  turnVoice(): void {
+    this.hushed.update((off) => !off);
+    this.said.set(this.hushed() ? leadWords.leadRunner.voiceOff : leadWords.leadRunner.voiceOn);
+  }
+
   /** Ends what waits for a tap: an open hold, a rest after strokes, a turn of strokes. */
   tap(): void {
     if (this.apply((run) => tapRun(run, this.at()), null)) this.followRun();
@@ -243,7 +270,7 @@ export abstract class LeadRunner {
   private playTake(): void {
     const timeline = this.timeline();
     if (!this.stage || !timeline) return;
-    const scheduler = new SoundScheduler(this.stage, timeline, this.stage.now() + LEAD_IN);
+    const scheduler = new SoundScheduler(this.stage, timeline, this.stage.now() + LEAD_IN, this.heard());
     this.scheduler = scheduler;
     scheduler.lookAhead();
     this.keep();

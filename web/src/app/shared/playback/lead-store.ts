@@ -40,11 +40,11 @@ export class LeadStore extends LeadRunner {
   readonly sitting = this.kept.asReadonly();
 
   override readonly about = computed((): LeadAbout => {
-    const { naming } = this.account.required();
+    const { naming, sound } = this.account.required();
     const led = this.kept()?.led;
     const variants = new Map((led?.variants ?? []).map(({ id, document }) => [id, document.name]));
     const cares = (led?.findings ?? []).filter(({ level }) => level === 'care');
-    return { naming, variants, cares };
+    return { naming, sound, variants, cares };
   });
 
   /** Asks the server whether this may be led, and puts the sitting on record as begun. */

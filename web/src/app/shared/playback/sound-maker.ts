@@ -1,20 +1,41 @@
-import { Injectable } from '@angular/core';
-import type { Timeline } from '@nuvrah/core';
-import type { Observable } from 'rxjs';
+import { inject, Injectable } from '@angular/core';
+import { TRACK_RATE, type Timeline, type TrackSound } from '@nuvrah/core';
+import { from, switchMap, type Observable } from 'rxjs';
 import { runInWorker } from '../../api/run-in-worker';
+import { VoiceRecordings } from './recordings';
+import type { Heard } from './sound-scheduler';
+
+export type TrackFormat = 'wav' | 'mp3';
+
+/** What the worker is asked for. */
+export interface TrackWanted {
+  readonly format: TrackFormat;
+  readonly timeline: Timeline;
+  readonly track: TrackSound;
+}
 
 export type SoundMessage =
   /** 0 to 1. */
   | { readonly kind: 'progress'; readonly done: number }
   | { readonly kind: 'done'; readonly bytes: ArrayBuffer };
 
-/** Renders the sound of a session in a worker. Unsubscribing ends the work. */
+/** Renders the sound of a session, its voice included, in a worker. Unsubscribing ends the work. */
 @Injectable({ providedIn: 'root' })
 export class SoundMaker {
-  render(timeline: Timeline): Observable<SoundMessage> {
-    return runInWorker(
-      () => new Worker(new URL('./sound-track.worker', import.meta.url), { type: 'module' }),
-      timeline,
+  private readonly recordings = inject(VoiceRecordings);
+
+  /** Fails where the voice is wanted and cannot be loaded. */
+  render(timeline: Timeline, { sound, naming }: Heard, format: TrackFormat): Observable<SoundMessage> {
+    const wanted = sound.loudness.voice > 0 && (sound.cues || sound.counts.length > 0);
+    const voice = wanted ? this.recordings.samplesAt(TRACK_RATE) : Promise.resolve(null);
+    return from(voice).pipe(
+      switchMap((samples) => {
+        const work: TrackWanted = { format, timeline, track: { sound, naming, voice: samples } };
+        return runInWorker<SoundMessage>(
+          () => new Worker(new URL('./sound-track.worker', import.meta.url), { type: 'module' }),
+          work,
+        );
+      }),
     );
   }
 }

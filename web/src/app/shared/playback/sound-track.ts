@@ -4,8 +4,10 @@ import { timelineToVtt, type Timeline } from '@nuvrah/core';
 import { Subscription } from 'rxjs';
 import { AccountStore } from '../../api/account';
 import { saveFile } from '../../ui/save-file';
-import { SoundMaker } from './sound-maker';
+import { SoundMaker, type TrackFormat } from './sound-maker';
 import { leadWords } from '../../words/lead-words';
+
+const FILE_TYPES: Readonly<Record<TrackFormat, string>> = { mp3: 'audio/mpeg', wav: 'audio/wav' };
 
 /** The session as sound for practice at home, and what is said in it as captions; rendered in a worker. */
 @Component({
@@ -14,14 +16,16 @@ import { leadWords } from '../../words/lead-words';
   imports: [MatButtonModule],
   template: `
     <div class="ways">
-      <button
-        matButton
-        type="button"
-        [disabled]="progress() !== null || held().length > 0"
-        (click)="render()"
-      >
-        {{ words.soundWav }}
-      </button>
+      @for (format of formats; track format) {
+        <button
+          matButton
+          type="button"
+          [disabled]="progress() !== null || held().length > 0"
+          (click)="render(format)"
+        >
+          {{ words.sound[format] }}
+        </button>
+      }
       <button matButton type="button" [disabled]="held().length > 0" (click)="captions()">
         {{ words.captionsWebvtt }}
       </button>
@@ -65,6 +69,7 @@ export class SoundTrack {
 
   private readonly account = inject(AccountStore);
   private readonly maker = inject(SoundMaker);
+  protected readonly formats = ['mp3', 'wav'] as const;
   protected readonly progress = signal<number | null>(null);
   protected readonly failed = signal(false);
   private work = new Subscription();
@@ -73,15 +78,15 @@ export class SoundTrack {
     inject(DestroyRef).onDestroy(() => this.cancel());
   }
 
-  protected render(): void {
+  protected render(format: TrackFormat): void {
     this.failed.set(false);
     this.progress.set(0);
     const name = this.name();
-    this.work = this.maker.render(this.timeline()).subscribe({
+    this.work = this.maker.render(this.timeline(), this.account.required(), format).subscribe({
       next: (message) => {
         if (message.kind === 'progress') return this.progress.set(message.done);
         this.progress.set(null);
-        saveFile(`${name}.wav`, 'audio/wav', message.bytes);
+        saveFile(`${name}.${format}`, FILE_TYPES[format], message.bytes);
       },
       error: () => {
         this.progress.set(null);

@@ -1,5 +1,6 @@
 import { TestBed } from '@angular/core/testing';
-import { millis, seconds, type Note } from '@nuvrah/core';
+import { millis, seconds, splice, type Note, type Saying } from '@nuvrah/core';
+import { VoiceRecordings } from './recordings';
 import { Stages, type Stage } from './stage';
 
 const note: Note = { kind: 'phase', at: millis(0), pitch: 440, length: seconds(0.1), level: 0.1, pan: 0 };
@@ -12,6 +13,19 @@ describe('the stage', () => {
     expect(stage.audible).toBeTrue();
     expect(stage.heard()).toBeLessThanOrEqual(stage.now());
     stage.play(note, stage.now()).cancel();
+    await stage.close();
+  });
+
+  it('says nothing that comes too late to be true', async () => {
+    await TestBed.inject(VoiceRecordings).load();
+    const stage = await open();
+    const started = spyOn(AudioBufferSourceNode.prototype, 'start').and.callThrough();
+    const clips = splice('Inhale left')?.clips ?? null;
+    const saying: Saying = { kind: 'cue', at: millis(0), until: millis(700), words: 'Inhale left', clips };
+    stage.say(saying, stage.now() - 1).cancel();
+    expect(started).not.toHaveBeenCalled();
+    stage.say(saying, stage.now() + 1).cancel();
+    expect(started).toHaveBeenCalledTimes(1);
     await stage.close();
   });
 

@@ -1,6 +1,8 @@
-import { Injectable } from '@angular/core';
-import type { Note } from '@nuvrah/core';
-import { soundNote, type SoundingNote } from './voice';
+import { inject, Injectable } from '@angular/core';
+import { loudnessOf, type Loudness, type Note, type Saying } from '@nuvrah/core';
+import { VoiceRecordings, type Recordings } from './recordings';
+import { sayOn } from './spoken';
+import { soundNote, type SoundingNote } from './tone';
 
 /** Where a session is led: one clock for sound and picture, and a way to be heard. Seconds, from any beginning. */
 export interface Stage {
@@ -12,23 +14,33 @@ export interface Stage {
   heard(): number;
   /** Schedules a note; a moment already past is sounded at once. */
   play(note: Note, at: number): SoundingNote;
+  /** Schedules something said, by the shipped voice; nothing where that is not there or lacks the words. */
+  say(saying: Saying, at: number): SoundingNote;
+  /** How loud it is from now on. */
+  setLoudness(loudness: Loudness): void;
   close(): Promise<void>;
 }
+
+/** Seconds by which a word may be late, after the page was busy for long: later it would run into the next. */
+const LATEST_WORD = 0.1;
 
 /** How long the browser is given to start its audio clock, milliseconds. */
 const PATIENCE = 1_500;
 
 @Injectable({ providedIn: 'root' })
 export class Stages {
+  private readonly recordings = inject(VoiceRecordings);
+
   /** Opens a stage, to be called by a press of a key or button; a silent one where audio does not start. */
   async open(): Promise<Stage> {
     try {
+      void this.recordings.load();
       const context = new AudioContext({ latencyHint: 'interactive' });
       const started = await Promise.race([
         context.resume().then(() => true),
         new Promise<false>((resolve) => setTimeout(() => resolve(false), PATIENCE)),
       ]);
-      if (started) return new AudioStage(context);
+      if (started) return new AudioStage(context, () => this.recordings.there);
       await context.close();
     } catch {
       // Neither device nor permission: the picture leads alone, and the view says so.
@@ -43,14 +55,24 @@ export class Stages {
  */
 class AudioStage implements Stage {
   private readonly output: GainNode;
+  private readonly parts: Readonly<Record<keyof Loudness, GainNode>>;
   /** Seconds that the audio clock stood still so far. */
   private stoodStill = 0;
   /** Since when it stands still, on the clock of the page in seconds; null while it runs. */
   private silentSince: number | null = null;
 
-  constructor(private readonly context: AudioContext) {
+  constructor(
+    private readonly context: AudioContext,
+    private readonly recordings: () => Recordings | null,
+  ) {
     this.output = context.createGain();
     this.output.connect(context.destination);
+    const part = (): GainNode => {
+      const gain = context.createGain();
+      gain.connect(this.output);
+      return gain;
+    };
+    this.parts = { voice: part(), tones: part(), ticks: part() };
     context.addEventListener('statechange', this.follow);
     document.addEventListener('visibilitychange', this.askAgain);
   }
@@ -70,8 +92,25 @@ class AudioStage implements Stage {
 
   play(note: Note, at: number): SoundingNote {
     if (!this.audible) return NOTHING_SOUNDS;
-    const { context } = this;
-    return soundNote(context, this.output, note, Math.max(at - this.stoodStill, context.currentTime));
+    return soundNote(this.context, this.parts[loudnessOf(note.kind)], note, this.onClock(at));
+  }
+
+  say(saying: Saying, at: number): SoundingNote {
+    const recordings = this.recordings();
+    const late = this.context.currentTime - (at - this.stoodStill);
+    if (!this.audible || !recordings || late > LATEST_WORD) return NOTHING_SOUNDS;
+    return sayOn(this.context, this.parts.voice, recordings, saying, this.onClock(at));
+  }
+
+  setLoudness(loudness: Loudness): void {
+    // A short slide, so that a change does not click.
+    for (const part of ['voice', 'tones', 'ticks'] as const)
+      this.parts[part].gain.setTargetAtTime(loudness[part], this.context.currentTime, 0.01);
+  }
+
+  /** A moment of the stage on the context's own clock; what is past is sounded at once. */
+  private onClock(at: number): number {
+    return Math.max(at - this.stoodStill, this.context.currentTime);
   }
 
   async close(): Promise<void> {
@@ -112,6 +151,14 @@ class SilentStage implements Stage {
 
   play(): SoundingNote {
     return NOTHING_SOUNDS;
+  }
+
+  say(): SoundingNote {
+    return NOTHING_SOUNDS;
+  }
+
+  setLoudness(): void {
+    // Nothing is loud.
   }
 
   close(): Promise<void> {

@@ -1,5 +1,5 @@
 import { millis, seconds, type Note } from '@nuvrah/core';
-import { soundNote } from './voice';
+import { soundNote } from './tone';
 
 const RATE = 48_000;
 const note = (at: number, pan = 0): Note => ({
@@ -22,7 +22,7 @@ const firstLoud = (samples: Float32Array, from = 0): number => {
   return index / RATE;
 };
 
-describe('the voice', () => {
+describe('a tone', () => {
   it('sounds a note within 2 ms of its moment', async () => {
     const left = (await render([note(250), note(1_000)], 2)).getChannelData(0);
     expect(Math.abs(firstLoud(left) - 0.25)).toBeLessThan(0.002);

@@ -1,15 +1,7 @@
 import { conventions, counted, sessionOf, stillness } from '../testing.js';
 import { pace } from '../units/index.js';
-import { compileSession, cuesTooLong, fitCues, timeToSay } from './index.js';
-
-describe('the time to say a cue', () => {
-  it('grows with its syllables, marks or none', () => {
-    expect(timeToSay('Inhale left')).toBe(1.1 as never);
-    expect(timeToSay('Hold full, chin lock')).toBe(1.3 as never);
-    expect(timeToSay('jālandhara')).toBe(timeToSay('jalandhara'));
-    expect(timeToSay('Exhale right')).toBeGreaterThan(timeToSay('Out'));
-  });
-});
+import { compileSession } from '../timeline/index.js';
+import { cuesTooLong, fitCues, timeToSay } from './index.js';
 
 describe('cue fit', () => {
   const timeline = (base: number, ms = 1000) =>

@@ -1,0 +1,178 @@
+import type { PhaseKind } from '../ratio/index.js';
+import { PHASE_KINDS } from '../ratio/index.js';
+import type { Naming } from '../technique/index.js';
+import {
+  beginsLastRound,
+  callLocksOff,
+  callLocksOn,
+  eventIndexFrom,
+  numberCalled,
+  type Timeline,
+  type TimelineEvent,
+} from '../timeline/index.js';
+import { millis, type Millis } from '../units/index.js';
+import { voiceWords } from '../words/index.js';
+import { splice, timeToSay, type SaidClip } from './lexicon.js';
+
+/** What of a session is counted aloud: phases, and each tenth stroke. */
+export type CountedAloud = PhaseKind | 'strokes';
+export const COUNTED_ALOUD: readonly CountedAloud[] = [...PHASE_KINDS, 'strokes'];
+
+/** How much the voice says. */
+export interface VoiceChoice {
+  /** Whether cues are said at all. */
+  readonly cues: boolean;
+  readonly counts: readonly CountedAloud[];
+  /** After so many rounds of a passage its rounds go on without words until the last; null: it says them all. */
+  readonly silentAfter: number | null;
+}
+
+export type SayingKind = 'cue' | 'count' | 'lock' | 'minute-to-go';
+
+/** Something said: its words are over before anything else is said. */
+export interface Saying {
+  readonly kind: SayingKind;
+  /** Onset of the first word, from the start of the timeline. */
+  readonly at: Millis;
+  readonly until: Millis;
+  readonly words: string;
+  /** The recordings of the shipped voice that say it, or null where it lacks a word. */
+  readonly clips: readonly SaidClip[] | null;
+}
+
+/** Words that have a moment of their own in an event, against the time there is for them. */
+export interface Call {
+  readonly kind: Exclude<SayingKind, 'count'>;
+  readonly at: Millis;
+  /** By when it must have been said. */
+  readonly before: Millis;
+  /** As it is said where there is time, and shorter; the last may be empty: a tone alone is left. */
+  readonly forms: readonly string[];
+}
+
+/** Quiet between two sayings at the least, milliseconds: words that touch are not understood. */
+const APART = 30;
+/** From this length on natural breathing is told its last minute, milliseconds. */
+const LONG_REST = 120_000;
+const MINUTE = 60_000;
+
+/** What is called in an event, in order: its cue, that the last minute begins, and its locks. */
+export function callsOf(timeline: Timeline, event: TimelineEvent, naming: Naming): readonly Call[] {
+  const { from, to, locks } = event;
+  const words = event.cue.spoken[naming];
+  const cue = locks ? (words.split(', ')[0] ?? '') : words;
+  const forms =
+    beginsLastRound(timeline, event) && event.ownPace === null ? withLastRound(cue) : shorter(cue);
+  const call = (kind: Call['kind'], at: Millis, before: Millis, said: readonly string[]): Call => ({
+    kind,
+    at,
+    before,
+    forms: said,
+  });
+  if (locks)
+    return [
+      call('cue', from, locks.on, forms),
+      call('lock', locks.on, locks.off, [...shorter(callLocksOn(locks.locks)), voiceWords.locksOn, '']),
+      call('lock', locks.off, to, [callLocksOff(locks.locks), voiceWords.locksOff, '']),
+    ];
+  if (event.kind === 'natural' && to - from >= LONG_REST && event.open === null) {
+    const lastMinute = millis(to - MINUTE);
+    return [
+      call('cue', from, lastMinute, forms),
+      call('minute-to-go', lastMinute, to, [voiceWords.minuteToGo, '']),
+    ];
+  }
+  return [call('cue', from, to, forms)];
+}
+
+/** Shorter forms of a cue, the longest first: without what follows a comma, its first two words, its first word, nothing. */
+function shorter(words: string): readonly string[] {
+  const [head = ''] = words.split(', ');
+  const parts = head.split(' ');
+  return [words, head, parts.slice(0, 2).join(' '), parts[0] ?? '', ''];
+}
+
+/** The phase comes first: it may not wait for the news that the round is the last. */
+const withLastRound = (cue: string): readonly string[] => [
+  `${cue}. ${voiceWords.lastRound}`,
+  ...shorter(cue),
+];
+
+/** The longest form of a call that is over in time; empty where only a tone is left. */
+export const fitted = ({ at, before, forms }: Call): string =>
+  forms.find((words) => words === '' || timeToSay(words) * 1000 + APART <= before - at) ?? '';
+
+/**
+ * What is said in [from, to) of a timeline, in order: the cues and calls as they fit, and the counts between them. Nothing runs
+ * into the next: a word that would is left out, and where numbers are longer than a count every second, fifth or tenth is called.
+ */
+export function sayingsBetween(
+  timeline: Timeline,
+  choice: VoiceChoice,
+  naming: Naming,
+  from: Millis,
+  to: Millis,
+): readonly Saying[] {
+  const sayings: Saying[] = [];
+  for (let index = eventIndexFrom(timeline, from); index < timeline.events.length; index++) {
+    const event = timeline.events[index] as TimelineEvent;
+    if (event.from >= to) break;
+    for (const said of sayingsIn(timeline, event, choice, naming))
+      if (said.at >= from && said.at < to) sayings.push(said);
+  }
+  return sayings;
+}
+
+/** All that is said in a timeline. */
+export const sayingsOf = (timeline: Timeline, choice: VoiceChoice, naming: Naming): readonly Saying[] =>
+  sayingsBetween(timeline, choice, naming, millis(0), timeline.total);
+
+function sayingsIn(
+  timeline: Timeline,
+  event: TimelineEvent,
+  choice: VoiceChoice,
+  naming: Naming,
+): readonly Saying[] {
+  if (isSilenced(event, choice)) return [];
+  const called = choice.cues
+    ? callsOf(timeline, event, naming).flatMap((call) => say(call.kind, call.at, fitted(call)))
+    : [];
+  return [...called, ...countsIn(event, choice, called)].sort((a, b) => a.at - b.at);
+}
+
+/** Rounds that go on without words; the last one is told, and so is whatever is not a round. */
+const isSilenced = ({ section, round, lastRound }: TimelineEvent, { silentAfter }: VoiceChoice): boolean =>
+  silentAfter !== null && section === 'rounds' && !lastRound && (round ?? 0) > silentAfter;
+
+function say(kind: SayingKind, at: Millis, words: string): readonly Saying[] {
+  if (words === '') return [];
+  const clips = splice(words)?.clips ?? null;
+  return [{ kind, at, until: millis(at + Math.ceil(timeToSay(words) * 1000)), words, clips }];
+}
+
+/** How many counts lie between two that are called. */
+const STRIDES = [1, 2, 5, 10];
+
+/** The numbers called in an event beside what is said in it already. */
+function countsIn(event: TimelineEvent, choice: VoiceChoice, called: readonly Saying[]): readonly Saying[] {
+  const what = event.strokes ? 'strokes' : event.kind;
+  if (event.counting === 'silent' || !choice.counts.some((one) => one === what)) return [];
+  const numbers = event.ticks.flatMap((at, index) => {
+    const number = numberCalled(event, index);
+    return say('count', at, String(number)).map((saying) => ({ number, saying }));
+  });
+  const gap = (event.ticks[1] ?? event.to) - (event.ticks[0] ?? event.from);
+  const fits = (stride: number): boolean =>
+    numbers.every(
+      ({ number, saying: { at, until } }) => number % stride > 0 || until - at + APART <= gap * stride,
+    );
+  const stride = event.strokes ? 10 : (STRIDES.find(fits) ?? 10);
+  return numbers
+    .filter(({ number }) => number % stride === 0)
+    .map(({ saying }) => saying)
+    .filter(
+      ({ at, until }) =>
+        until + APART <= event.to &&
+        called.every((other) => at >= other.until + APART || until + APART <= other.at),
+    );
+}
