@@ -75,7 +75,7 @@ test('from a new student to a sitting on record', async ({ page }) => {
   await startLeading(page);
   await clock.untilRound('Round 1 of 3');
   await page.keyboard.press('e');
-  await expect(page.locator('.foot [role=status]')).toHaveText('Easier from the next round on.');
+  await expect(page.locator('.foot [role=status]')).toHaveText('From round 2 on: in 2 · hold 8 · out 4.');
   await clock.untilRound('Round 3 of 3');
   await expect(page.locator('header')).toContainText('in 2 · hold 8 · out 4');
   await clock.pass(300);

@@ -1,5 +1,5 @@
 // What journeys do with controls of the kit, by the words that people see.
-import type { Locator, Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 
 const pageOf = (within: Page | Locator): Page => ('page' in within ? within.page() : within);
 
@@ -27,6 +27,16 @@ export async function find(
 /** Opens what is folded away under this name. */
 export const unfold = (within: Page | Locator, name: string): Promise<void> =>
   within.getByRole('button', { name, exact: true, expanded: false }).click();
+
+/** Opens all that is folded away. */
+export async function unfoldAll(page: Page): Promise<void> {
+  const folded = page.locator('nv-fold mat-expansion-panel-header[aria-expanded=false]');
+  for (let left = await folded.count(); left > 0; left--) {
+    await folded.first().click();
+    // Pressed again before it is open it would close.
+    await expect(folded).toHaveCount(left - 1);
+  }
+}
 
 type File = Parameters<Locator['setInputFiles']>[0];
 

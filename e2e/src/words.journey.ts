@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './application.js';
 import { addressesOf, fits } from './addresses.js';
+import { unfoldAll } from './kit.js';
 
 const SIZES = [
   [768, 1024],
@@ -81,7 +82,7 @@ test('every word of every view is in a table, and words that are a third longer 
   for (const address of addresses) {
     await page.goto(address);
     await expect(page.getByText('⟦').first()).toBeVisible();
-    for (const fold of await page.locator('nv-fold [aria-expanded=false]').all()) await fold.click();
+    await unfoldAll(page);
     loose.push(...(await looseHere()).map((text) => `${address}: ${text}`));
     for (const [width, height] of SIZES) {
       await page.setViewportSize({ width, height });

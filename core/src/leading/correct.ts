@@ -2,7 +2,7 @@ import { cycleCounts } from '../ratio/index.js';
 import { LONGEST_SESSION_HOURS } from '../session/index.js';
 import { countsToSeconds, millis, secondsToMillis, type Millis, type Seconds } from '../units/index.js';
 import { isComplete, recordOfRounds, type LeadRecord, type PassageRecord } from './record.js';
-import type { LeadSetup } from './run.js';
+import type { LeadSetup } from './lead-run.js';
 
 type Counted = Extract<PassageRecord, { kind: 'counted' }>;
 type Strokes = Extract<PassageRecord, { kind: 'strokes' }>;

@@ -16,10 +16,10 @@ import {
   type Session,
   type StrokePassage,
 } from '../session/index.js';
-import { countsInForce, strokesInForce, type LiveChange } from '../timeline/index.js';
-import type { Day } from '../units/index.js';
+import { countsInForce, longerBy, strokesInForce, type LiveChange } from '../timeline/index.js';
+import { seconds, type Day } from '../units/index.js';
 import { recordOf } from './record.js';
-import { conventionsOfRun, currentTake, cyclesOfRun, perRoundOf, type LeadRun } from './run.js';
+import { conventionsOfRun, currentTake, cyclesOfRun, perRoundOf, type LeadRun } from './lead-run.js';
 
 /** The session as a run leads it by now: with the rounds that it comes to, and the counts and strokes as they were eased. */
 export const sessionAsLed = (run: LeadRun): Session => ({
@@ -28,19 +28,20 @@ export const sessionAsLed = (run: LeadRun): Session => ({
 });
 
 function passageAsLed(run: LeadRun, passage: Passage): Passage {
-  if (passage.kind === 'natural') return passage;
   const own = run.changes.filter(({ passageId }) => passageId === passage.id);
+  if (passage.kind === 'natural')
+    return { ...passage, length: seconds(passage.length + longerBy(passage.id, own) / 1000) };
   const cycles = cyclesOfRun(run, passage);
   if (passage.kind === 'strokes') {
     const sets = Math.max(1, Math.ceil(cycles / passage.turns.length));
-    const eased = own.findLast((change) => change.kind === 'ease-strokes');
-    return eased
+    const eased = own.findLast(({ kind }) => kind === 'ease-strokes' || kind === 'as-planned');
+    return eased?.kind === 'ease-strokes'
       ? { ...passage, sets, strokes: eased.strokes, rate: eased.rate, rateRamp: null }
       : { ...passage, sets };
   }
-  const eased = own.findLast((change) => change.kind === 'ease');
+  const eased = own.findLast(({ kind }) => kind === 'ease' || kind === 'as-planned');
   const longer = { ...passage, cycles };
-  return eased ? withFittedParts({ ...longer, ...eased.numbers, ramps: [] }) : longer;
+  return eased?.kind === 'ease' ? withFittedParts({ ...longer, ...eased.numbers, ramps: [] }) : longer;
 }
 
 /** A student while they are led: a sign that was noted on the way counts at once. Domain 9, stop sign today and emergency sign. */

@@ -16,7 +16,7 @@ import {
   type TimelineEvent,
 } from '../timeline/index.js';
 import { millis, millisToSeconds, type Millis, type Pace, type Seconds } from '../units/index.js';
-import { beginRun, conventionsOfRun, type LeadRun, type LeadSetup } from './run.js';
+import { beginRun, conventionsOfRun, type LeadRun, type LeadSetup } from './lead-run.js';
 
 /** What was really done of one passage. Cycles are whole breaths; rounds follow by convention. */
 export type PassageRecord =
@@ -158,7 +158,8 @@ export function recordOf(run: LeadRun): LeadRecord {
   return {
     outcome: run.state.kind === 'finished' ? 'finished' : 'stopped',
     led: millis(led),
-    pauses: run.takes.length - 1,
+    // Another take was begun by skipping to rest too.
+    pauses: run.takes.length - 1 - run.changes.filter(({ kind }) => kind === 'skip').length,
     signs: run.signs,
     takenBack: run.takenBack,
     passages,

@@ -16,8 +16,9 @@ import type { EventKind, LiveChange } from './timeline.js';
 function easedNumbers(passageId: string, cycle: number, changes: readonly LiveChange[]): Numbers | null {
   let numbers: Numbers | null = null;
   for (const change of changes) {
-    if (change.kind === 'ease' && change.passageId === passageId && change.fromCycle <= cycle)
-      numbers = change.numbers;
+    if (change.passageId !== passageId) continue;
+    if (change.kind === 'ease' && change.fromCycle <= cycle) numbers = change.numbers;
+    if (change.kind === 'as-planned' && change.fromCycle <= cycle) numbers = null;
   }
   return numbers;
 }
@@ -70,11 +71,24 @@ export function strokesInForce(
 ): { readonly strokes: number; readonly rate: number } {
   let now = { strokes, rate };
   for (const change of changes) {
-    if (change.kind === 'ease-strokes' && change.passageId === id && change.fromCycle <= turn)
+    if (change.passageId !== id) continue;
+    if (change.kind === 'ease-strokes' && change.fromCycle <= turn)
       now = { strokes: change.strokes, rate: change.rate };
+    if (change.kind === 'as-planned' && change.fromCycle <= turn) now = { strokes, rate };
   }
   return now;
 }
+
+/** Passages that are led no more, since rest was skipped to. */
+export const leftOutOf = (changes: readonly LiveChange[]): ReadonlySet<string> =>
+  new Set(changes.flatMap((change) => (change.kind === 'skip' ? change.leftOut : [])));
+
+/** By how much natural breathing was made longer. */
+export const longerBy = (passageId: string, changes: readonly LiveChange[]): number =>
+  changes.reduce(
+    (sum, change) => (change.kind === 'longer' && change.passageId === passageId ? sum + change.by : sum),
+    0,
+  );
 
 /** How long an event had lasted when a tap ended it, or null where none did. */
 export function endedAfter(

@@ -1,8 +1,8 @@
 import { resolveConventions, type Conventions } from '../conventions/index.js';
 import { NATURAL_PATIENCE, restNeededBeforeHold } from '../policy/index.js';
 import type { NaturalPassage, Passage, Session, Side } from '../session/index.js';
-import { secondsToMillis, seconds } from '../units/index.js';
-import { endedAfter } from './changes.js';
+import { millis, secondsToMillis, seconds } from '../units/index.js';
+import { endedAfter, leftOutOf, longerBy } from './changes.js';
 import { closingHand } from './fingers.js';
 import { ScoreWriter, type Stretch, type WriterMark, type WrittenPassage } from './score-writer.js';
 import { AS_WRITTEN, type LeadPlan, type ResumePoint, type Timeline } from './timeline.js';
@@ -32,12 +32,13 @@ export function compileSession(
 ): Timeline {
   const inForce = resolveConventions(conventions, session.conventions);
   const score = new ScoreWriter(closingHand(student.hand, inForce), inForce, plan);
+  const leftOut = leftOutOf(plan.changes);
   session.passages.forEach((passage, index) => {
     const from = plan.from;
-    if (from && index < from.passage) return;
+    if ((from && index < from.passage) || leftOut.has(passage.id)) return;
     const resumed = from && index === from.passage ? from : null;
     score.beginPassage();
-    const before = session.passages[index - 1];
+    const before = session.passages.slice(0, index).findLast(({ id }) => !leftOut.has(id));
     if (before && before.seat !== passage.seat && !resumed) writeSeatChange(score, index, session);
     writePassage(score, session, index, passage, resumed);
   });
@@ -157,7 +158,8 @@ function writeNatural(
   passage: NaturalPassage,
   resumed: ResumePoint | null,
 ): void {
-  const planned = resumed?.kind === 'rest' ? resumed.remaining : secondsToMillis(passage.length);
+  const written = resumed?.kind === 'rest' ? resumed.remaining : secondsToMillis(passage.length);
+  const planned = millis(written + longerBy(passage.id, score.plan.changes));
   const tapped = endedAfter(passage.id, 0, 'natural', score.plan.changes);
   const open = passage.untilTap
     ? {

@@ -157,7 +157,13 @@ export type LiveChange =
       readonly strokes: number;
       readonly rate: number;
     }
+  /** Back to what was planned, after easings. */
+  | { readonly kind: 'as-planned'; readonly passageId: string; readonly fromCycle: number }
   | { readonly kind: 'end-after'; readonly passageId: string; readonly cycle: number }
+  /** Natural breathing goes on longer. */
+  | { readonly kind: 'longer'; readonly passageId: string; readonly by: Millis }
+  /** The passage ends at once, and those that are left out are not led: rest comes next. */
+  | { readonly kind: 'skip'; readonly passageId: string; readonly leftOut: readonly string[] }
   /** A tap that ended an open stretch, a turn of strokes or natural breathing after so long. */
   | {
       readonly kind: 'ended';

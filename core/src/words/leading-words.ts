@@ -10,6 +10,9 @@ export const leadingWords = inLanguage({
       `${planned} rounds were planned, and half as many again is the most, repeats included: ${most}.`,
     countsAtLeast:
       'These counts are as easy as they go. If it is still too much, stop and breathe naturally.',
+    asPlannedAlready: 'This is as it was planned.',
+    atRestAlready: 'Rest is here, or comes next.',
+    noRestHere: 'There is no natural breathing here that could last longer.',
     nothingToEnd: 'There is nothing here that a tap ends.',
     restLasts: (ceil: Value) => `This rest lasts ${ceil} s more at the least.`,
   },

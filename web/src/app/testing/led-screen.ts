@@ -51,6 +51,13 @@ export class LedScreen {
     await this.fixture.whenStable();
   }
 
+  /** Another take began just now: so much later it is led. */
+  async later(seconds = 1): Promise<void> {
+    this.stage.time += seconds;
+    await frame();
+    await this.fixture.whenStable();
+  }
+
   text(selector: string): string {
     return this.page.querySelector(selector)?.textContent.replace(/\s+/g, ' ').trim() ?? '';
   }

@@ -74,6 +74,7 @@ export const leadWords = inLanguage({
     goOn: 'Go on',
     pause: 'Pause',
     notHere: 'not here',
+    nothingElse: 'Nothing else can be done here.',
     leading: 'Leading',
     signs: 'Signs',
     stop: 'Stop',
@@ -83,6 +84,26 @@ export const leadWords = inLanguage({
     lastRoundNow: 'Last round now',
     voiceOff: 'Voice off',
     voiceOn: 'Voice on',
+  },
+  leadOptions: {
+    more: 'More',
+    names: {
+      halve: 'Halve the counts',
+      dropHold: 'Drop the hold',
+      plan: 'Back to the plan',
+      longer: 'A minute longer',
+      rest: 'Skip to rest',
+    },
+    lines: {
+      halve: '',
+      dropHold: '',
+      plan: '',
+      longer: 'Natural breathing lasts a minute more.',
+      rest: 'Hand down, one breath through both, then rest.',
+    },
+    fromRound: (round: Value, counts: Value) => `From round ${round} on: ${counts}.`,
+    fromSet: (set: Value, strokes: Value, rate: Value) =>
+      `From set ${set} on: ${strokes} strokes, ${rate} a minute.`,
   },
   leadScreen: {
     sayOnce: 'Say once',
@@ -110,6 +131,8 @@ export const leadWords = inLanguage({
     left: 'Left',
     right: 'Right',
     inTurn: 'in turn',
+    mouth: 'Mouth',
+    bothNostrils: 'Both nostrils',
     open: 'open',
     closed: 'closed',
     channel: (side: Value, what: Value) => `${side} ${what}`,
@@ -129,7 +152,6 @@ export const leadWords = inLanguage({
   leadRunner: {
     finished: 'Finished.',
     pausedBreatheNaturally: 'Paused. Breathe naturally.',
-    easierFromTheNext: 'Easier from the next round on.',
     lastRound: 'This round is the last.',
     oneRoundMore: 'One round more.',
     stopped: 'Stopped.',

@@ -57,13 +57,16 @@ describe('leading what a tap ends', () => {
     expect(led.text('.locks')).toContain('Let the floor go; chin up');
   });
 
-  it('shows the mouth as a third channel only where breath goes through it', async () => {
+  it('shows one channel where no side is meant, and says whether breath goes through nose or mouth', async () => {
     led = await lead({ ...newPassage('sheetali', ids.counted), cycles: 2 } as Passage);
     await led.at(2);
-    expect(led.page.querySelector('.channel.mouth')).not.toBeNull();
-    expect(led.level('mouth')).toBeCloseTo(0.5, 2);
+    expect(led.page.querySelectorAll('.channel').length).toBe(1);
+    expect(led.level('one')).toBeCloseTo(0.5, 2);
+    expect(led.text('.caption')).toBe('Mouth');
     expect(led.text('.phase')).toBe('Inhale, rolled tongue');
     await led.at(6);
+    expect(led.text('.caption')).toBe('Both nostrils');
+    expect(led.page.textContent).not.toContain('closed');
     expect(led.text('.phase')).toBe('Exhale through both');
   });
 });

@@ -3,6 +3,7 @@ import type { HomePractice } from '@nuvrah/contract';
 import {
   DEFAULT_SOUND,
   recordOfRounds,
+  type EaseWay,
   type SoundChoice,
   type LeadRecord,
   type LeadRun,
@@ -65,6 +66,9 @@ export class HomeRunner extends LeadRunner {
     this.chosen.set(sound);
     this.store.write(HEARD_AS, sound);
   }
+
+  /** What is given out is screened for a count less at a time. */
+  protected override readonly ways: readonly EaseWay[] = [];
 
   override readonly about = computed((): LeadAbout => {
     const practice = this.practised();

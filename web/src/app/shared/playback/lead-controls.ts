@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, inject, Injector, input } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  Injector,
+  input,
+  viewChild,
+} from '@angular/core';
+import { MatMenuModule, type MatMenuTrigger } from '@angular/material/menu';
+import type { LeadOptionId } from './lead-options';
 import { LeadRunner } from './lead-runner';
 import { keyLabel, SHORTCUT_KEYS, shortcutOf, type ShortcutIn } from '../shortcut-keys';
 import { leadWords } from '../../words/lead-words';
@@ -22,6 +32,7 @@ export interface TapWait {
 @Component({
   selector: 'nv-lead-controls',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatMenuModule],
   host: { '(document:keydown)': 'key($event)' },
   template: `
     <div class="row" role="group" [attr.aria-label]="words.leading">
@@ -39,6 +50,22 @@ export interface TapWait {
           <small>{{ control.refused() === null ? keyOf(control.shortcut) : words.notHere }}</small>
         </button>
       }
+      <button type="button" class="less" [matMenuTriggerFor]="more" #trigger="matMenuTrigger">
+        {{ optionWords.more }} <small>{{ keyOf('more') }}</small>
+      </button>
+      <mat-menu #more="matMenu" class="lead-options">
+        <ng-template matMenuContent>
+          @for (option of offered(); track option.id) {
+            <button mat-menu-item type="button" (click)="store.choose(option.id)">
+              <strong>{{ optionWords.names[option.id] }}</strong>
+              <kbd>{{ keyOf(option.id) }}</kbd>
+              <span class="line">{{ option.line }}</span>
+            </button>
+          } @empty {
+            <button mat-menu-item type="button" disabled>{{ words.nothingElse }}</button>
+          }
+        </ng-template>
+      </mat-menu>
       <button type="button" class="less" (click)="store.turnVoice()">
         {{ store.voiceOff() ? words.voiceOn : words.voiceOff }} <small>{{ keyOf('voice') }}</small>
       </button>
@@ -54,8 +81,8 @@ export interface TapWait {
       flex-wrap: wrap;
       gap: 0.625rem;
     }
-    button {
-      flex: 1 1 8rem;
+    .row > button {
+      flex: 1 1 6.5rem;
       min-height: 4.5rem;
       font: 600 1.375rem / 1.2 var(--sans);
       color: var(--ink);
@@ -64,10 +91,10 @@ export interface TapWait {
       border-radius: 4px;
       cursor: pointer;
     }
-    button:hover {
+    .row > button:hover {
       background: var(--press);
     }
-    button[aria-disabled='true'] {
+    .row > button[aria-disabled='true'] {
       color: var(--soft-ink);
       border-color: var(--rule);
       background: none;
@@ -78,24 +105,24 @@ export interface TapWait {
       font: 400 1rem / 1.2 var(--sans);
       color: var(--soft-ink);
     }
-    .tap {
-      flex: 2 1 14rem;
+    .row > .tap {
+      flex: 2 1 10rem;
       color: var(--ground);
       background: var(--ink);
       border-color: var(--ink);
     }
-    .tap:hover {
+    .row > .tap:hover {
       background: var(--soft-ink);
     }
     .tap small {
       color: var(--ground);
     }
-    .less {
-      flex: 0.7 1 6rem;
+    .row > .less {
+      flex: 0.7 1 4.5rem;
     }
-    .stop {
-      flex: 1.4 1 8rem;
-      margin-left: 3rem;
+    .row > .stop {
+      flex: 1.4 1 7rem;
+      margin-left: 1.5rem;
       border-color: var(--no);
       background: color-mix(in srgb, var(--no) 28%, var(--ground));
     }
@@ -103,7 +130,7 @@ export interface TapWait {
       color: var(--ink);
     }
     @media (max-width: 60rem) {
-      .stop {
+      .row > .stop {
         margin-left: 0;
         flex-basis: 100%;
       }
@@ -112,17 +139,20 @@ export interface TapWait {
       .row {
         gap: 0.5rem;
       }
-      button,
-      .less {
+      .row > button,
+      .row > .less {
         flex: 1 1 30%;
         min-height: 3rem;
         font-size: 1rem;
       }
-      .tap,
-      .stop {
-        flex-basis: 100%;
+      .row > .tap,
+      .row > .stop {
+        flex: 2 1 60%;
         min-height: 3.5rem;
         font-size: 1.25rem;
+      }
+      .row > .tap {
+        flex-basis: 100%;
       }
       /* There are no keys. */
       small {
@@ -133,6 +163,8 @@ export interface TapWait {
 })
 export class LeadControls {
   protected readonly words = leadWords.leadControls;
+  protected readonly optionWords = leadWords.leadOptions;
+  private readonly trigger = viewChild.required<MatMenuTrigger>('trigger');
   readonly paused = input.required<boolean>();
   /** What a tap ends now, or null where it ends nothing. */
   readonly tap = input<TapWait | null>(null);
@@ -160,6 +192,9 @@ export class LeadControls {
     },
   ];
 
+  /** What is not offered says why when its key is pressed. */
+  protected readonly offered = computed(() => this.store.options().filter(({ offered }) => offered));
+
   protected readonly keyOf = (shortcut: ShortcutIn<'lead'>): string =>
     keyLabel(SHORTCUT_KEYS.lead[shortcut][0]);
 
@@ -180,6 +215,8 @@ export class LeadControls {
     else if (shortcut === 'pause') this.store.pauseOrResume();
     else if (shortcut === 'stop') this.store.stop();
     else if (shortcut === 'voice') this.store.turnVoice();
+    else if (shortcut === 'more') this.trigger().openMenu();
+    else if (shortcut in this.optionWords.names) this.store.choose(shortcut as LeadOptionId);
     else this.controls.find((control) => control.shortcut === shortcut)?.run();
   }
 }

@@ -1,9 +1,11 @@
 import { computed, DestroyRef, effect, inject, Injectable, signal, type Signal } from '@angular/core';
 import {
+  becomes,
   beginRun,
   currentTake,
   describeRefusal,
   easeRun,
+  type EaseWay,
   finishRun,
   lastRoundNow,
   millis,
@@ -37,6 +39,15 @@ import {
   catchError,
 } from 'rxjs';
 import { LOOK_EVERY, SoundScheduler, type Heard } from './sound-scheduler';
+import {
+  commandOf,
+  describeBecomes,
+  isAlwaysAllowed,
+  lineOf,
+  optionIds,
+  type LeadOption,
+  type LeadOptionId,
+} from './lead-options';
 import { VoiceRecordings } from './recordings';
 import { Stages, type Stage } from './stage';
 import { WakeLock } from './wake-lock';
@@ -186,7 +197,47 @@ export abstract class LeadRunner {
   }
 
   ease(): void {
-    if (this.apply(this.allowed(this.easier), leadWords.leadRunner.easierFromTheNext)) this.followRun();
+    if (!this.apply(this.allowed(this.easier), null)) return;
+    this.followRun();
+    this.sayWhatItBecomes();
+  }
+
+  /** Ways in which a passage may be made easier beyond a count at a time. */
+  protected readonly ways: readonly EaseWay[] = ['halve', 'drop-hold'];
+
+  /** What else can be done in this round, each with what it makes of the passage or why it is not offered. */
+  readonly options = computed((): readonly LeadOption[] => {
+    this.round();
+    const run = this.current();
+    if (!run) return [];
+    return optionIds(this.ways).map((id) => {
+      const answer = this.optionCommand(id)(run);
+      return { id, line: lineOf(id, answer), offered: answer.ok };
+    });
+  });
+
+  /** Does one of the options. */
+  choose(id: LeadOptionId): void {
+    if (!optionIds(this.ways).includes(id)) return;
+    const takes = this.current()?.takes.length;
+    if (!this.apply(this.optionCommand(id), leadWords.leadOptions.lines[id])) return;
+    if (this.current()?.takes.length === takes) this.followRun();
+    else {
+      this.hushTake();
+      this.playTake();
+    }
+    if (id !== 'rest' && id !== 'longer') this.sayWhatItBecomes();
+  }
+
+  private optionCommand(id: LeadOptionId): (run: LeadRun) => LeadAnswer {
+    const command = commandOf(id, () => this.at());
+    return isAlwaysAllowed(id) ? command : this.allowed(command);
+  }
+
+  private sayWhatItBecomes(): void {
+    const run = this.current();
+    const told = run && becomes(run);
+    if (told) this.said.set(describeBecomes(told));
   }
 
   lastRound(): void {

@@ -41,12 +41,54 @@ describe('the lead screen', () => {
     await led.at(15);
     await led.press('e');
     await led.at(15.5);
-    expect(led.text('[role=status]')).toBe('Easier from the next round on.');
+    expect(led.text('[role=status]')).toBe('From round 2 on: in 5 · hold 2½ · out 7½.');
     await led.press(' ');
     expect(led.text('.phase')).toBe('Paused');
     await led.press(' ');
     await led.press('Escape');
     expect(led.store.run()?.state.kind).toBe('stopped');
+  });
+});
+
+describe('what else can be done while leading', () => {
+  const menu = (): readonly string[] =>
+    [...document.querySelectorAll('.lead-options [mat-menu-item]')].map((item) =>
+      item.textContent.replace(/\s+/g, ' ').trim(),
+    );
+
+  it('says what each makes of the passage, and is done by its key', async () => {
+    const led = await LedScreen.of(
+      withCounted({ ratio: { inhale: 1, internalHold: 1, exhale: 2, externalHold: 0 } as never, cycles: 8 }),
+    );
+    await led.at(15);
+    await led.press('m');
+    expect(menu()).toEqual([
+      'Halve the countsHFrom round 2 on: in 2 · hold 2 · out 4.',
+      'Drop the holdDFrom round 2 on: in 4 · out 8.',
+      'Skip to restRHand down, one breath through both, then rest.',
+    ]);
+    document
+      .querySelector<HTMLElement>('.lead-options')
+      ?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape', keyCode: 27 } as KeyboardEventInit));
+    await led.press('d');
+    await led.at(15.5);
+    expect(led.text('[role=status]')).toBe('From round 2 on: in 4 · out 8.');
+    await led.press('b');
+    await led.at(16);
+    expect(led.text('[role=status]')).toBe('From round 2 on: in 4 · hold 4 · out 8.');
+    led.close();
+  });
+
+  it('goes to rest at once: the hand comes down, and the sound goes on from there', async () => {
+    const led = await LedScreen.of(withCounted({ cycles: 8 }));
+    await led.at(15);
+    await led.press('r');
+    await led.later();
+    expect(led.text('.phase')).toBe('Hand down, one breath through both');
+    expect(led.text('[role=status]')).toContain('then rest');
+    await led.press('r');
+    expect(led.store.message()).toBe('Rest is here, or comes next.');
+    led.close();
   });
 });
 

@@ -19,6 +19,7 @@ import {
   levelsAt,
   momentAt,
   nameLocks,
+  PHASE_NAMES,
   callLocksOff,
   callLocksOn,
   countsInForce,
@@ -27,6 +28,7 @@ import {
   RULES,
   techniqueName,
   type Moment,
+  type Passage,
   type Side,
   type TimelineEvent,
 } from '@nuvrah/core';
@@ -46,8 +48,8 @@ import { leadWords } from '../../words/lead-words';
 export class LeadScreen {
   protected readonly words = leadWords.leadScreen;
   protected readonly store = inject(LeadRunner);
-  private readonly left = viewChild.required<LockChannel>('left');
-  private readonly right = viewChild.required<LockChannel>('right');
+  private readonly left = viewChild<LockChannel>('left');
+  private readonly right = viewChild<LockChannel>('right');
   private readonly mouth = viewChild<LockChannel>('mouth');
   protected readonly caution = CAUTION_LINE;
 
@@ -105,10 +107,10 @@ export class LeadScreen {
       ...(event.throat ? [this.words.throatSound] : []),
       ...(event.hum ? ['humming'] : []),
       ...(event.part && event.kind !== 'turning'
-        ? [event.part.region ?? this.words.partOf(event.part.index, event.part.of)]
+        ? [event.part.region ? directionOf(event) : this.words.partOf(event.part.index, event.part.of)]
         : []),
     ];
-    return parts.join(' · ');
+    return parts.filter(Boolean).join(' · ');
   });
 
   /** The locks of this hold, each with where it stands. */
@@ -129,6 +131,7 @@ export class LeadScreen {
     const event = this.event();
     if (this.paused() || !event) return null;
     if (event.strokes) return { label: this.words.endThisTurn, open: false };
+    if (event.kind === 'natural' && !event.open) return { label: this.words.goOn, open: false };
     if (!event.open) return null;
     const label =
       event.kind === 'quiet'
@@ -139,10 +142,22 @@ export class LeadScreen {
     return { label, open: true };
   });
 
+  /** Where no side of the nose is meant there is one channel, and nobody closes anything. */
+  protected readonly oneChannel = computed(() => {
+    const passage = this.passage();
+    return passage !== undefined && !hasSides(passage);
+  });
+  protected readonly oneFlow = computed(() => {
+    const event = this.event();
+    return event?.kind === 'inhale' || event?.kind === 'exhale' ? flowOf(event) : null;
+  });
+
   protected readonly usesMouth = computed(() => {
     const passage = this.passage();
     return (
-      passage?.kind === 'counted' && (passage.inhaleThrough !== 'nose' || passage.exhaleThrough !== 'nose')
+      passage?.kind === 'counted' &&
+      hasSides(passage) &&
+      (passage.inhaleThrough !== 'nose' || passage.exhaleThrough !== 'nose')
     );
   });
   /** The locks that are on now, for the brackets in both channels. */
@@ -241,8 +256,9 @@ export class LeadScreen {
     if (!moment) return;
     const levels = levelsAt(moment.event, at);
     if (!again) {
-      this.left().setLevel(levels.left);
-      this.right().setLevel(levels.right);
+      const whole = moment.event.airway === 'mouth' ? levels.mouth : levels.left;
+      this.left()?.setLevel(this.oneChannel() ? whole : levels.left);
+      this.right()?.setLevel(levels.right);
       this.mouth()?.setLevel(levels.mouth);
     }
     if (again || !sameToTheEye(this.moment(), moment)) this.moment.set(moment);
@@ -254,6 +270,16 @@ const headOf = (spoken: string): { readonly head: string; readonly rest: string 
   const [head = '', rest = ''] = spoken.split(/(?:: |\. )(.*)/);
   return { head, rest };
 };
+
+/** Where the cue names the region alone, which way the breath goes. */
+const directionOf = ({ kind, part }: TimelineEvent): string =>
+  part && part.index > 1 && (kind === 'inhale' || kind === 'exhale') ? PHASE_NAMES[kind] : '';
+
+/** Whether the sides of the nose are told apart in it. */
+const hasSides = (passage: Passage): boolean =>
+  passage.kind === 'counted'
+    ? passage.route !== 'both'
+    : passage.kind === 'strokes' && passage.turns.some((turn) => turn !== 'both');
 
 const ruleOf = (id: string) => RULES.find((rule) => rule.id === id);
 

@@ -142,7 +142,7 @@ describe('leading', () => {
   it('eases, ends early and stops, and says what it did or why not', () => {
     pass(12);
     store.ease();
-    expect(store.message()).toBe('Easier from the next round on.');
+    expect(store.message()).toBe('From round 2 on: in 3 · out 3.');
     store.lastRound();
     expect(store.message()).toBe('This round is the last.');
     store.lastRound();

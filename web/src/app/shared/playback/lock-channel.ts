@@ -16,7 +16,7 @@ const GATE = 20;
 const LOCK_HEIGHTS: Readonly<Record<LockId, number>> = { chin: 60, abdominal: 220, root: 372 };
 
 /**
- * One nostril, or the mouth, as an upright channel, like one lock of a canal: the level rises as breath enters and sinks as it leaves;
+ * One nostril, both at once, or the mouth, as an upright channel, like one lock of a canal: the level rises as breath enters and sinks as it leaves;
  * a gate closes it at the foot. The level is set from outside with every frame; nothing else changes within a phase.
  */
 @Component({
@@ -54,7 +54,8 @@ const LOCK_HEIGHTS: Readonly<Record<LockId, number>> = { chin: 60, abdominal: 22
       --line: var(--left);
       --fill: var(--left-fill);
     }
-    :host(.mouth) {
+    :host(.mouth),
+    :host(.both) {
       --line: var(--soft-ink);
       --fill: var(--both-fill);
     }
@@ -107,7 +108,7 @@ const LOCK_HEIGHTS: Readonly<Record<LockId, number>> = { chin: 60, abdominal: 22
   `,
 })
 export class LockChannel {
-  readonly side = input.required<Side | 'mouth'>();
+  readonly side = input.required<Side | 'both' | 'mouth'>();
   readonly closed = input.required<boolean>();
   /** Counts of the phase that moves through it; a notch for each. */
   readonly counts = input.required<number | null>();

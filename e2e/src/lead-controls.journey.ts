@@ -1,0 +1,56 @@
+import {
+  expect,
+  keepOnRecord,
+  signIn,
+  startLeading,
+  takeAudioClock,
+  test,
+  tellEffort,
+} from './application.js';
+
+test('a passage is halved, taken back to the plan and left for rest, each by its key, and the record knows', async ({
+  page,
+}) => {
+  const clock = await takeAudioClock(page);
+  await signIn(page);
+  await page.getByRole('link', { name: 'Lead', exact: true }).click();
+  await page.getByRole('link', { name: 'Lead Hill morning' }).click();
+  await startLeading(page);
+  const said = page.locator('.foot [role=status]');
+
+  // Natural breathing: a minute longer, and over when it is enough.
+  await expect(page.getByRole('button', { name: 'Go on' })).toBeVisible();
+  await page.keyboard.press('h');
+  await expect(said).toHaveText('There are no counted rounds here.');
+  await page.keyboard.press('t');
+
+  await clock.untilRound('Round 1 of 5');
+  await page.keyboard.press('m');
+  const more = page.getByRole('menu');
+  await expect(more.getByRole('menuitem', { name: /Halve the counts/ })).toContainText(
+    'From round 2 on: in 3 · out 3.',
+  );
+  await more.getByRole('menuitem', { name: /Halve the counts/ }).click();
+  await expect(said).toHaveText('From round 2 on: in 3 · out 3.');
+  await clock.untilRound('Round 2 of 5');
+  await expect(page.locator('header')).toContainText('in 3 · out 3');
+  await page.keyboard.press('b');
+  await expect(said).toHaveText('From round 3 on: in 6 · out 6.');
+  await clock.untilRound('Round 3 of 5');
+  await expect(page.locator('header')).toContainText('in 6 · out 6');
+
+  await page.keyboard.press('r');
+  await expect(page.getByRole('heading', { name: 'Closing stillness' })).toBeVisible();
+  await page.keyboard.press('r');
+  await expect(said).toHaveText('Rest is here, or comes next.');
+  await clock.pass(20);
+  await page.keyboard.press('l');
+  await expect(said).toHaveText('Natural breathing lasts a minute more.');
+  await clock.pass(400);
+  await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible();
+  await expect(page.getByText('What was done is on record.')).toBeVisible();
+  await tellEffort(page, 3);
+  await keepOnRecord(page);
+  const row = page.getByRole('row').nth(1);
+  await expect(row).toContainText('2 of 5 rounds');
+});
