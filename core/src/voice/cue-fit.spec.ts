@@ -17,7 +17,7 @@ describe('cue fit', () => {
   });
 
   it('shortens what does not, and says how often it comes', () => {
-    const found = cuesTooLong(timeline(2, 500), 'english');
+    const found = cuesTooLong(timeline(1, 600), 'english');
     expect(found.length).toBeGreaterThan(1);
     for (const { instead, there, needed } of found) {
       expect(needed).toBeGreaterThan(there);

@@ -80,7 +80,7 @@ describe('what the voice says', () => {
 
   it('says the phase before it says that the round is the last, and only the phase where there is no time', () => {
     expect(saidInRounds(compiled(alternate(4)), ALL, 4)).toMatch(/^Inhale left. Last round · 3 · 4 · Exhale/);
-    expect(saidInRounds(compiled(alternate(2, { pace: pace(700) })), ALL, 4)).toMatch(
+    expect(saidInRounds(compiled(alternate(2, { pace: pace(800) })), ALL, 4)).toMatch(
       /^Inhale left · 2 · Exhale/,
     );
   });
