@@ -4,7 +4,6 @@ import {
   compileSession,
   DEFAULT_CONVENTIONS,
   DEFAULT_SOUND,
-  millis,
   newSession,
   notesOf,
   sayingsOf,
@@ -95,6 +94,14 @@ function onsets(samples: Float32Array, loud: number): number[] {
   return found;
 }
 
+/** Moments at which a word begins after a tenth of a second of quiet: words that are said closer sound as one here. */
+const wordsOf = (timeline: Timeline): readonly { readonly at: number }[] => {
+  const clips = sayingsOf(timeline, HEARD.sound, HEARD.naming).flatMap(({ at, clips: said }) =>
+    (said ?? []).map(({ after, length }) => ({ at: at + after, end: at + after + length })),
+  );
+  return clips.filter(({ at }, index) => at - (clips[index - 1]?.end ?? -Infinity) >= 100);
+};
+
 async function measure(kind: Heard, pace: number): Promise<number[]> {
   const timeline = tenMinutes(pace);
   const context = new OfflineAudioContext(1, RATE * (timeline.total / 1000 + 2), RATE);
@@ -106,12 +113,11 @@ async function measure(kind: Heard, pace: number): Promise<number[]> {
     stage.time += steps[look % steps.length] as number;
   }
   const samples = (await context.startRendering()).getChannelData(0);
-  const all = kind === 'word' ? sayingsOf(timeline, HEARD.sound, HEARD.naming) : notesOf(timeline);
-  const wanted = all.filter((one) => kind === 'word' || one.kind === kind);
+  const wanted = kind === 'word' ? wordsOf(timeline) : notesOf(timeline).filter((note) => note.kind === kind);
   const heard = onsets(samples, 0.004);
   if (heard.length !== wanted.length)
     throw new Error(`${kind}: ${heard.length} onsets for ${wanted.length} notes`);
-  return wanted.map(({ at }, index) => Math.abs((heard[index] as number) - millis(at)));
+  return wanted.map(({ at }, index) => Math.abs((heard[index] as number) - at));
 }
 
 Object.assign(window, { measure });

@@ -53,6 +53,7 @@ await lead.addInitScript(() => {
 await signIn(lead, application.origin);
 await lead.getByRole('link', { name: 'Lead', exact: true }).click();
 await lead.getByRole('link', { name: 'Lead Slow hands' }).click();
+await lead.locator('nv-lead-ready').getByRole('button', { name: 'Today was asked', exact: true }).click();
 await lead.getByRole('button', { name: 'Start' }).click();
 await lead.locator('.phase').waitFor();
 await lead.waitForFunction(() => window.onsets.length > 0);
