@@ -58,6 +58,7 @@ export interface LeadRun {
 
 export type LeadRefusal =
   | { readonly code: 'not-leading' }
+  | { readonly code: 'paused' }
   | { readonly code: 'no-rounds-here' }
   | { readonly code: 'last-round-already' }
   /** What is asked for may not be led: screened anew, this keeps it from being led. */
@@ -79,6 +80,8 @@ export function describeRefusal(refusal: LeadRefusal): string {
   switch (refusal.code) {
     case 'not-leading':
       return leadingWords.run.nothingLed;
+    case 'paused':
+      return leadingWords.run.paused;
     case 'no-rounds-here':
       return leadingWords.run.noCountedRounds;
     case 'last-round-already':

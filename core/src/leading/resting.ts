@@ -15,11 +15,14 @@ import {
   type Take,
 } from './lead-run.js';
 
+const notLed = ({ state }: LeadRun): LeadAnswer =>
+  failure({ code: state.kind === 'paused' ? 'paused' : 'not-leading' });
+
 /**
  * A tap: it ends an open hold (the locks are released and the breath moves a margin later), natural breathing, a rest after strokes once it has lasted long enough, and a turn of strokes.
  */
 export function tapRun(run: LeadRun, at: Millis): LeadAnswer {
-  if (run.state.kind !== 'leading') return failure({ code: 'not-leading' });
+  if (run.state.kind !== 'leading') return notLed(run);
   const event = eventAt(currentTake(run).timeline, at);
   const passage = event && run.setup.session.passages[event.passage];
   const ends = event && (event.open !== null || event.strokes !== null || event.kind === 'natural');
@@ -42,7 +45,7 @@ export function tapRun(run: LeadRun, at: Millis): LeadAnswer {
 
 /** Natural breathing goes on so much longer. */
 export function restLonger(run: LeadRun, at: Millis, by: Millis): LeadAnswer {
-  if (run.state.kind !== 'leading') return failure({ code: 'not-leading' });
+  if (run.state.kind !== 'leading') return notLed(run);
   const event = eventAt(currentTake(run).timeline, at);
   const passage = event && run.setup.session.passages[event.passage];
   if (!passage || event.kind !== 'natural' || event.open !== null) return failure({ code: 'no-rest-here' });
@@ -54,7 +57,7 @@ export function restLonger(run: LeadRun, at: Millis, by: Millis): LeadAnswer {
  * natural breathing of the session, or all of it where none follows. Never refused for what speaks against it: it leads to rest.
  */
 export function skipToRest(run: LeadRun, at: Millis): LeadAnswer {
-  if (run.state.kind !== 'leading') return failure({ code: 'not-leading' });
+  if (run.state.kind !== 'leading') return notLed(run);
   const { passages } = run.setup.session;
   const event = eventAt(currentTake(run).timeline, at);
   const here = event && passages[event.passage];

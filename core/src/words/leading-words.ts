@@ -4,6 +4,7 @@ import { inLanguage, type Value } from '../language.js';
 export const leadingWords = inLanguage({
   run: {
     nothingLed: 'Nothing is being led now.',
+    paused: 'It is paused: go on first.',
     noCountedRounds: 'There are no counted rounds here.',
     lastAlready: 'This is the last round already.',
     mostRounds: (planned: Value, most: Value) =>
