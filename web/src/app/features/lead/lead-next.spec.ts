@@ -55,6 +55,18 @@ describe('what comes next after a sitting', () => {
     for (const home of ['Card to take home', 'Private link']) expect(next.text()).not.toContain(home);
   });
 
+  it('offers the ways on once they stay where they are', () => {
+    const http = configure();
+    const next = new Shown(LeadNext, { sitting: done, student });
+    const asked = () => http.match(({ url }) => url.startsWith(`${API_ROOT}/ladders`));
+    const first = asked();
+    next.fixture.detectChanges();
+    expect(next.text('.ways')).toBe('');
+    for (const request of [...first, ...asked()]) request.flush([ladder]);
+    next.fixture.detectChanges();
+    expect(next.text('.ways')).toContain('To the Ledger');
+  });
+
   it('names no day while a ladder is suspended', () => {
     const next = show(done, [{ ...ladder, rule: { step: 'suspend', said: ['A sign.'] } }]);
     expect(next.text()).not.toContain('Next practice');

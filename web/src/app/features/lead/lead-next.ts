@@ -48,24 +48,26 @@ import { leadWords } from '../../words/lead-words';
     } @else {
       <p role="status">{{ words.notYet }}</p>
     }
-    <div class="ways">
-      @if (!emergency()) {
-        @if (sitting().sessionId; as session) {
-          <a matButton="outlined" [routerLink]="['/bench', session, 'card']">
-            <mat-icon svgIcon="print" aria-hidden="true" />{{ words.homeCard }}
+    @if (settled()) {
+      <div class="ways">
+        @if (!emergency()) {
+          @if (sitting().sessionId; as session) {
+            <a matButton="outlined" [routerLink]="['/bench', session, 'card']">
+              <mat-icon svgIcon="print" aria-hidden="true" />{{ words.homeCard }}
+            </a>
+          }
+          <a matButton="outlined" [routerLink]="['/students', student().id]" [queryParams]="{ tab: 'home' }">
+            <mat-icon svgIcon="phone" aria-hidden="true" />{{ words.privateLink }}
           </a>
         }
-        <a matButton="outlined" [routerLink]="['/students', student().id]" [queryParams]="{ tab: 'home' }">
-          <mat-icon svgIcon="phone" aria-hidden="true" />{{ words.privateLink }}
+        <a matButton="outlined" [routerLink]="['/students', student().id]">
+          <mat-icon svgIcon="person" aria-hidden="true" />{{ words.toTheStudent(given()) }}
         </a>
-      }
-      <a matButton="outlined" [routerLink]="['/students', student().id]">
-        <mat-icon svgIcon="person" aria-hidden="true" />{{ words.toTheStudent(given()) }}
-      </a>
-      <a matButton="filled" routerLink="/ledger" [queryParams]="{ student: student().id }">
-        {{ words.toTheLedger }}
-      </a>
-    </div>
+        <a matButton="filled" routerLink="/ledger" [queryParams]="{ student: student().id }">
+          {{ words.toTheLedger }}
+        </a>
+      </div>
+    }
   `,
   styles: `
     :host {
@@ -99,6 +101,10 @@ export class LeadNext {
   protected readonly ladders = asked(
     computed(() => ({ student: this.student().id, known: this.sitting().record !== null })),
     ({ student }) => this.api.list(student),
+  );
+  /** Whether all above the ways on is there: before that they would move away under the finger. */
+  protected readonly settled = computed(
+    () => this.emergency() || this.sitting().record === null || this.ladders.state().kind !== 'loading',
   );
   protected readonly climbed = computed(() => {
     const done = new Set(this.sitting().record?.passages.map(({ passageId }) => passageId) ?? []);
