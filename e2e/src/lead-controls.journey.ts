@@ -39,9 +39,9 @@ test('a passage is halved, taken back to the plan and left for rest, each by its
   await clock.untilRound('Round 3 of 5');
   await expect(page.locator('header')).toContainText('in 6 · out 6');
 
-  await page.keyboard.press('r');
+  await page.keyboard.press('k');
   await expect(page.getByRole('heading', { name: 'Closing stillness' })).toBeVisible();
-  await page.keyboard.press('r');
+  await page.keyboard.press('k');
   await expect(said).toHaveText('Rest is here, or comes next.');
   await clock.pass(20);
   await page.keyboard.press('l');

@@ -63,6 +63,10 @@ test('a session is led aloud, the voice is turned off and on, and how it sounds 
   await page.keyboard.press('v');
   await expect(page.getByText('The voice is off; tones go on.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Voice on' })).toBeVisible();
+  const before = await saidByNow();
+  await clock.pass(4);
+  await clock.pass(0.3);
+  expect(await saidByNow()).toBe(before);
   await page.keyboard.press('v');
   await expect(page.getByText('The voice is on.')).toBeVisible();
   await clock.untilRound('Round 3 of 6');

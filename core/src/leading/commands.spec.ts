@@ -184,6 +184,28 @@ describe('natural breathing while it is led', () => {
     expect(tapRun(begun(still, stillness(60)), millis(rest + 20_000)).ok).toBeTrue();
   });
 
+  it('is ended by a tap after a pause too, once the rest that was had is enough', () => {
+    const still = { ...strokes, quiet: seconds(45) };
+    const open = { ...stillness(60), untilTap: true };
+    const run = begun(still, open, { ...locked, id: 'z' });
+    const rest = currentTake(run).timeline.events.find(({ passage }) => passage === 1)?.from ?? 0;
+    const again = done(resumeRun(done(pauseRun(run, millis(rest + 8_000)))));
+    expect(refusal(tapRun(again, millis(4_000)))).toBe('too-early');
+    expect(refusal(tapRun(again, millis(7_000)))).toBeNull();
+  });
+
+  it('owes nothing for strokes that were skipped over', () => {
+    const run = done(skipToRest(begun(locked, strokes, stillness(60)), millis(20_000)));
+    const rest = currentTake(run).timeline.events.find(({ kind }) => kind === 'natural')?.from ?? 0;
+    expect(refusal(tapRun(run, millis(rest + 2_000)))).toBeNull();
+  });
+
+  it('keeps its rest after strokes that were broken off', () => {
+    const run = done(skipToRest(begun(strokes, stillness(10)), millis(5_000)));
+    const rest = currentTake(run).timeline.events.find(({ kind }) => kind === 'natural')?.from ?? 0;
+    expect(refusal(tapRun(run, millis(rest + 20_000)))).toBe('too-early');
+  });
+
   it('lasts a minute longer, as often as asked, also after a pause', () => {
     const run = begun(stillness(60));
     const longer = done(restLonger(run, millis(10_000), millis(60_000)));

@@ -1,8 +1,8 @@
 import { failure, success } from '../result.js';
 import { leastStrokeRest, restNeededBeforeHold } from '../policy/index.js';
 import type { Passage, Session } from '../session/index.js';
-import type { LiveChange, ResumePoint } from '../timeline/index.js';
-import { millis, seconds, type Millis } from '../units/index.js';
+import { leftOutOf, type EventKind, type LiveChange, type ResumePoint } from '../timeline/index.js';
+import { millis, type Millis } from '../units/index.js';
 import {
   compileRest,
   conventionsOfRun,
@@ -19,7 +19,8 @@ const notLed = ({ state }: LeadRun): LeadAnswer =>
   failure({ code: state.kind === 'paused' ? 'paused' : 'not-leading' });
 
 /**
- * A tap: it ends an open hold (the locks are released and the breath moves a margin later), natural breathing, a rest after strokes once it has lasted long enough, and a turn of strokes.
+ * A tap: it ends an open hold (the locks are released and the breath moves a margin later), natural breathing and a rest after
+ * strokes once they have lasted long enough, and a turn of strokes.
  */
 export function tapRun(run: LeadRun, at: Millis): LeadAnswer {
   if (run.state.kind !== 'leading') return notLed(run);
@@ -28,8 +29,8 @@ export function tapRun(run: LeadRun, at: Millis): LeadAnswer {
   const ends = event && (event.open !== null || event.strokes !== null || event.kind === 'natural');
   if (!passage || !ends) return failure({ code: 'nothing-to-tap' });
   const after = millis(at - event.from);
-  const needed = event.kind === 'natural' ? restNeededOf(run, event.passage, after) : 0;
-  if (needed > 0) return failure({ code: 'too-early', left: millis(needed * 1000) });
+  const owed = event.kind === 'natural' ? restStillOwed(run, passage, at) : 0;
+  if (owed > 0) return failure({ code: 'too-early', left: millis(owed * 1000) });
   if (event.open && after < event.open.least)
     return failure({ code: 'too-early', left: millis(event.open.least - after) });
   return success(
@@ -65,59 +66,78 @@ export function skipToRest(run: LeadRun, at: Millis): LeadAnswer {
   const rest = passages.findIndex(({ kind }, index) => index > event.passage && kind === 'natural');
   const leftOut = passages.slice(event.passage + 1, rest < 0 ? undefined : rest).map(({ id }) => id);
   if (event.section === 'closing' && leftOut.length === 0) return failure({ code: 'at-rest-already' });
-  const changes: readonly LiveChange[] = [
-    ...run.changes,
-    { kind: 'skip', passageId: here.id, leftOut },
-    ...restAfterSkip(run, event.passage, leftOut, passages[rest]),
-  ];
+  const skipped = [...run.changes, { kind: 'skip', passageId: here.id, leftOut } as const];
+  const longer = restAfterSkip({ ...run, changes: skipped }, here, passages[rest], at);
+  const changes: readonly LiveChange[] = [...skipped, ...longer];
   const from: ResumePoint = { kind: 'closing', passage: event.passage };
   const take: Take = { timeline: compileRest(run.setup, changes, from), from, ledTo: null };
   const ended = endTake(run, at);
   return success({ ...ended, changes, takes: [...ended.takes, take] });
 }
 
-/** Seconds that natural breathing has to go on because strokes came before it and a hold follows. Domain 10, rest. */
-function restNeededOf(run: LeadRun, index: number, after: Millis): number {
-  const { session } = run.setup;
-  const strokes = session.passages.slice(0, index).findLastIndex(({ kind }) => kind === 'strokes');
-  if (strokes < 0) return 0;
-  const ended = session.passages.map((passage, at) =>
-    at === index && passage.kind === 'natural' ? { ...passage, length: seconds(after / 1000) } : passage,
-  );
-  return Math.max(0, restNeededIn(run, strokes, ended) - quietAfter(run, strokes));
+/** Passages that are led: what was skipped over is not among them. */
+const ledPassages = ({ setup, changes }: LeadRun): readonly Passage[] => {
+  const leftOut = leftOutOf(changes);
+  return setup.session.passages.filter(({ id }) => !leftOut.has(id));
+};
+
+/**
+ * Seconds that natural breathing has to last because strokes came before it, more so if a hold follows, beyond the rest that they
+ * had already. Domain 10, rest.
+ */
+function restOwed(run: LeadRun, led: readonly Passage[], rest: Passage, had: number): number {
+  const index = led.indexOf(rest);
+  const strokes = led.slice(0, index).findLastIndex(({ kind }) => kind === 'strokes');
+  const stroked = led[strokes];
+  if (stroked?.kind !== 'strokes') return 0;
+  const without = led.filter((passage) => passage !== rest) as unknown as Session['passages'];
+  const session = { ...run.setup.session, passages: without };
+  const beforeHold = restNeededBeforeHold(session, strokes, conventionsOfRun(run));
+  return Math.max(0, Math.max(leastStrokeRest(stroked.strokes), beforeHold) - had);
 }
 
-/** Seconds of rest that strokes need where these passages follow them. */
-const restNeededIn = (run: LeadRun, strokes: number, passages: readonly Passage[]): number =>
-  restNeededBeforeHold(
-    { ...run.setup.session, passages: passages as unknown as Session['passages'] },
-    strokes,
-    conventionsOfRun(run),
-  );
-
-/** Seconds of natural breathing after the last strokes of a passage; 0 where they were led before a pause. */
-function quietAfter(run: LeadRun, strokes: number): number {
-  const { events } = currentTake(run).timeline;
-  const quiet = events.findLast(({ kind, passage }) => kind === 'quiet' && passage === strokes);
-  return quiet ? (quiet.to - quiet.from) / 1000 : 0;
+/** Seconds of rest still owed where natural breathing ends now. */
+function restStillOwed(run: LeadRun, rest: Passage, at: Millis): number {
+  const led = ledPassages(run);
+  const before = led.slice(0, led.indexOf(rest)).findLast(({ kind }) => kind === 'strokes');
+  return restOwed(run, led, rest, secondsLed(run, rest, 'natural', at) + quietLed(run, before, at));
 }
 
 /** Rest that is skipped to lasts as long as the strokes before it ask for: what would have given it is left out. */
 function restAfterSkip(
   run: LeadRun,
-  here: number,
-  leftOut: readonly string[],
+  here: Passage,
   rest: Passage | undefined,
+  at: Millis,
 ): readonly LiveChange[] {
-  const { passages } = run.setup.session;
-  const strokes = passages.slice(0, here + 1).findLastIndex(({ kind }) => kind === 'strokes');
-  if (strokes < 0 || rest?.kind !== 'natural') return [];
-  const led = passages.filter(
-    ({ id }, index) => !leftOut.includes(id) && (index <= strokes || index !== here),
-  );
-  const given = strokes === here ? 0 : quietAfter(run, strokes);
-  const stroked = passages[here];
-  const afterStrokes = stroked?.kind === 'strokes' ? leastStrokeRest(stroked.strokes) - rest.length : 0;
-  const by = Math.max(restNeededIn(run, strokes, led) - given, afterStrokes);
+  if (rest?.kind !== 'natural') return [];
+  // A passage that is broken off gives no rest; strokes that are ask for it all the same.
+  const led = ledPassages(run).filter((passage) => passage !== here || here.kind === 'strokes');
+  const before = led.slice(0, led.indexOf(rest)).findLast(({ kind }) => kind === 'strokes');
+  const had = before === here ? 0 : quietLed(run, before, at);
+  const by = restOwed(run, led, rest, had) - rest.length;
   return by > 0 ? [{ kind: 'longer', passageId: rest.id, by: millis(by * 1000) }] : [];
+}
+
+/** Seconds of events of a kind that were led of a passage, in whichever take. */
+function secondsLed(run: LeadRun, passage: Passage, kind: EventKind, at: Millis): number {
+  let led = 0;
+  for (const { from, to } of eventsLed(run, passage, kind, at)) led += to - from;
+  return led / 1000;
+}
+
+/** Seconds of natural breathing after the last strokes of a passage. */
+function quietLed(run: LeadRun, strokes: Passage | undefined, at: Millis): number {
+  const last = strokes && eventsLed(run, strokes, 'quiet', at).at(-1);
+  return last ? (last.to - last.from) / 1000 : 0;
+}
+
+/** Events of a kind of a passage as far as they were led, in whichever take, in order. */
+function eventsLed(run: LeadRun, passage: Passage, kind: EventKind, at: Millis) {
+  const index = run.setup.session.passages.indexOf(passage);
+  return run.takes.flatMap(({ timeline, ledTo }) =>
+    timeline.events
+      .filter((event) => event.passage === index && event.kind === kind && event.from < (ledTo ?? at))
+      .map(({ from, to }) => ({ from, to: Math.min(to, ledTo ?? at) })),
+  );
 }

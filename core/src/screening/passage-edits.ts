@@ -10,6 +10,7 @@ import {
   type CountedPassage,
   type Passage,
   type PassageLocks,
+  tellsSidesApart,
 } from '../session/index.js';
 import {
   BREATH_PATH_NAMES,
@@ -327,7 +328,7 @@ function freeHands(passage: Passage, { feature }: Finding): readonly EditedPassa
         ]
       : [];
   const both: EditedPassage[] =
-    passage.kind === 'strokes' && passage.turns.some((turn) => turn !== 'both')
+    passage.kind === 'strokes' && tellsSidesApart(passage)
       ? [
           {
             passage: { ...passage, turns: ['both'] },

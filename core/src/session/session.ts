@@ -166,15 +166,21 @@ export function startingSide(passage: CountedPassage, goal: Goal, conventions: C
   return goal === 'energise' || goal === 'warm' ? 'right' : 'left';
 }
 
+/** Whether the sides of the nose are told apart in a passage, by hand or by attention. */
+export const tellsSidesApart = (passage: Passage): boolean =>
+  passage.kind === 'counted'
+    ? passage.route !== 'both'
+    : passage.kind === 'strokes' && passage.turns.some((turn) => turn !== 'both');
+
 /** What a passage keeps at the face: a hand at the nose, the hands at the ears, or nothing. Derived, never typed. */
 export function raisedHand(passage: Passage): 'nose' | 'ears' | null {
   switch (passage.kind) {
     case 'natural':
       return null;
     case 'strokes':
-      return passage.turns.some((turn) => turn !== 'both') ? 'nose' : passage.dressing.ears ? 'ears' : null;
+      return tellsSidesApart(passage) ? 'nose' : passage.dressing.ears ? 'ears' : null;
     case 'counted':
-      if (passage.route !== 'both') return passage.byAttention ? null : 'nose';
+      if (tellsSidesApart(passage)) return passage.byAttention ? null : 'nose';
       return passage.dressing.ears ? 'ears' : null;
   }
 }

@@ -29,7 +29,8 @@ export const SHORTCUT_KEYS = {
     dropHold: ['d'],
     plan: ['b'],
     longer: ['l'],
-    rest: ['r'],
+    // Far from the keys that are pressed most: it cannot be taken back.
+    rest: ['k'],
     voice: ['v'],
     stop: ['Escape'],
   },

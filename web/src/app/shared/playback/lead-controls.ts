@@ -53,7 +53,8 @@ export interface TapWait {
       <button type="button" class="less" [matMenuTriggerFor]="more" #trigger="matMenuTrigger">
         {{ optionWords.more }} <small>{{ keyOf('more') }}</small>
       </button>
-      <mat-menu #more="matMenu" class="lead-options">
+      <!-- Without a backdrop: Stop is one press away while it is open. -->
+      <mat-menu #more="matMenu" class="lead-options" [hasBackdrop]="false">
         <ng-template matMenuContent>
           @for (option of offered(); track option.id) {
             <button mat-menu-item type="button" (click)="store.choose(option.id)">

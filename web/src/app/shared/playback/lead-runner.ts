@@ -131,7 +131,11 @@ export abstract class LeadRunner {
 
   constructor() {
     inject(DestroyRef).onDestroy(() => this.hush());
-    effect(() => this.scheduler?.hear(this.heard()));
+    effect(() => {
+      const heard = this.heard();
+      // Where nothing sounds, the next take begins as it was chosen.
+      if (this.looking) this.scheduler?.hear(heard);
+    });
   }
 
   /** Keeps where it stands, so that a reload, or a page that crashes, loses at most a second. */

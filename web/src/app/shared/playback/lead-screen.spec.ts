@@ -65,7 +65,7 @@ describe('what else can be done while leading', () => {
     expect(menu()).toEqual([
       'Halve the countsHFrom round 2 on: in 2 · hold 2 · out 4.',
       'Drop the holdDFrom round 2 on: in 4 · out 8.',
-      'Skip to restRHand down, one breath through both, then rest.',
+      'Skip to restKHand down, one breath through both, then rest.',
     ]);
     document
       .querySelector<HTMLElement>('.lead-options')
@@ -82,11 +82,11 @@ describe('what else can be done while leading', () => {
   it('goes to rest at once: the hand comes down, and the sound goes on from there', async () => {
     const led = await LedScreen.of(withCounted({ cycles: 8 }));
     await led.at(15);
-    await led.press('r');
+    await led.press('k');
     await led.later();
     expect(led.text('.phase')).toBe('Hand down, one breath through both');
     expect(led.text('[role=status]')).toContain('then rest');
-    await led.press('r');
+    await led.press('k');
     expect(led.store.message()).toBe('Rest is here, or comes next.');
     led.close();
   });

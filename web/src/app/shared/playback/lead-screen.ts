@@ -27,8 +27,8 @@ import {
   resolveConventions,
   RULES,
   techniqueName,
+  tellsSidesApart,
   type Moment,
-  type Passage,
   type Side,
   type TimelineEvent,
 } from '@nuvrah/core';
@@ -145,7 +145,7 @@ export class LeadScreen {
   /** Where no side of the nose is meant there is one channel, and nobody closes anything. */
   protected readonly oneChannel = computed(() => {
     const passage = this.passage();
-    return passage !== undefined && !hasSides(passage);
+    return passage !== undefined && !tellsSidesApart(passage);
   });
   protected readonly oneFlow = computed(() => {
     const event = this.event();
@@ -156,7 +156,7 @@ export class LeadScreen {
     const passage = this.passage();
     return (
       passage?.kind === 'counted' &&
-      hasSides(passage) &&
+      tellsSidesApart(passage) &&
       (passage.inhaleThrough !== 'nose' || passage.exhaleThrough !== 'nose')
     );
   });
@@ -274,12 +274,6 @@ const headOf = (spoken: string): { readonly head: string; readonly rest: string 
 /** Where the cue names the region alone, which way the breath goes. */
 const directionOf = ({ kind, part }: TimelineEvent): string =>
   part && part.index > 1 && (kind === 'inhale' || kind === 'exhale') ? PHASE_NAMES[kind] : '';
-
-/** Whether the sides of the nose are told apart in it. */
-const hasSides = (passage: Passage): boolean =>
-  passage.kind === 'counted'
-    ? passage.route !== 'both'
-    : passage.kind === 'strokes' && passage.turns.some((turn) => turn !== 'both');
 
 const ruleOf = (id: string) => RULES.find((rule) => rule.id === id);
 

@@ -139,6 +139,27 @@ describe('leading', () => {
     expect(store.record()?.outcome).toBe('finished');
   });
 
+  it('turns the voice off and on while it is led, and makes no sound in a pause', () => {
+    pass(12);
+    expect(stage.loudness?.voice).toBeGreaterThan(0);
+    store.turnVoice();
+    TestBed.tick();
+    expect(stage.loudness?.voice).toBe(0);
+    const said = stage.said.length;
+    pass(10);
+    expect(stage.said.length).toBe(said);
+    store.turnVoice();
+    TestBed.tick();
+    pass(10);
+    expect(stage.said.length).toBeGreaterThan(said);
+    store.pauseOrResume();
+    const [notes, words] = [stage.played.length, stage.said.length];
+    store.turnVoice();
+    TestBed.tick();
+    expect(stage.played.length).toBe(notes);
+    expect(stage.said.length).toBe(words);
+  });
+
   it('eases, ends early and stops, and says what it did or why not', () => {
     pass(12);
     store.ease();

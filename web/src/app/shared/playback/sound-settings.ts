@@ -5,6 +5,7 @@ import { catchError, debounceTime, map, of, Subject, switchMap } from 'rxjs';
 import { AccountStore } from '../../api/account';
 import type { ApiProblem } from '../../api/api';
 import { saidOf } from '../../api/sending';
+import { Notices } from '../../ui/notices';
 import { soundWords } from '../../words/sound-words';
 import { SoundPanel } from './sound-panel';
 
@@ -29,6 +30,7 @@ export class SoundSettings {
   protected readonly account = inject(AccountStore);
   private readonly chosen = new Subject<SoundChoice>();
   protected readonly said = signal('');
+  private readonly notices = inject(Notices);
   private unsent: SoundChoice | null = null;
 
   constructor() {
@@ -40,7 +42,10 @@ export class SoundSettings {
       )
       .subscribe((said) => this.said.set(said));
     // Closed within a moment of the last change, it is kept all the same.
-    inject(DestroyRef).onDestroy(() => this.unsent && this.keep(this.unsent).subscribe());
+    inject(DestroyRef).onDestroy(() => {
+      if (!this.unsent) return;
+      this.keep(this.unsent).subscribe((said) => said !== soundWords.kept && this.notices.say(said));
+    });
   }
 
   protected choose(sound: SoundChoice): void {
