@@ -5,9 +5,12 @@ import {
   sessionSchema,
   SIGN_IDS,
   SITTING_PLACES,
+  STEP_KINDS,
+  STRAIN_SIGNS,
   unionByKind,
   variantSchema,
   type EasingRecord,
+  type LoggedStep,
   type PassageRecord,
   type SignTakenBack,
   type SittingPlace,
@@ -93,6 +96,16 @@ const naturalRecord = object({
 
 export const passageRecordSchema = unionByKind<PassageRecord>(countedRecord, strokesRecord, naturalRecord);
 
+const loggedStep = Type.Unsafe<LoggedStep>(
+  object({
+    /** Milliseconds led up to then, pauses left out. */
+    at: Type.Integer({ minimum: 0, maximum: 100_000_000 }),
+    passageId: uuid,
+    round: nullable(Type.Integer({ minimum: 1, maximum: 2000 })),
+    what: oneOf<LoggedStep['what']>([...STEP_KINDS, ...SIGN_IDS, ...STRAIN_SIGNS.map(({ id }) => id)]),
+  }),
+);
+
 const leadRecordFields = {
   outcome: oneOf(['finished', 'stopped']),
   /** Milliseconds led, pauses left out. */
@@ -109,6 +122,10 @@ const leadRecordFields = {
     ),
   ),
   passages: Type.Array(passageRecordSchema, { minItems: 1, maxItems: 40 }),
+  /** Passages that were put in while leading; left out for none. */
+  added: Type.Optional(Type.Array(passageRecordSchema, { minItems: 1, maxItems: 200 })),
+  /** What was done on the way, in order; left out where nothing was. */
+  log: Type.Optional(Type.Array(loggedStep, { minItems: 1, maxItems: 5000 })),
 };
 export const leadRecordSchema = object(leadRecordFields);
 

@@ -19,10 +19,12 @@ import {
   type PersonFact,
   type ScreenedStudent,
   type ScreeningCase,
+  type ScreeningDay,
+  type StudentOnRecord,
   type TodayFact,
 } from './screening/index.js';
 import { TECHNIQUE_IDS, type TechniqueId } from './technique/index.js';
-import { counts, day, pace, seconds } from './units/index.js';
+import { counts, day, momentFromText, pace, seconds } from './units/index.js';
 
 export function ratioOf(text: string): Ratio {
   const parsed = parseRatio(text);
@@ -227,3 +229,32 @@ export const anyStudent: fc.Arbitrary<ScreenedStudent> = fc
 /** Events as they were heard: which round is the last may change while it is led. */
 export const asHeard = (events: readonly TimelineEvent[]): readonly Omit<TimelineEvent, 'lastRound'>[] =>
   events.map(({ lastRound: _, ...event }) => event);
+
+export const A_NOON = '2026-03-10T12:00:00.000Z';
+/** Noon of the day of the specs. */
+export const SCREENING_DAY: ScreeningDay = {
+  today: A_DAY,
+  now: momentFromText(A_NOON),
+  profile: DEFAULT_CONVENTIONS,
+};
+/** A student on record who may be led today: measured, asked, experienced. */
+export const READY_STUDENT: StudentOnRecord = {
+  birthYear: 1986,
+  hand: 'right',
+  tongueRolls: true,
+  seats: [],
+  healthAskedOn: A_DAY,
+  consentOn: null,
+  comfort: null,
+  experienced: true,
+  sittings: 40,
+  capacity: { checkedOn: A_DAY, inhale: 15, exhale: 25, hold: 20, emptyHold: 8, atLeast: [] },
+  dayCheck: { day: A_DAY, checkedAt: A_NOON, facts: [], lastMealAt: null, mood: 7 },
+  clearances: [],
+  facts: [],
+  emergency: null,
+  longestSitting: 60,
+  ledEasily: { inhale: null, internalHold: null, exhale: null, externalHold: null },
+  stopSigns: [],
+  approvals: [],
+};

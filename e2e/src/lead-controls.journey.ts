@@ -45,7 +45,7 @@ test('a passage is halved, taken back to the plan and left for rest, each by its
   await expect(said).toHaveText('Rest is here, or comes next.');
   await clock.pass(20);
   await page.keyboard.press('l');
-  await expect(said).toHaveText('Natural breathing lasts a minute more.');
+  await expect(said).toHaveText('This lasts a minute more.');
   await clock.pass(400);
   await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible();
   await expect(page.getByText('What was done is on record.')).toBeVisible();
@@ -53,4 +53,59 @@ test('a passage is halved, taken back to the plan and left for rest, each by its
   await keepOnRecord(page);
   const row = page.getByRole('row').nth(1);
   await expect(row).toContainText('2 of 5 rounds');
+});
+
+test('a stop sign lets the breath be natural while the clock goes on, and leaves out what may not follow', async ({
+  page,
+}) => {
+  const clock = await takeAudioClock(page);
+  await signIn(page);
+  await page.getByRole('link', { name: 'Lead', exact: true }).click();
+  await page.getByRole('link', { name: 'Lead Hill morning' }).click();
+  await startLeading(page);
+  const said = page.locator('.foot [role=status]');
+  await page.keyboard.press('t');
+  await clock.untilRound('Round 1 of 5');
+
+  await page.keyboard.press('s');
+  const signs = page.getByRole('region', { name: 'A sign?' });
+  await signs.getByRole('button', { name: 'Hurry' }).click();
+  await expect(said).toHaveText('Hurry is noted. Ease.');
+  await expect(page.getByText('Round 1 of 5')).toBeVisible();
+
+  // The keys work while the signs are shown.
+  await page.keyboard.press(' ');
+  await expect(page.getByText('Paused', { exact: true })).toBeVisible();
+  await page.keyboard.press(' ');
+  await expect(page.getByText('Round 1 of 5')).toBeVisible();
+
+  await signs.getByRole('button', { name: 'Dizzy' }).click();
+  await expect(said).toContainText('Dizzy: breathe naturally.');
+  await expect(page.getByRole('heading', { name: 'Natural breath' })).toBeVisible();
+  await page.keyboard.press('s');
+  await expect(signs).toBeHidden();
+
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('heading', { name: 'Stopped' })).toBeVisible();
+  await expect(page.getByRole('checkbox', { name: 'Dizzy' })).toBeChecked();
+  await expect(page.getByText(/Dizzy · /)).toBeVisible();
+});
+
+test('a stop that was not meant is gone on from within a minute', async ({ page }) => {
+  const clock = await takeAudioClock(page);
+  await signIn(page);
+  await page.getByRole('link', { name: 'Lead', exact: true }).click();
+  await page.getByRole('link', { name: 'Lead Hill morning' }).click();
+  await startLeading(page);
+  await page.keyboard.press('t');
+  await clock.untilRound('Round 2 of 5');
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('What was done is on record.')).toBeVisible();
+  await page.getByRole('button', { name: /Go on all the same/ }).click();
+  await expect(page.getByText('Round 2 of 5')).toBeVisible();
+  await page.keyboard.press('k');
+  await clock.pass(400);
+  await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible();
+  await expect(page.getByText('What was done is on record.')).toBeVisible();
+  await expect(page.getByText(/Gone on · /)).toBeVisible();
 });

@@ -56,8 +56,8 @@ const record = (stopAfter: number | null, signs: LeadRecord['signs'] = []): Lead
   if (!ended.ok) throw new Error(ended.problem.code);
   return withIds(recordOf(noteSigns(ended.value, signs, '2026-03-10T07:00:00Z')));
 };
-/** Passages of specs have short names; in a log they have identifiers. */
-const withIds = (of: LeadRecord): LeadRecord => ({
+/** Passages of specs have short names; in a log they have identifiers, and the steps on the way are not in it. */
+const withIds = ({ log: _, ...of }: LeadRecord): LeadRecord => ({
   ...of,
   passages: of.passages.map((passage, index) => ({ ...passage, passageId: id(500 + index) })),
 });

@@ -16,6 +16,7 @@ import {
   beginRun,
   currentTake,
   easeRun,
+  easeToEnd,
   finishRun,
   pauseRun,
   recordOf,
@@ -215,5 +216,59 @@ describe('natural breathing while it is led', () => {
     const once = done(restLonger(again, millis(5_000), millis(60_000)));
     expect(currentTake(once).timeline.total).toBe(millis(80_000));
     expect(refusal(restLonger(begun(locked), millis(20_000), millis(60_000)))).toBe('no-rest-here');
+  });
+});
+
+describe("the end of minutes at one's own pace", () => {
+  const own = { ...locked, id: 'o', ownPace: seconds(240) };
+  const ownEvents = (run: LeadRun) =>
+    currentTake(run).timeline.events.filter(({ kind }) => kind === 'ownPace');
+  const lasting = (run: LeadRun): number =>
+    ownEvents(run).reduce((sum, { from, to }) => sum + to - from, 0) / 1000;
+  const inOwn = (run: LeadRun, after: number): Millis => millis((ownEvents(run)[0]?.from ?? 0) + after);
+
+  it('go on a minute longer, and nothing before changes', () => {
+    const run = begun(own, stillness());
+    const longer = done(restLonger(run, inOwn(run, 30_000), millis(60_000)));
+    expect(lasting(longer)).toBe(300);
+    expect(ownEvents(longer)[0]?.from).toBe(ownEvents(run)[0]?.from as never);
+    expect(sessionAsLed(longer).passages[0]).toEqual({ ...own, ownPace: seconds(300) });
+    // Paused and taken up again they last as long as was left.
+    const at = inOwn(longer, 100_000);
+    const again = done(resumeRun(done(pauseRun(longer, at))));
+    expect(lasting(again)).toBe(200);
+  });
+
+  it('end with the round that is breathed when they are tapped, in whichever minute', () => {
+    const run = begun(own, stillness());
+    const last = ownEvents(run).find(({ ownPace }) => ownPace?.stage === 'last-round');
+    const round = ((last?.to ?? 0) - (last?.from ?? 0)) / 1000;
+    for (const after of [10_000, 190_000]) {
+      const ended = done(tapRun(run, inOwn(run, after)));
+      expect(lasting(ended)).toBe(after / 1000 + round);
+      expect(ownEvents(ended).at(-1)?.ownPace?.stage).toBe('last-round');
+      expect(ownEvents(ended)[0]?.ownPace?.stage).toBe('going');
+    }
+    expect(refusal(tapRun(run, millis((last?.from ?? 0) + 10)))).toBe('nothing-to-tap');
+    expect(refusal(restLonger(run, millis((last?.from ?? 0) + 10), millis(60_000)))).toBe('no-rest-here');
+  });
+});
+
+describe('easing to the end', () => {
+  it('makes every later passage easier from its first round, and this one from the next', () => {
+    const run = begun(locked, { ...strokes, id: 'k' }, stillness());
+    const eased = done(easeToEnd(run, inRound(run, 1), 'halve'));
+    expect(countsLed(eased, 2)).toEqual([2, 4, 4] as never);
+    expect(becomes(eased)?.counts?.inhale).toBe(2 as never);
+    const [, later] = sessionAsLed(eased).passages;
+    expect(later?.kind === 'strokes' && later.strokes).toBeLessThan(30);
+    expect(recordOf(eased).log?.map(({ what }) => what)).toEqual(['halve']);
+  });
+
+  it('is of use in natural breathing too, for what comes after it', () => {
+    const run = begun(stillness(), { ...locked, id: 'z' });
+    const eased = done(easeToEnd(run, millis(5_000)));
+    expect(countsLed(eased, 1)).toEqual([3, 6, 6] as never);
+    expect(refusal(easeToEnd(begun(stillness()), millis(5_000)))).toBe('no-rounds-here');
   });
 });

@@ -7,18 +7,23 @@ import {
   type StrokeNumbers,
 } from '../ratio/index.js';
 import { failure, success } from '../result.js';
-import { rateInSet, type StrokePassage } from '../session/index.js';
-import { countsInForce, strokesInForce } from '../timeline/index.js';
+import { rateInSet, type Passage, type StrokePassage } from '../session/index.js';
+import { countsInForce, strokesInForce, type LiveChange } from '../timeline/index.js';
 import type { Millis } from '../units/index.js';
 import {
   conventionsOfRun,
+  ledPassages,
+  logged,
   nextRoundOf,
   perRoundOf,
   whereInRounds,
   withChange,
+  writtenAnew,
   type LeadAnswer,
   type LeadRun,
+  type StepKind,
 } from './lead-run.js';
+import { indexNow } from './cycles-in-all.js';
 
 /** Makes the passage easier from the next round on (from the interrupted round while paused). The pace stays. */
 export function easeRun(run: LeadRun, at: Millis, way: EaseWay = 'one-count'): LeadAnswer {
@@ -27,22 +32,66 @@ export function easeRun(run: LeadRun, at: Millis, way: EaseWay = 'one-count'): L
   const { passage, cycles } = here.value;
   const fromCycle = nextRoundOf(here.value);
   if (fromCycle > cycles) return failure({ code: 'last-round-already' });
-  if (passage.kind === 'strokes') return easeStrokesRun(run, passage, fromCycle);
+  if (passage.kind === 'strokes') return easeStrokesRun(run, at, passage, fromCycle);
   const now = countsInForce(passage, fromCycle, conventionsOfRun(run), run.changes);
   const eased = easeDown(numbersFromCounts(now), way);
   if (!eased.ok) return eased;
-  return success(
-    withChange(run, { kind: 'ease', passageId: passage.id, fromCycle, numbers: eased.value.numbers }),
-  );
+  const { numbers } = eased.value;
+  const easier = withChange(run, { kind: 'ease', passageId: passage.id, fromCycle, numbers });
+  return success(logged(run, at, STEPS[way], easier));
 }
 
-function easeStrokesRun(run: LeadRun, passage: StrokePassage, fromCycle: number): LeadAnswer {
+/**
+ * Makes the passage easier, and every later one from its first round on, as far as each can be. Where this one cannot be, the
+ * later ones are.
+ */
+export function easeToEnd(run: LeadRun, at: Millis, way: EaseWay = 'one-count'): LeadAnswer {
+  if (run.state.kind !== 'leading' && run.state.kind !== 'paused') return failure({ code: 'not-leading' });
+  const index = indexNow(run, at);
+  const later = ledPassages(run).filter((passage) => run.setup.session.passages.indexOf(passage) > index);
+  const changes = later.flatMap((passage) => easedFromStart(run, passage, way));
+  const eased = writtenAnew({ ...run, changes: [...run.changes, ...changes] });
+  const here = easeRun(eased, at, way);
+  if (here.ok || changes.length === 0) return here;
+  return success(logged(run, at, STEPS[way], eased));
+}
+
+/** A passage made easier from its first round on; nothing where it cannot be. */
+export function easedFromStart(
+  run: LeadRun,
+  passage: Passage,
+  way: EaseWay,
+  changes: readonly LiveChange[] = run.changes,
+): readonly LiveChange[] {
+  const of = { passageId: passage.id, fromCycle: 1 };
+  if (passage.kind === 'natural') return [];
+  if (passage.kind === 'strokes') {
+    const eased = easeStrokes(strokesInForce(passage, rateInSet(passage, 1), 1, changes));
+    return eased.ok ? [{ kind: 'ease-strokes', ...of, ...eased.value }] : [];
+  }
+  const now = countsInForce(passage, 1, conventionsOfRun(run), changes);
+  const eased = easeDown(numbersFromCounts(now), way);
+  return eased.ok ? [{ kind: 'ease', ...of, numbers: eased.value.numbers }] : [];
+}
+
+const STEPS: Readonly<Record<EaseWay, StepKind>> = {
+  'one-count': 'ease',
+  halve: 'halve',
+  'drop-hold': 'drop-hold',
+};
+
+function easeStrokesRun(run: LeadRun, at: Millis, passage: StrokePassage, fromCycle: number): LeadAnswer {
   const set = Math.ceil(fromCycle / passage.turns.length);
   const now = strokesInForce(passage, rateInSet(passage, set), fromCycle, run.changes);
   const eased = easeStrokes(now);
-  return eased.ok
-    ? success(withChange(run, { kind: 'ease-strokes', passageId: passage.id, fromCycle, ...eased.value }))
-    : eased;
+  if (!eased.ok) return eased;
+  const easier = withChange(run, {
+    kind: 'ease-strokes',
+    passageId: passage.id,
+    fromCycle,
+    ...eased.value,
+  });
+  return success(logged(run, at, 'ease', easier));
 }
 
 /** Takes back the easings of the passage from the next round on. */
@@ -56,7 +105,8 @@ export function backToPlan(run: LeadRun, at: Millis): LeadAnswer {
   );
   if (!last || last.kind === 'as-planned') return failure({ code: 'as-planned-already' });
   if (fromCycle > cycles) return failure({ code: 'last-round-already' });
-  return success(withChange(run, { kind: 'as-planned', passageId: passage.id, fromCycle }));
+  const planned = withChange(run, { kind: 'as-planned', passageId: passage.id, fromCycle });
+  return success(logged(run, at, 'as-planned', planned));
 }
 
 const EASINGS = ['ease', 'ease-strokes', 'as-planned'] as const;

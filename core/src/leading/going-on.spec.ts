@@ -1,7 +1,17 @@
-import { conventions, counted, passageOf, sessionOf, stillness } from '../testing.js';
+import {
+  A_DAY as TODAY,
+  A_NOON as NOW,
+  conventions,
+  counted,
+  passageOf,
+  READY_STUDENT as student,
+  SCREENING_DAY as DAY,
+  sessionOf,
+  stillness,
+} from '../testing.js';
 import { newestNumbers } from '../compose/index.js';
 import { reviewToGiveOut, type StudentOnRecord } from '../screening/index.js';
-import { day, millis, momentFromText, type Millis } from '../units/index.js';
+import { millis, type Millis } from '../units/index.js';
 import {
   beginRun,
   changesAllowed,
@@ -19,29 +29,6 @@ import {
   type LeadRun,
 } from './index.js';
 
-const TODAY = day('2026-03-10');
-const NOW = '2026-03-10T12:00:00.000Z';
-const DAY = { today: TODAY, now: momentFromText(NOW), profile: conventions() };
-const student: StudentOnRecord = {
-  birthYear: 1986,
-  hand: 'right',
-  tongueRolls: true,
-  seats: [],
-  healthAskedOn: TODAY,
-  consentOn: null,
-  comfort: null,
-  experienced: true,
-  sittings: 40,
-  capacity: { checkedOn: TODAY, inhale: 15, exhale: 25, hold: 20, emptyHold: 8, atLeast: [] },
-  dayCheck: { day: TODAY, checkedAt: NOW, facts: [], lastMealAt: null, mood: 7 },
-  clearances: [],
-  facts: [],
-  emergency: null,
-  longestSitting: 60,
-  ledEasily: { inhale: null, internalHold: null, exhale: null, externalHold: null },
-  stopSigns: [],
-  approvals: [],
-};
 const alternate = counted('4:4:8', 4, { cycles: 8 });
 const slow = passageOf('slow-even', 'counted', { id: 's', cycles: 6, seat: 'cross-legged' });
 const begin = (session = sessionOf(alternate, slow, stillness(60))): LeadRun =>

@@ -1,5 +1,4 @@
 import { mostRoundsLed, isEmergencySign, techniquesOfSign } from '../policy/index.js';
-import { easeDown, easeStrokes, numbersFromCounts } from '../ratio/index.js';
 import {
   reviewToLead,
   type LeadNeed,
@@ -9,25 +8,26 @@ import {
   type StudentOnRecord,
 } from '../screening/index.js';
 import {
-  rateInSet,
   withFittedParts,
   type CountedPassage,
   type Passage,
   type Session,
   type StrokePassage,
 } from '../session/index.js';
-import { countsInForce, longerBy, strokesInForce, type LiveChange } from '../timeline/index.js';
+import { longerBy, type LiveChange } from '../timeline/index.js';
 import { seconds, type Day } from '../units/index.js';
-import { recordOf } from './record.js';
-import { conventionsOfRun, currentTake, cyclesOfRun, perRoundOf, type LeadRun } from './lead-run.js';
+import { easedFromStart } from './easing.js';
+import { isBegun, passageRecords, signedIn } from './record.js';
+import { currentTake, cyclesOfRun, ledPassages, perRoundOf, type LeadRun } from './lead-run.js';
 
-/** The session as a run leads it by now: with the rounds that it comes to, and the counts and strokes as they were eased. */
+/** The session as a run leads it by now: without what was left out, with what was put in, with the rounds that it comes to, and the counts and strokes as they were eased. */
 export const sessionAsLed = (run: LeadRun): Session => ({
   ...run.setup.session,
-  passages: run.setup.session.passages.map((passage) => passageAsLed(run, passage)),
+  passages: ledPassages(run).map((passage) => passageAsLed(run, passage)),
 });
 
-function passageAsLed(run: LeadRun, passage: Passage): Passage {
+/** A passage with the rounds that it comes to by now, and as it was eased. */
+export function passageAsLed(run: LeadRun, passage: Passage): Passage {
   const own = run.changes.filter(({ passageId }) => passageId === passage.id);
   if (passage.kind === 'natural')
     return { ...passage, length: seconds(passage.length + longerBy(passage.id, own) / 1000) };
@@ -40,20 +40,22 @@ function passageAsLed(run: LeadRun, passage: Passage): Passage {
       : { ...passage, sets };
   }
   const eased = own.findLast(({ kind }) => kind === 'ease' || kind === 'as-planned');
-  const longer = { ...passage, cycles };
+  const ownPace = seconds(passage.ownPace + longerBy(passage.id, own) / 1000);
+  const longer = { ...passage, cycles, ownPace };
   return eased?.kind === 'ease' ? withFittedParts({ ...longer, ...eased.numbers, ramps: [] }) : longer;
 }
 
 /** A student while they are led: a sign that was noted on the way counts at once. Domain 9, stop sign today and emergency sign. */
 export function studentWhileLed(student: StudentOnRecord, run: LeadRun, today: Day): StudentOnRecord {
   if (run.signs.length === 0) return student;
-  const passages = recordOf(run).passages.map((passage) => ({
-    technique: passage.technique,
-    begun: passage.kind === 'natural' ? passage.secondsDone > 0 : passage.cyclesDone > 0,
-  }));
+  const records = passageRecords(run);
   const here = wherePaused(run);
-  const begun = passages.map((passage, index) => ({ ...passage, begun: passage.begun || index === here }));
-  const techniques = techniquesOfSign({ outcome: 'stopped', passages: begun });
+  const passages = records.map((passage, index) => ({
+    technique: passage.technique,
+    begun: isBegun(passage) || index === here,
+  }));
+  const noted = signedIn({ ...run, passages: records });
+  const techniques = techniquesOfSign({ outcome: 'stopped', passages, signedIn: noted });
   const emergency = run.signs.find(isEmergencySign);
   return {
     ...student,
@@ -65,6 +67,12 @@ export function studentWhileLed(student: StudentOnRecord, run: LeadRun, today: D
 /** The passage in which a run is paused, or in which its take begins. */
 const wherePaused = (run: LeadRun): number =>
   run.state.kind === 'paused' ? run.state.resumeAt.passage : (currentTake(run).from?.passage ?? 0);
+
+/** The first passage that is not over where a run is paused, or where its take begins. */
+function beginsAt(run: LeadRun): number {
+  const from = run.state.kind === 'paused' ? run.state.resumeAt : currentTake(run).from;
+  return from?.kind === 'closing' ? from.passage + 1 : (from?.passage ?? 0);
+}
 
 /**
  * What keeps a run from being led on as it stands: screened anew, with what is on record of the student now. What speaks
@@ -82,7 +90,7 @@ export function needsToLeadOn(
     overrulings,
     day,
   );
-  const over = new Set(run.setup.session.passages.slice(0, wherePaused(run)).map(({ id }) => id));
+  const over = new Set(run.setup.session.passages.slice(0, beginsAt(run)).map(({ id }) => id));
   return needs.filter((need) => need.code !== 'finding' || !over.has(need.finding.passageId ?? ''));
 }
 
@@ -112,7 +120,7 @@ export function changesAllowed(
   );
   let changes: readonly LiveChange[] = [];
   for (;;) {
-    const easier = passages.flatMap((passage) => easedFromStart(run, passage, changes));
+    const easier = passages.flatMap((passage) => easedFromStart(run, passage, 'one-count', changes));
     if (easier.length === 0) return { cycles: Object.fromEntries(cycles), ease: true };
     changes = [...changes, ...easier];
     if (!mayBe(changes)) return { cycles: Object.fromEntries(cycles), ease: false };
@@ -136,20 +144,9 @@ function mostCycles(
   return Math.max(planned, rounds * perRound);
 }
 
-function easedFromStart(run: LeadRun, passage: Passage, changes: readonly LiveChange[]): LiveChange[] {
-  const of = { passageId: passage.id, fromCycle: 1 };
-  if (passage.kind === 'natural') return [];
-  if (passage.kind === 'strokes') {
-    const eased = easeStrokes(strokesInForce(passage, rateInSet(passage, 1), 1, changes));
-    return eased.ok ? [{ kind: 'ease-strokes', ...of, ...eased.value }] : [];
-  }
-  const now = countsInForce(passage, 1, conventionsOfRun(run), changes);
-  const eased = easeDown(numbersFromCounts(now), 'one-count');
-  return eased.ok ? [{ kind: 'ease', ...of, numbers: eased.value.numbers }] : [];
-}
-
-/** Whether a run keeps to the changes that are allowed. */
+/** Whether a run keeps to the changes that are allowed; of passages only natural breathing may be put in. */
 export const keepsTo = (run: LeadRun, { cycles, ease }: ChangesAllowed): boolean =>
+  run.added.every(({ why }) => why === 'sign' || why === 'watch') &&
   (ease || run.changes.every(({ kind }) => kind !== 'ease' && kind !== 'ease-strokes')) &&
   run.setup.session.passages.every(
     (passage) =>

@@ -5,14 +5,21 @@ export {
   cyclesOfRun,
   describeRefusal,
   perRoundOf,
+  roundsPlanned,
+  STEP_KINDS,
+  type AddedPassage,
   type LeadAnswer,
   type LeadRefusal,
   type LeadRun,
   type LeadSetup,
+  type LoggedStep,
   type RunState,
+  type StepKind,
   type Take,
 } from './lead-run.js';
 export * from './run.js';
+export * from './adding.js';
+export * from './signs-while-led.js';
 export * from './easing.js';
 export * from './resting.js';
 export * from './record.js';

@@ -1,10 +1,11 @@
 import { resolveConventions, type Conventions } from '../conventions/index.js';
 import { failure, success, type Result } from '../result.js';
-import type { SignId, SignTakenBack } from '../policy/index.js';
+import type { SignId, SignTakenBack, StrainSignId } from '../policy/index.js';
 import {
   cyclesPerRound,
   startingSide,
   type CountedPassage,
+  type Passage,
   type Session,
   type StrokePassage,
 } from '../session/index.js';
@@ -12,6 +13,7 @@ import {
   compileSession,
   cyclesToLead,
   eventIndexAt,
+  leftOutOf,
   turnsToLead,
   type LiveChange,
   type ResumePoint,
@@ -44,9 +46,50 @@ export type RunState =
   | { readonly kind: 'finished' }
   | { readonly kind: 'stopped' };
 
+/** What can be done on the way. */
+export const STEP_KINDS = [
+  'pause',
+  'go-on',
+  'ease',
+  'halve',
+  'drop-hold',
+  'simpler',
+  'as-planned',
+  'one-more',
+  'last-round',
+  'longer',
+  'repeat',
+  'watch',
+  'rest',
+  'stop',
+] as const;
+export type StepKind = (typeof STEP_KINDS)[number];
+
+/** One thing done, or sign noted, on the way, with its moment and where it was. */
+export interface LoggedStep {
+  /** Of the time led up to then, pauses left out. */
+  readonly at: Millis;
+  readonly passageId: string;
+  /** null outside of rounds. */
+  readonly round: number | null;
+  readonly what: StepKind | SignId | StrainSignId;
+}
+
+/** A passage that was put in while leading. */
+export interface AddedPassage {
+  readonly id: string;
+  /** The passage that it stands for, or repeats. */
+  readonly after: string;
+  readonly why: 'sign' | 'watch' | 'simpler' | 'repeat';
+}
+
 /** A session being led, as a value: every command gives a new one. */
 export interface LeadRun {
+  /** With the passages that were put in. */
   readonly setup: LeadSetup;
+  readonly added: readonly AddedPassage[];
+  /** What was done on the way, in order. */
+  readonly log: readonly LoggedStep[];
   readonly state: RunState;
   /** The last one is the current one. */
   readonly takes: readonly [Take, ...Take[]];
@@ -71,6 +114,10 @@ export type LeadRefusal =
   | { readonly code: 'at-rest-already' }
   /** Nothing here lasts for a time that could be longer. */
   | { readonly code: 'no-rest-here' }
+  /** The technique has no simpler form. */
+  | { readonly code: 'nothing-simpler' }
+  | { readonly code: 'nothing-to-repeat' }
+  | { readonly code: 'not-stopped' }
   /** A rest after strokes that is still too short. */
   | { readonly code: 'too-early'; readonly left: Millis };
 
@@ -100,6 +147,12 @@ export function describeRefusal(refusal: LeadRefusal): string {
       return leadingWords.run.atRestAlready;
     case 'no-rest-here':
       return leadingWords.run.noRestHere;
+    case 'nothing-simpler':
+      return leadingWords.run.nothingSimpler;
+    case 'nothing-to-repeat':
+      return leadingWords.run.nothingToRepeat;
+    case 'not-stopped':
+      return leadingWords.run.notStopped;
     case 'too-early':
       return leadingWords.run.restLasts(Math.ceil(refusal.left / 1000));
   }
@@ -108,6 +161,8 @@ export function describeRefusal(refusal: LeadRefusal): string {
 /** Begins a run at the start of the session. */
 export const beginRun = (setup: LeadSetup): LeadRun => ({
   setup,
+  added: [],
+  log: [],
   state: { kind: 'leading' },
   takes: [{ timeline: compileRest(setup, [], null), from: null, ledTo: null }],
   changes: [],
@@ -116,6 +171,27 @@ export const beginRun = (setup: LeadSetup): LeadRun => ({
 });
 
 export const currentTake = (run: LeadRun): Take => run.takes[run.takes.length - 1] as Take;
+
+/** How long a run was led up to a moment of its current take, pauses left out. */
+export const timeLed = ({ takes }: LeadRun, at: Millis): Millis =>
+  millis(takes.reduce((sum, { ledTo }) => sum + (ledTo ?? at), 0));
+
+/** What came of a run, with the step that it was by in its log. @param at where the run stood when it was taken. */
+export function logged(before: LeadRun, at: Millis, what: LoggedStep['what'], after: LeadRun): LeadRun {
+  const { timeline } = currentTake(before);
+  const event = eventAt(timeline, at);
+  const { passage } =
+    before.state.kind === 'paused' ? before.state.resumeAt : (event ?? timeline.events.at(-1) ?? NOWHERE);
+  const step: LoggedStep = {
+    at: timeLed(before, at),
+    passageId: before.setup.session.passages[passage]?.id ?? '',
+    round: before.state.kind === 'paused' ? null : (event?.round ?? null),
+    what,
+  };
+  return { ...after, log: [...after.log, step] };
+}
+
+const NOWHERE = { passage: 0 } as const;
 
 export interface InRounds {
   readonly passage: CountedPassage | StrokePassage;
@@ -159,9 +235,19 @@ export function whereInRounds(run: LeadRun, at: Millis): Result<InRounds, LeadRe
 export const conventionsOfRun = ({ setup }: LeadRun): Conventions =>
   resolveConventions(setup.conventions, setup.session.conventions);
 
+/** Passages that are led: what was left out is not among them. */
+export const ledPassages = ({ setup, changes }: Pick<LeadRun, 'setup' | 'changes'>): readonly Passage[] => {
+  const leftOut = leftOutOf(changes);
+  return setup.session.passages.filter(({ id }) => !leftOut.has(id));
+};
+
 /** Cycles of a round of a passage, turns of a set of strokes. */
 export const perRoundOf = (run: LeadRun, passage: CountedPassage | StrokePassage): number =>
   passage.kind === 'strokes' ? passage.turns.length : cyclesPerRound(passage, conventionsOfRun(run));
+
+/** Rounds (sets) that a passage comes to, with the changes so far. */
+export const roundsPlanned = (run: LeadRun, passage: CountedPassage | StrokePassage): number =>
+  cyclesOfRun(run, passage) / perRoundOf(run, passage);
 
 /** Cycles the passage will have, with the changes so far. */
 export function cyclesOfRun(run: LeadRun, passage: CountedPassage | StrokePassage): number {
@@ -216,11 +302,22 @@ const remainingOf = (event: TimelineEvent, at: Millis): Millis =>
 
 /** The run with one more change; while leading, the current take is written anew from there on. */
 export function withChange(run: LeadRun, change: LiveChange): LeadRun {
-  const changes = [...run.changes, change];
-  if (run.state.kind !== 'leading') return { ...run, changes };
+  return writtenAnew({ ...run, changes: [...run.changes, change] });
+}
+
+/** The run with its current take written anew, while it is led: something that comes after this moment has changed. */
+export function writtenAnew(run: LeadRun): LeadRun {
+  if (run.state.kind !== 'leading') return run;
   const take = currentTake(run);
-  const timeline = compileRest(run.setup, changes, take.from);
-  return { ...run, changes, takes: replaceLast(run.takes, { ...take, timeline }) };
+  const timeline = compileRest(run.setup, run.changes, take.from);
+  return { ...run, takes: replaceLast(run.takes, { ...take, timeline }) };
+}
+
+/** The run led on in a new take from a point of its session; the one before ends at the moment. */
+export function ledFrom(run: LeadRun, at: Millis, from: ResumePoint): LeadRun {
+  const ended = endTake(run, at);
+  const take: Take = { timeline: compileRest(run.setup, run.changes, from), from, ledTo: null };
+  return { ...ended, takes: [...ended.takes, take] };
 }
 
 export const compileRest = (

@@ -7,7 +7,7 @@ import {
   type NaturalPassage,
   type StrokePassage,
 } from '../session/index.js';
-import type { StrokeAirway, TechniqueId } from '../technique/index.js';
+import { techniqueOf, type StrokeAirway, type TechniqueId } from '../technique/index.js';
 import {
   countsInForce,
   strokesInForce,
@@ -16,7 +16,14 @@ import {
   type TimelineEvent,
 } from '../timeline/index.js';
 import { millis, millisToSeconds, type Millis, type Pace, type Seconds } from '../units/index.js';
-import { beginRun, conventionsOfRun, type LeadRun, type LeadSetup } from './lead-run.js';
+import {
+  beginRun,
+  conventionsOfRun,
+  timeLed,
+  type LeadRun,
+  type LeadSetup,
+  type LoggedStep,
+} from './lead-run.js';
 
 /** What was really done of one passage. Cycles are whole breaths; rounds follow by convention. */
 export type PassageRecord =
@@ -89,6 +96,10 @@ export interface LeadRecord {
   /** Signs that were taken back; those pressed by mistake are not among the signs. */
   readonly takenBack: readonly SignTakenBack[];
   readonly passages: readonly PassageRecord[];
+  /** What was put in while leading, beyond what was planned; left out for none. */
+  readonly added?: readonly PassageRecord[];
+  /** What was done on the way, in order; left out where nothing was. */
+  readonly log?: readonly LoggedStep[];
 }
 
 /** What was done of a passage, as completeness is judged; null of natural breathing, which may be cut short. */
@@ -141,10 +152,59 @@ export const isBegun = (passage: PassageRecord): boolean =>
     ? passage.secondsDone > 0
     : passage.cyclesDone > 0 || (passage.kind === 'strokes' && passage.turns.length > 0);
 
+/**
+ * The techniques in which the signs of a sitting were noted while it was led; in natural breathing that of the passage before it.
+ *
+ * @returns none where one of them was told afterwards: then nobody knows in what it came.
+ */
+export function signedIn({
+  signs,
+  log = [],
+  passages,
+}: Pick<LeadRecord, 'signs' | 'log'> & {
+  readonly passages: readonly Pick<PassageRecord, 'passageId' | 'technique'>[];
+}): readonly TechniqueId[] {
+  const noted = signs.map((sign) => log.find(({ what }) => what === sign)?.passageId);
+  const techniques = noted.flatMap((id) => {
+    const index = passages.findIndex(({ passageId }) => passageId === id);
+    const before = passages
+      .slice(0, index + 1)
+      .findLast(({ technique }) => techniqueOf(technique).pattern.kind !== 'natural');
+    return before ? [before.technique] : [];
+  });
+  return techniques.length === signs.length ? techniques : [];
+}
+
 /** The record of a run, from the cycles that were heard to their end. A cycle done again after a pause counts once. */
 export function recordOf(run: LeadRun): LeadRecord {
+  const records = passageRecords(run);
+  const isAdded = ({ passageId }: PassageRecord): boolean => run.added.some(({ id }) => id === passageId);
+  const added = records.filter((record) => isAdded(record) && isBegun(record));
+  return {
+    outcome: run.state.kind === 'finished' ? 'finished' : 'stopped',
+    led: timeLed(run, millis(0)),
+    pauses: run.log.filter(({ what }) => what === 'go-on').length,
+    signs: run.signs,
+    takenBack: run.takenBack,
+    passages: records.filter((record) => !isAdded(record)),
+    ...(added.length > 0 && { added }),
+    ...(run.log.length > 0 && { log: run.log }),
+  };
+}
+
+/** Whether leading went on after a record of it: what the later one tells more is no correction. */
+export function wentOn(before: Pick<LeadRecord, 'log'>, after: Pick<LeadRecord, 'log'>): boolean {
+  const [was, is] = [before.log ?? [], after.log ?? []];
+  return (
+    is[was.length]?.what === 'go-on' &&
+    was.every(({ what, at }, index) => is[index]?.what === what && is[index].at === at)
+  );
+}
+
+/** The records of the passages of a run in their order, those that were put in among them. */
+export function passageRecords(run: LeadRun): readonly PassageRecord[] {
   const planned = beginRun(run.setup).takes[0].timeline;
-  const passages = run.setup.session.passages.map((passage, index): PassageRecord => {
+  return run.setup.session.passages.map((passage, index): PassageRecord => {
     switch (passage.kind) {
       case 'natural':
         return naturalRecord(run, passage, index);
@@ -154,16 +214,6 @@ export function recordOf(run: LeadRun): LeadRecord {
         return countedRecord(run, passage, index, planned.passages[index]?.rounds ?? null);
     }
   });
-  const led = run.takes.reduce((sum, take) => sum + (take.ledTo ?? 0), 0);
-  return {
-    outcome: run.state.kind === 'finished' ? 'finished' : 'stopped',
-    led: millis(led),
-    // Another take was begun by skipping to rest too.
-    pauses: run.takes.length - 1 - run.changes.filter(({ kind }) => kind === 'skip').length,
-    signs: run.signs,
-    takenBack: run.takenBack,
-    passages,
-  };
 }
 
 /**

@@ -1,18 +1,18 @@
 import { failure, success } from '../result.js';
 import { leastStrokeRest, restNeededBeforeHold } from '../policy/index.js';
-import type { Passage, Session } from '../session/index.js';
-import { leftOutOf, type EventKind, type LiveChange, type ResumePoint } from '../timeline/index.js';
+import type { Passage } from '../session/index.js';
+import type { EventKind, LiveChange, ResumePoint, TimelineEvent } from '../timeline/index.js';
 import { millis, type Millis } from '../units/index.js';
 import {
-  compileRest,
   conventionsOfRun,
   currentTake,
-  endTake,
   eventAt,
+  ledFrom,
+  ledPassages,
+  logged,
   withChange,
   type LeadAnswer,
   type LeadRun,
-  type Take,
 } from './lead-run.js';
 
 const notLed = ({ state }: LeadRun): LeadAnswer =>
@@ -20,15 +20,15 @@ const notLed = ({ state }: LeadRun): LeadAnswer =>
 
 /**
  * A tap: it ends an open hold (the locks are released and the breath moves a margin later), natural breathing and a rest after
- * strokes once they have lasted long enough, and a turn of strokes.
+ * strokes once they have lasted long enough, a turn of strokes, and minutes at one's own pace: a last round is finished.
  */
 export function tapRun(run: LeadRun, at: Millis): LeadAnswer {
   if (run.state.kind !== 'leading') return notLed(run);
   const event = eventAt(currentTake(run).timeline, at);
   const passage = event && run.setup.session.passages[event.passage];
-  const ends = event && (event.open !== null || event.strokes !== null || event.kind === 'natural');
-  if (!passage || !ends) return failure({ code: 'nothing-to-tap' });
-  const after = millis(at - event.from);
+  if (!passage || !tapEnds(event)) return failure({ code: 'nothing-to-tap' });
+  const { from } = event.ownPace ? (firstOfOwnPace(run, event.passage) ?? event) : event;
+  const after = millis(at - from);
   const owed = event.kind === 'natural' ? restStillOwed(run, passage, at) : 0;
   if (owed > 0) return failure({ code: 'too-early', left: millis(owed * 1000) });
   if (event.open && after < event.open.least)
@@ -44,13 +44,24 @@ export function tapRun(run: LeadRun, at: Millis): LeadAnswer {
   );
 }
 
-/** Natural breathing goes on so much longer. */
+/** Whether a tap ends an event. */
+export const tapEnds = ({ open, strokes, kind, ownPace }: TimelineEvent): boolean =>
+  open !== null ||
+  strokes !== null ||
+  kind === 'natural' ||
+  (ownPace !== null && ownPace.stage !== 'last-round');
+
+const firstOfOwnPace = (run: LeadRun, passage: number): TimelineEvent | undefined =>
+  currentTake(run).timeline.events.find((event) => event.passage === passage && event.ownPace !== null);
+
+/** Natural breathing, or minutes at one's own pace, go on so much longer; not once their last round is called. */
 export function restLonger(run: LeadRun, at: Millis, by: Millis): LeadAnswer {
   if (run.state.kind !== 'leading') return notLed(run);
   const event = eventAt(currentTake(run).timeline, at);
   const passage = event && run.setup.session.passages[event.passage];
-  if (!passage || event.kind !== 'natural' || event.open !== null) return failure({ code: 'no-rest-here' });
-  return success(withChange(run, { kind: 'longer', passageId: passage.id, by }));
+  const rests = event?.kind === 'natural' && event.open === null;
+  if (!passage || !(rests || event.ownPace?.stage === 'going')) return failure({ code: 'no-rest-here' });
+  return success(logged(run, at, 'longer', withChange(run, { kind: 'longer', passageId: passage.id, by })));
 }
 
 /**
@@ -70,16 +81,8 @@ export function skipToRest(run: LeadRun, at: Millis): LeadAnswer {
   const longer = restAfterSkip({ ...run, changes: skipped }, here, passages[rest], at);
   const changes: readonly LiveChange[] = [...skipped, ...longer];
   const from: ResumePoint = { kind: 'closing', passage: event.passage };
-  const take: Take = { timeline: compileRest(run.setup, changes, from), from, ledTo: null };
-  const ended = endTake(run, at);
-  return success({ ...ended, changes, takes: [...ended.takes, take] });
+  return success(logged(run, at, 'rest', ledFrom({ ...run, changes }, at, from)));
 }
-
-/** Passages that are led: what was skipped over is not among them. */
-const ledPassages = ({ setup, changes }: LeadRun): readonly Passage[] => {
-  const leftOut = leftOutOf(changes);
-  return setup.session.passages.filter(({ id }) => !leftOut.has(id));
-};
 
 /**
  * Seconds that natural breathing has to last because strokes came before it, more so if a hold follows, beyond the rest that they
@@ -90,8 +93,7 @@ function restOwed(run: LeadRun, led: readonly Passage[], rest: Passage, had: num
   const strokes = led.slice(0, index).findLastIndex(({ kind }) => kind === 'strokes');
   const stroked = led[strokes];
   if (stroked?.kind !== 'strokes') return 0;
-  const without = led.filter((passage) => passage !== rest) as unknown as Session['passages'];
-  const session = { ...run.setup.session, passages: without };
+  const session = { ...run.setup.session, passages: led.filter((passage) => passage !== rest) };
   const beforeHold = restNeededBeforeHold(session, strokes, conventionsOfRun(run));
   return Math.max(0, Math.max(leastStrokeRest(stroked.strokes), beforeHold) - had);
 }

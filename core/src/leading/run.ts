@@ -1,15 +1,14 @@
-import { mostRoundsLed, type SignId, type SignTakenBack } from '../policy/index.js';
+import type { SignId, SignTakenBack } from '../policy/index.js';
 import { failure, success } from '../result.js';
-import type { CountedPassage, StrokePassage } from '../session/index.js';
 import type { LiveChange, ResumePoint } from '../timeline/index.js';
-import type { Millis } from '../units/index.js';
+import { millis, type Millis } from '../units/index.js';
 import {
   compileRest,
   currentTake,
   cyclesOfRun,
   endTake,
   eventAt,
-  perRoundOf,
+  logged,
   resumePoint,
   whereInRounds,
   withChange,
@@ -17,16 +16,15 @@ import {
   type LeadRun,
   type Take,
 } from './lead-run.js';
+import { cyclesInAll } from './cycles-in-all.js';
 
 /** Pauses at a moment of the current take. */
 export function pauseRun(run: LeadRun, at: Millis): LeadAnswer {
   if (run.state.kind !== 'leading') return failure({ code: 'not-leading' });
   const { timeline } = currentTake(run);
   const event = eventAt(timeline, at);
-  return success({
-    ...endTake(run, at),
-    state: { kind: 'paused', resumeAt: resumePoint(timeline, event, at) },
-  });
+  const resumeAt = resumePoint(timeline, event, at);
+  return success(logged(run, at, 'pause', { ...endTake(run, at), state: { kind: 'paused', resumeAt } }));
 }
 
 /**
@@ -39,7 +37,8 @@ export function resumeRun(run: LeadRun): LeadAnswer {
   const taken = run.changes.filter((change) => !isDoneAgain(run, change, from));
   const changes = withinMostRounds({ ...run, changes: taken }, from);
   const take: Take = { timeline: compileRest(run.setup, changes, from), from, ledTo: null };
-  return success({ ...run, changes, state: { kind: 'leading' }, takes: [...run.takes, take] });
+  const resumed: LeadRun = { ...run, changes, state: { kind: 'leading' }, takes: [...run.takes, take] };
+  return success(logged(run, millis(0), 'go-on', resumed));
 }
 
 /**
@@ -49,39 +48,12 @@ export function resumeRun(run: LeadRun): LeadAnswer {
 function withinMostRounds(run: LeadRun, from: ResumePoint): readonly LiveChange[] {
   const passage = run.setup.session.passages[from.passage];
   if (from.kind !== 'cycle' || !passage || passage.kind === 'natural') return run.changes;
-  const { perRound, planned, heard } = ledOf(run, passage, from.passage);
-  const left = mostRoundsLed(planned / perRound) * perRound - heard;
+  const { perRound, most, heard, later } = cyclesInAll(run, millis(0), passage);
+  const left = most - heard - later;
   const end = from.cycle + Math.max(perRound, Math.floor(left / perRound) * perRound) - 1;
   return end < cyclesOfRun(run, passage)
     ? [...run.changes, { kind: 'end-after', passageId: passage.id, cycle: end }]
     : run.changes;
-}
-
-/** Cycles (turns) of a passage: of a round, planned at first, and heard to their end in whichever take, repeats included. */
-function ledOf(
-  run: LeadRun,
-  passage: CountedPassage | StrokePassage,
-  index: number,
-): { readonly perRound: number; readonly planned: number; readonly heard: number } {
-  const perRound = perRoundOf(run, passage);
-  return {
-    perRound,
-    planned: cyclesOfRun({ ...run, changes: [] }, passage),
-    heard: cyclesHeardAgain(run, index),
-  };
-}
-
-/** How many cycles of a passage were led to their end, each as often as it was. */
-export function cyclesHeardAgain({ takes }: Pick<LeadRun, 'takes'>, passage: number): number {
-  let heard = 0;
-  for (const { timeline, ledTo } of takes) {
-    const { events } = timeline;
-    events.forEach((event, index) => {
-      const isLast = events[index + 1]?.cycle !== event.cycle;
-      if (event.passage === passage && event.cycle !== null && isLast && event.to <= (ledTo ?? 0)) heard++;
-    });
-  }
-  return heard;
 }
 
 /** Whether a change is done with: a tap ended what will now be done again, or what is left of a rest holds it already. */
@@ -102,27 +74,40 @@ export function lastRoundNow(run: LeadRun, at: Millis): LeadAnswer {
     passageId: passage.id,
     cycle: roundFrom + perRound - 1,
   });
-  return cyclesOfRun(changed, passage) < cycles ? success(changed) : failure({ code: 'last-round-already' });
+  return cyclesOfRun(changed, passage) < cycles
+    ? success(logged(run, at, 'last-round', changed))
+    : failure({ code: 'last-round-already' });
 }
 
 /** One round more than planned so far; at most half as many again as were planned, repeats included. Domain 13. */
 export function oneMoreRound(run: LeadRun, at: Millis): LeadAnswer {
   const here = whereInRounds(run, at);
   if (!here.ok) return here;
-  const { passage, cycles, perRound, roundFrom, index } = here.value;
-  const { planned, heard } = ledOf(run, passage, index);
-  const most = mostRoundsLed(planned / perRound);
-  // Heard in earlier takes; the rest from the round in progress on is to come in this one.
-  if (heard + cycles - roundFrom + 1 + perRound > most * perRound)
-    return failure({ code: 'enough-rounds', planned: planned / perRound, most });
-  return success(withChange(run, { kind: 'end-after', passageId: passage.id, cycle: cycles + perRound }));
+  const { passage, cycles, perRound } = here.value;
+  const { planned, most, heard, here: rest, later } = cyclesInAll(run, at, passage);
+  if (heard + rest + later + perRound > most)
+    return failure({ code: 'enough-rounds', planned: planned / perRound, most: most / perRound });
+  const longer = withChange(run, { kind: 'end-after', passageId: passage.id, cycle: cycles + perRound });
+  return success(logged(run, at, 'one-more', longer));
 }
 
 /** Stops where it is. The sign, if there was one, is noted after: first the breath is let go. */
 export function stopRun(run: LeadRun, at: Millis): LeadAnswer {
-  if (run.state.kind === 'paused') return success({ ...run, state: { kind: 'stopped' } });
-  if (run.state.kind !== 'leading') return failure({ code: 'not-leading' });
-  return success({ ...endTake(run, at), state: { kind: 'stopped' } });
+  if (run.state.kind !== 'leading' && run.state.kind !== 'paused') return failure({ code: 'not-leading' });
+  const ended = run.state.kind === 'leading' ? endTake(run, at) : run;
+  return success(logged(run, at, 'stop', { ...ended, state: { kind: 'stopped' } }));
+}
+
+/** Milliseconds after a stop in which it may be gone on with all the same. */
+export const STOP_TAKEN_BACK_WITHIN = 60_000;
+
+/** A stop that is taken back: the run is paused where it was stopped. */
+export function takeBackStop(run: LeadRun): LeadAnswer {
+  if (run.state.kind !== 'stopped') return failure({ code: 'not-stopped' });
+  const { timeline, ledTo } = currentTake(run);
+  const at = ledTo ?? millis(0);
+  const resumeAt = resumePoint(timeline, eventAt(timeline, at), at);
+  return success({ ...run, state: { kind: 'paused', resumeAt } });
 }
 
 /** Ends a run that came to the end of its timeline. */
@@ -136,13 +121,17 @@ export function finishRun(run: LeadRun): LeadAnswer {
  *
  * @param at now, ISO 8601 in UTC.
  */
-export function noteSigns(run: LeadRun, signs: readonly SignId[], at: string): LeadRun {
-  const back = run.signs.filter((sign) => !signs.includes(sign));
+export function noteSigns<T extends Pick<LeadRun, 'signs' | 'takenBack'>>(
+  of: T,
+  signs: readonly SignId[],
+  at: string,
+): T {
+  const back = of.signs.filter((sign) => !signs.includes(sign));
   return {
-    ...run,
+    ...of,
     signs,
     takenBack: [
-      ...run.takenBack.filter(({ sign }) => !signs.includes(sign)),
+      ...of.takenBack.filter(({ sign }) => !signs.includes(sign)),
       ...back.map((sign): SignTakenBack => ({ sign, at, mistake: true, reason: '' })),
     ],
   };

@@ -5,7 +5,6 @@ export type StopSignId =
   | 'dizzy'
   | 'tingling'
   | 'breathless'
-  | 'jerky-breath'
   | 'headache'
   | 'ears'
   | 'pounding-heart'
@@ -25,6 +24,14 @@ export type EmergencySignId =
 
 export type SignId = StopSignId | EmergencySignId;
 
+/** Signs of strain: one eases, and goes on. Domain 9. */
+export type StrainSignId = 'jerky-breath' | 'hurry' | 'tight' | 'tired-arm';
+
+export interface StrainSign {
+  readonly id: StrainSignId;
+  readonly label: string;
+}
+
 export interface Sign {
   readonly id: SignId;
   readonly kind: 'stop' | 'emergency';
@@ -38,6 +45,9 @@ export const STOP_ACTION = policyWords.signs.stop;
 
 /** What is done for any emergency sign, before anything else. */
 export const EMERGENCY_ACTION = policyWords.signs.emergency;
+
+/** What is done for a sign of strain. */
+export const STRAIN_ACTION = policyWords.signs.strain;
 
 /** Shown wherever findings or numbers are. */
 export const CAUTION_LINE = policyWords.signs.caution;
@@ -85,7 +95,6 @@ export const SIGNS: readonly Sign[] = textsInLanguage(
     stop('dizzy', 'Dizzy'),
     stop('tingling', 'Tingling'),
     stop('breathless', 'Breathless'),
-    stop('jerky-breath', 'Jerky breath'),
     stop('headache', 'Headache'),
     stop('ears', 'Ringing or pressure in the ears'),
     stop('pounding-heart', 'Heart pounds, stumbles or has not settled after 2 minutes'),
@@ -96,6 +105,19 @@ export const SIGNS: readonly Sign[] = textsInLanguage(
   'label',
   'act',
 );
+
+export const STRAIN_SIGNS: readonly StrainSign[] = textsInLanguage(
+  [
+    { id: 'jerky-breath', label: 'Jerky breath' },
+    { id: 'hurry', label: 'Hurry' },
+    { id: 'tight', label: 'Tight shoulders or face' },
+    { id: 'tired-arm', label: 'A tired arm' },
+  ],
+  'label',
+);
+
+/** Whether this is the id of a sign of strain. */
+export const isStrainSign = (id: string): id is StrainSignId => STRAIN_SIGNS.some((sign) => sign.id === id);
 
 export const SIGN_IDS: readonly SignId[] = SIGNS.map((sign) => sign.id);
 

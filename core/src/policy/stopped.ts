@@ -5,17 +5,23 @@ export interface SittingWithSign {
   readonly outcome: 'finished' | 'stopped';
   /** In the order in which they were practised, and whether anything of them was done. */
   readonly passages: readonly { readonly technique: TechniqueId; readonly begun: boolean }[];
+  /** Techniques in which its signs were noted while it was led; left out, or none, where that is not known. */
+  readonly signedIn?: readonly TechniqueId[];
 }
 
 /**
- * The techniques in which a sign may have come: of a sitting that was stopped the last one that was begun; of one that was
+ * The techniques in which a sign may have come: those in which it was noted; else of a sitting that was stopped the last one that was begun; of one that was
  * told whole every one, because nobody knows. Natural breathing is never among them. Domain 9, stop sign today.
  */
-export function techniquesOfSign({ outcome, passages }: SittingWithSign): readonly TechniqueId[] {
+export function techniquesOfSign({
+  outcome,
+  passages,
+  signedIn = [],
+}: SittingWithSign): readonly TechniqueId[] {
   const begun = passages.filter((passage) => passage.begun);
   const meant =
     outcome === 'stopped' ? (begun.length > 0 ? begun.slice(-1) : passages.slice(0, 1)) : passages;
-  const techniques = meant.map(({ technique }) => technique);
+  const techniques = signedIn.length > 0 ? signedIn : meant.map(({ technique }) => technique);
   return [...new Set(techniques)].filter((technique) => techniqueOf(technique).pattern.kind !== 'natural');
 }
 

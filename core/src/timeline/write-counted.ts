@@ -17,7 +17,7 @@ import {
 import { longestHoldOf } from '../policy/index.js';
 import type { Goal, HoldKind } from '../technique/index.js';
 import { counts, countsToHalfMillis, millis, secondsToMillis, seconds } from '../units/index.js';
-import { countsInForce, cyclesToLead, endedAfter } from './changes.js';
+import { countsInForce, cyclesToLead, endedAfter, longerBy } from './changes.js';
 import {
   sidesOf,
   type CycleSides,
@@ -249,7 +249,8 @@ class CountedWriter {
   /** Without counting: the pattern and its sides go on from the last counted breath, to the end of a round. */
   private writeOwnPace(resumed: ResumePoint | null): void {
     const { passage, cycles, score } = this;
-    const remaining = resumed?.kind === 'rest' ? resumed.remaining : secondsToMillis(passage.ownPace);
+    const written = resumed?.kind === 'rest' ? resumed.remaining : secondsToMillis(passage.ownPace);
+    const remaining = written <= 0 ? 0 : written + longerBy(passage.id, score.plan.changes);
     if (remaining <= 0) return;
     const perRound = cyclesInOwnRound(passage);
     const sides = Array.from({ length: perRound }, (_, index) =>
@@ -263,7 +264,9 @@ class CountedWriter {
       endsOn: sidesOf(passage.route, this.start, cycles).exhale,
     };
     const round = perRound * (halfMillisOf(planCycle(passage, this.countsOf(cycles), score.conventions)) / 2);
-    for (const { stage, length } of ownPaceStages(remaining, round))
+    const tapped = endedAfter(passage.id, 0, 'ownPace', score.plan.changes);
+    const stages = ownPaceStages(remaining, round);
+    for (const { stage, length } of tapped === null ? stages : endedEarly(stages, tapped, round))
       score.write(
         { ...this.stretch('own-pace'), lastRound: stage === 'last-round' },
         {
@@ -279,11 +282,25 @@ class CountedWriter {
 /** In milliseconds: a last minute is said, unless there was hardly more than that, or it would fall into the last round. */
 const LAST_MINUTE = { of: 60_000, notBefore: 90_000 } as const;
 
+interface OwnPaceStage {
+  readonly stage: OwnPace['stage'];
+  readonly length: number;
+}
+
+/** Stages up to a tap, and then a last round of so many milliseconds. */
+function endedEarly(stages: readonly OwnPaceStage[], tapped: number, round: number): readonly OwnPaceStage[] {
+  const kept: OwnPaceStage[] = [];
+  let from = 0;
+  for (const { stage, length } of stages) {
+    if (stage !== 'last-round' && from < tapped)
+      kept.push({ stage, length: Math.min(length, tapped - from) });
+    from += length;
+  }
+  return [...kept, { stage: 'last-round', length: Math.round(round) }];
+}
+
 /** What is left at one's own pace, in milliseconds: on and on, the last minute, and about as long as a round has been. */
-function ownPaceStages(
-  remaining: number,
-  round: number,
-): readonly { readonly stage: OwnPace['stage']; readonly length: number }[] {
+function ownPaceStages(remaining: number, round: number): readonly OwnPaceStage[] {
   const last = Math.min(remaining, Math.round(round));
   const minute = remaining >= LAST_MINUTE.notBefore && last < LAST_MINUTE.of ? LAST_MINUTE.of - last : 0;
   return [

@@ -21,6 +21,7 @@ export const policyWords = inLanguage({
     caution:
       'These are common teaching cautions, not medical advice. Local rules and a licensed clinician come first.',
     emergency: 'Stop and call emergency help as local rules say.',
+    strain: 'Ease: fewer counts, a softer breath, the arm supported or let down.',
     stop: 'Stop. Let the hand down and breathe naturally. Log it, and do no more of this technique today.',
   },
 });

@@ -119,6 +119,44 @@ describe('schema', () => {
     await drop();
   });
 
+  it('takes a jerky breath for a sign of strain, wherever it was told as a stop sign', async () => {
+    const { source, drop } = await freshDatabase();
+    await source.runMigrations();
+    const index = source.migrations.findIndex(({ name }) => name?.startsWith('StepsOnTheWay'));
+    for (const _ of source.migrations.slice(index)) await source.undoLastMigration();
+    const id = '0b8f3c3e-8c0a-4d43-a6a0-7e6d5c4b3a21';
+    const back = (sign: string) => ({ sign, at: '2026-03-10T07:00:00Z', mistake: true, reason: '' });
+    await source.query(
+      `INSERT INTO instructor (id, email, password_hash, name, naming, time_zone, emergency_number, conventions)
+       VALUES ('${id}', 'a@b.example', '', '', 'plain', 'Europe/London', '112', '{}');
+       INSERT INTO student (id, instructor_id, name, hand, note) VALUES ('${id}', '${id}', '', 'left', '');`,
+    );
+    await source.query(
+      `INSERT INTO sitting (id, instructor_id, student_id, version, started_at, led, note, outcome, led_millis, pauses,
+                            signs, signs_taken_back, recorded_at)
+       VALUES ($1, $1, $1, 2, now(), '{}', '', 'stopped', 9000, 0, '{dizzy,jerky-breath}', $2, now())`,
+      [id, JSON.stringify([back('jerky-breath'), back('ears')])],
+    );
+    await source.query(
+      `INSERT INTO sitting_passage (id, instructor_id, sitting_id, position, kind, passage_id, technique, seconds_planned, seconds_done)
+       VALUES ('${id}', '${id}', '${id}', 0, 'natural', '${id}', 'natural-breath', 60, 9);
+       INSERT INTO sitting_correction (id, instructor_id, sitting_id, version, corrected_at, note, record)
+       VALUES ('${id}', '${id}', '${id}', 1, now(), '', '{"signs": ["jerky-breath", "ears"]}')`,
+    );
+    await source.runMigrations();
+    const [sitting] = (await source.query(
+      `SELECT sitting.signs, sitting.log, signs_taken_back AS back, correction.record->'signs' AS before
+         FROM sitting, sitting_correction correction`,
+    )) as Record<string, unknown>[];
+    expect(sitting).toEqual({
+      signs: ['dizzy'],
+      log: [{ at: 9000, passageId: id, round: null, what: 'jerky-breath' }],
+      back: [back('ears')],
+      before: ['ears'],
+    });
+    await drop();
+  });
+
   it('can be taken back to nothing and made again', async () => {
     const { source, drop } = await freshDatabase();
     const tables = async (): Promise<unknown[]> =>

@@ -1,5 +1,12 @@
 import type { Sitting } from '@nuvrah/contract';
-import type { EasingRecord, PassageRecord, SignId, SignTakenBack, TurnRecord } from '@nuvrah/core';
+import type {
+  EasingRecord,
+  LoggedStep,
+  PassageRecord,
+  SignId,
+  SignTakenBack,
+  TurnRecord,
+} from '@nuvrah/core';
 import {
   check,
   double,
@@ -38,6 +45,9 @@ export interface SittingRow extends Owned {
   readonly pauses: number | null;
   readonly signs: SignId[] | null;
   readonly signsTakenBack: readonly SignTakenBack[];
+  /** What was put in, and done, on the way; null for nothing. */
+  readonly added: readonly PassageRecord[] | null;
+  readonly log: readonly LoggedStep[] | null;
   /** When the record arrived. */
   readonly recordedAt: Date | null;
   /** false of one from a log outside that the instructor did not confirm yet. */
@@ -98,6 +108,8 @@ export const sittingTable = table<SittingRow>(
     pauses: orNull(integer),
     signs: orNull(texts),
     signsTakenBack: { ...named(json, 'signs_taken_back'), default: () => `'[]'` },
+    added: orNull(json),
+    log: orNull(json),
     recordedAt: orNull(named(moment, 'recorded_at')),
     confirmed: { type: 'boolean', default: true },
     effort: orNull(small),

@@ -34,7 +34,7 @@ import type { DataSource } from 'typeorm';
 import { hashPassword } from '../accounts/password.js';
 import { instructorTable, type SessionRow } from '../db/entities.js';
 import { InstructorStore } from '../db/instructor-store.js';
-import { passageToRow } from '../sittings/sitting-rows.js';
+import { passageToRow, recordToRow } from '../sittings/sitting-rows.js';
 import { DEMO_CLASSES, DEMO_TEMPLATES, type DemoClass } from './demo-classes.js';
 import { dateBefore, daysBefore } from './demo-dates.js';
 import { addLadder } from './load-ladder.js';
@@ -317,11 +317,7 @@ async function addSitting(store: InstructorStore, led: Led, sitting: DemoSitting
       },
       findings: findingsOf(led, day.day, day.facts),
     },
-    outcome: record.outcome,
-    ledMillis: record.led,
-    pauses: record.pauses,
-    signs: [...record.signs],
-    signsTakenBack: record.takenBack,
+    ...recordToRow(record),
     recordedAt: daysBefore(now, sitting.daysAgo).plus({ milliseconds: record.led }).toJSDate(),
     confirmed: true,
     effort: sitting.effort,

@@ -29,7 +29,7 @@ import { idTaken, invalidRequest, notFound, RequestProblem, sameMoment } from '.
 import { calendarFile, calendarOf } from '../ladders/calendar.js';
 import { getStoredSession, getStoredSessionDeletedToo, refuseImpossible } from '../sessions/sessions.js';
 import { leadingOf } from '../sittings/leading.js';
-import { passageToRow } from '../sittings/sitting-rows.js';
+import { passageToRow, recordToRow } from '../sittings/sitting-rows.js';
 import { getStudent } from '../students/students.js';
 import { openLink, type OpenLink } from './links.js';
 
@@ -170,11 +170,7 @@ async function putOnRecord(
       startedAt: at,
       place: 'home',
       led: { ...led, conventions: practice.conventions, hand: practice.hand },
-      outcome: record.outcome,
-      ledMillis: record.led,
-      pauses: record.pauses,
-      signs: record.signs,
-      signsTakenBack: record.takenBack ?? [],
+      ...recordToRow(record),
       recordedAt: now,
       confirmed: true,
       effort,

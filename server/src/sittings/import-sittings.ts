@@ -15,7 +15,7 @@ import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
 import { writeAudit } from '../audit/audit.js';
 import { idTaken, invalidRequest, notFound, sameMoment } from '../http/problem.js';
-import { passageToRow } from './sitting-rows.js';
+import { passageToRow, recordToRow } from './sitting-rows.js';
 
 const KNOWN_SQL = `
 SELECT id, student_id AS "studentId", started_at AS "startedAt" FROM sitting WHERE instructor_id = $1`;
@@ -59,11 +59,7 @@ function toRows(
       dayCheck: null,
       findings: [],
     },
-    outcome: record.outcome,
-    ledMillis: record.led,
-    pauses: record.pauses,
-    signs: record.signs,
-    signsTakenBack: record.takenBack ?? [],
+    ...recordToRow(record),
     recordedAt: now,
     confirmed: false,
     effort,

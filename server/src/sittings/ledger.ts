@@ -44,7 +44,8 @@ SELECT sitting.id ${FILTERED_SQL}
 /** Sittings (`$2`) without what was led. */
 const LINES_SQL = `
 SELECT id, student_id AS "studentId", led->'session'->>'title' AS title, started_at AS "startedAt", place, outcome,
-       led_millis AS "ledMillis", pauses, signs, signs_taken_back AS "signsTakenBack", effort, note
+       led_millis AS "ledMillis", pauses, signs, signs_taken_back AS "signsTakenBack", added, log,
+       effort, note
   FROM sitting WHERE instructor_id = $1 AND id = ANY($2::uuid[])`;
 
 type LineRow = Omit<LedgerLine, 'startedAt' | 'record'> & { readonly startedAt: Date } & Parameters<

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Sitting } from '@nuvrah/contract';
-import type { PassageRecord } from '@nuvrah/core';
+import type { LeadRecord, PassageRecord } from '@nuvrah/core';
 import type { SittingPassageRow, SittingRow } from '../db/entities.js';
 
 const EMPTY = {
@@ -66,15 +66,51 @@ function passageFromRow(row: SittingPassageRow): PassageRecord {
   return made[kind] as PassageRecord;
 }
 
+/** The columns of a sitting that hold its record, but for its passages. */
+type RecordColumns = Pick<
+  SittingRow,
+  'outcome' | 'ledMillis' | 'pauses' | 'signs' | 'signsTakenBack' | 'added' | 'log'
+>;
+
+/** Before anything of a sitting is told. */
+export const NOT_RECORDED: RecordColumns = {
+  outcome: null,
+  ledMillis: null,
+  pauses: null,
+  signs: null,
+  signsTakenBack: [],
+  added: null,
+  log: null,
+};
+
+/** What is told of a leading, as it comes over the wire or from core. */
+type Recorded = Omit<LeadRecord, 'led' | 'takenBack' | 'passages'> & {
+  readonly led: number;
+  readonly takenBack?: LeadRecord['takenBack'];
+};
+
+/** A record as columns of its sitting. */
+export const recordToRow = ({
+  outcome,
+  led,
+  pauses,
+  signs,
+  takenBack,
+  added,
+  log,
+}: Recorded): RecordColumns => ({
+  outcome,
+  ledMillis: led,
+  pauses,
+  signs: [...signs],
+  signsTakenBack: takenBack ?? [],
+  added: added ?? null,
+  log: log ?? null,
+});
+
 /** The record that a sitting's columns and its passages hold; null until it has arrived. */
 export function toRecord(
-  {
-    outcome,
-    ledMillis,
-    pauses,
-    signs,
-    signsTakenBack,
-  }: Pick<SittingRow, 'outcome' | 'ledMillis' | 'pauses' | 'signs' | 'signsTakenBack'>,
+  { outcome, ledMillis, pauses, signs, signsTakenBack, added, log }: RecordColumns,
   passages: readonly SittingPassageRow[],
 ): Sitting['record'] {
   const recorded = outcome !== null && ledMillis !== null && pauses !== null && signs !== null;
@@ -86,6 +122,8 @@ export function toRecord(
         signs,
         takenBack: [...signsTakenBack],
         passages: passages.map(passageFromRow),
+        ...(added && { added: [...added] }),
+        ...(log && { log: [...log] }),
       }
     : null;
 }

@@ -1,8 +1,15 @@
 import { randomUUID } from 'node:crypto';
 import { routes } from '@nuvrah/contract';
-import { aDay, addStudentWithSession, aStudent, documentOf, stoppedRecord } from '../testing/documents.js';
+import {
+  aDay,
+  addStudentWithSession,
+  aStudent,
+  documentOf,
+  finishedRecord,
+  stoppedRecord,
+} from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
-import { DEFAULT_CONVENTIONS, day } from '@nuvrah/core';
+import { DEFAULT_CONVENTIONS, day, millis, type LoggedStep, type PassageRecord } from '@nuvrah/core';
 
 describe('sittings', () => {
   let server: TestServer;
@@ -42,6 +49,36 @@ describe('sittings', () => {
     expect(stored.version).toBe(2);
     expect(await client.must(routes.listSittings, { query: { student: student.id } })).toEqual([stored]);
     expect((await client.must(routes.getStudent, { params: { id: student.id } })).sittings).toBe(1);
+  });
+
+  it('keep what was put in and done on the way, and know in which technique a sign was noted', async () => {
+    const { session, student } = await addStudentWithSession(client);
+    const { id } = (await begin(session.id)).body;
+    const params = { id };
+    const stopped = stoppedRecord(session.document);
+    const [first, second] = stopped.passages;
+    const passageId = first?.passageId ?? '';
+    const step = (at: number, what: LoggedStep['what']) => ({ at: millis(at), passageId, round: 1, what });
+    const log = [step(10_000, 'tired-arm'), step(20_000, 'dizzy'), step(30_000, 'stop')];
+    const added = [{ ...second, passageId: randomUUID() }] as PassageRecord[];
+    const record = { ...stopped, signs: ['dizzy'], added, log } as never;
+    const put = { version: 1, record, effort: null, note: '' };
+    expect((await client.must(routes.recordSitting, { params, body: put })).record).toEqual(record);
+
+    // It goes on within the minute: what is told more then corrects nothing.
+    const whole = {
+      ...finishedRecord(session.document),
+      signs: ['dizzy'],
+      added,
+      log: [...log, step(30_000, 'go-on')],
+    } as never;
+    await client.must(routes.recordSitting, {
+      params,
+      body: { ...put, version: 2, record: whole, effort: 4 },
+    });
+    expect(await client.must(routes.listCorrections, { params })).toEqual([]);
+    const { stopSigns } = await client.must(routes.getStudent, { params: { id: student.id } });
+    expect(stopSigns.map(({ techniques }) => techniques)).toEqual([[first?.technique ?? '']] as never);
   });
 
   it('go on record once however often the record is sent', async () => {

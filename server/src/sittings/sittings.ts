@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 import { routes, type BodyOf, type Sitting } from '@nuvrah/contract';
-import { signById, takeBackSign, type SignId } from '@nuvrah/core';
+import { signById, takeBackSign, wentOn, type SignId } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById } from '../accounts/accounts.js';
 import { writeAudit } from '../audit/audit.js';
@@ -18,7 +18,7 @@ import {
 import { getStoredSession, refuseImpossible } from '../sessions/sessions.js';
 import { getStudent } from '../students/students.js';
 import { leadingOf } from './leading.js';
-import { bySitting, passageToRow, toSitting } from './sitting-rows.js';
+import { bySitting, NOT_RECORDED, passageToRow, recordToRow, toSitting } from './sitting-rows.js';
 
 async function getSitting(store: InstructorStore, id: string): Promise<Sitting> {
   const row = await store.sittings.get(id);
@@ -62,6 +62,7 @@ const corrects = (
   sent: BodyOf<typeof routes.recordSitting>,
 ): boolean =>
   record !== null &&
+  !wentOn(record, sent.record) &&
   (effort !== sent.effort ||
     note !== sent.note ||
     !isDeepStrictEqual(feltAfter, feltIn(sent, feltAfter)) ||
@@ -92,11 +93,7 @@ export function implementSittings(implement: Implement, source: DataSource, now:
       startedAt: now(),
       place: 'with-instructor',
       led,
-      outcome: null,
-      ledMillis: null,
-      pauses: null,
-      signs: null,
-      signsTakenBack: [],
+      ...NOT_RECORDED,
       recordedAt: null,
       confirmed: true,
       effort: null,
@@ -114,11 +111,7 @@ export function implementSittings(implement: Implement, source: DataSource, now:
     if (before.version === version + 1 && saysTheSame(before, body)) return before;
     await store.inTransaction(async (within) => {
       const change = {
-        outcome: record.outcome,
-        ledMillis: record.led,
-        pauses: record.pauses,
-        signs: record.signs,
-        signsTakenBack: record.takenBack ?? [],
+        ...recordToRow(record),
         recordedAt: before.recordedAt === null ? now() : new Date(before.recordedAt),
         effort,
         feltAfter: feltIn(body, before.feltAfter),

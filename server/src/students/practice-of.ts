@@ -6,9 +6,12 @@ import {
   mapPhases,
   OWN_PACE_TOLERANCE,
   SITTINGS_TO_KNOW,
+  signedIn,
   techniquesOfSign,
   type Day,
+  type LoggedStep,
   type PhaseKind,
+  type SignId,
   type TechniqueId,
 } from '@nuvrah/core';
 import type { InstructorStore } from '../db/instructor-store.js';
@@ -51,8 +54,8 @@ ${EASY} AND passage.kind = 'counted' AND jsonb_array_length(passage.easings) = 0
 
 /** Of some students (`$2`): the sittings of a day (`$3`) where the instructor works (`$4`), with their passages. */
 const OF_DAY_SQL = `
-SELECT sitting.student_id AS "studentId", sitting.outcome, cardinality(sitting.signs) > 0 AS signed,
-       jsonb_agg(jsonb_build_object('technique', passage.technique, 'begun',
+SELECT sitting.student_id AS "studentId", sitting.outcome, sitting.signs, sitting.log,
+       jsonb_agg(jsonb_build_object('passageId', passage.passage_id, 'technique', passage.technique, 'begun',
          coalesce(passage.cycles_done, 0) > 0 OR coalesce(passage.seconds_done, 0) > 0
            OR coalesce(jsonb_array_length(passage.turns), 0) > 0) ORDER BY passage.position) AS passages
   FROM sitting JOIN sitting_passage passage ON passage.sitting_id = sitting.id
@@ -71,8 +74,13 @@ interface SittingsRow extends OfStudent {
 }
 interface OfDayRow extends OfStudent {
   readonly outcome: 'finished' | 'stopped';
-  readonly signed: boolean;
-  readonly passages: { readonly technique: TechniqueId; readonly begun: boolean }[];
+  readonly signs: SignId[];
+  readonly log: LoggedStep[] | null;
+  readonly passages: {
+    readonly passageId: string;
+    readonly technique: TechniqueId;
+    readonly begun: boolean;
+  }[];
 }
 
 type Practice = Pick<
@@ -172,9 +180,12 @@ function ofToday(rows: readonly OfDayRow[], day: Day): Pick<Practice, 'stopSigns
   const done = known.flatMap(({ passages }) =>
     passages.filter(({ begun }) => begun).map(({ technique }) => technique),
   );
-  const signed = known.filter((row) => row.signed);
+  const signed = known.filter(({ signs }) => signs.length > 0);
   return {
-    stopSigns: signed.map((row) => ({ day, techniques: [...techniquesOfSign(row)] })),
+    stopSigns: signed.map(({ outcome, passages, signs, log }) => {
+      const noted = signedIn({ signs, log: log ?? [], passages });
+      return { day, techniques: [...techniquesOfSign({ outcome, passages, signedIn: noted })] };
+    }),
     entriesToday: [...entriesAmong(done)],
   };
 }

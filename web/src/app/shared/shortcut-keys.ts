@@ -27,6 +27,10 @@ export const SHORTCUT_KEYS = {
     more: ['m'],
     halve: ['h'],
     dropHold: ['d'],
+    simpler: ['i'],
+    watch: ['w'],
+    repeat: ['r'],
+    toEnd: ['a'],
     plan: ['b'],
     longer: ['l'],
     // Far from the keys that are pressed most: it cannot be taken back.

@@ -1,9 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import type { Student } from '@nuvrah/contract';
-import { CAUTION_LINE, formatClock, type SignId } from '@nuvrah/core';
+import { CAUTION_LINE, formatClock, STOP_TAKEN_BACK_WITHIN, type SignId } from '@nuvrah/core';
+import { map, takeWhile, timer } from 'rxjs';
 import { AccountStore } from '../../api/account';
-import { describePassageRecord } from '../../shared/sitting-record/describe-record';
+import { describePassageRecord, describeWay } from '../../shared/sitting-record/describe-record';
 import { EffortAndNote } from '../../shared/sitting-record/effort-and-note';
 import { NOT_KEPT } from '../../shared/offline-queue/words';
 import { OfflineQueue } from '../../shared/offline-queue/offline-queue';
@@ -28,7 +30,17 @@ import { leadWords } from '../../words/lead-words';
       <span class="soft" role="status">{{ recordState() }}</span>
     </header>
     @if (stopped()) {
-      <p class="large">{{ words.handDownLetGo }}</p>
+      <div class="stopped">
+        <p class="large">{{ words.handDownLetGo }}</p>
+        @if (mayGoOnFor() > 0 && !next()) {
+          <button matButton="outlined" type="button" (click)="goOn.emit()">
+            {{ words.goOn }} <small>{{ words.goOnFor(mayGoOnFor()) }}</small>
+          </button>
+        }
+        @if (refused(); as why) {
+          <p role="alert">{{ why }}</p>
+        }
+      </div>
     }
     @if (next(); as sitting) {
       <nv-lead-next [sitting]="sitting" [student]="student()" />
@@ -87,6 +99,17 @@ import { leadWords } from '../../words/lead-words';
       gap: 1rem 2.5rem;
       align-items: start;
     }
+    .stopped {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 0.5rem 1.5rem;
+    }
+    small {
+      font: inherit;
+      font-weight: 400;
+      font-variant-numeric: tabular-nums;
+    }
     .grow {
       flex: 1;
     }
@@ -107,6 +130,9 @@ import { leadWords } from '../../words/lead-words';
 export class LeadClosing {
   protected readonly words = leadWords.leadClosing;
   readonly student = input.required<Student>();
+  /** Why it did not go on, where that was asked. */
+  readonly refused = input<string | null>(null);
+  readonly goOn = output();
 
   private readonly store = inject(LeadStore);
   private readonly account = inject(AccountStore);
@@ -133,11 +159,14 @@ export class LeadClosing {
   protected readonly stopped = computed(() => this.record()?.outcome === 'stopped');
   protected readonly signs = computed(() => this.record()?.signs ?? []);
   protected readonly led = computed(() => formatClock(this.record()?.led ?? 0));
-  protected readonly lines = computed(() =>
-    (this.record()?.passages ?? []).map((passage) =>
-      describePassageRecord(passage, this.account.required().naming),
-    ),
-  );
+  protected readonly lines = computed(() => {
+    const [record, { naming }] = [this.record(), this.account.required()];
+    if (!record) return [];
+    return [
+      ...record.passages.map((passage) => describePassageRecord(passage, naming)),
+      ...describeWay(record, naming),
+    ];
+  });
   protected readonly recordState = computed(() => {
     if (this.busy()) return this.words.puttingItOnRecord;
     if (this.waiting()) return this.words.serverAway;
@@ -152,6 +181,15 @@ export class LeadClosing {
   private readonly typed = computed(() => markOf(this.told()));
   /** What of it is on record, or kept. */
   private readonly saved = signal(markOf({ effort: null, feltAfter: null, note: '' }));
+
+  /** Seconds for which a stop can still be taken back. */
+  protected readonly mayGoOnFor = toSignal(
+    timer(0, 1_000).pipe(
+      map((seconds) => STOP_TAKEN_BACK_WITHIN / 1_000 - seconds),
+      takeWhile((left) => left >= 0),
+    ),
+    { initialValue: STOP_TAKEN_BACK_WITHIN / 1_000 },
+  );
 
   constructor() {
     asksWhileUnsaved(() => this.typed() !== this.saved());

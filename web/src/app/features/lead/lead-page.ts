@@ -101,7 +101,7 @@ const LEAVE_UNRECORDED: Question = {
         }
         @case ('closing') {
           @if (student(); as student) {
-            <nv-lead-closing [student]="student" />
+            <nv-lead-closing [student]="student" [refused]="problem()" (goOn)="goOnAfterStop()" />
           }
         }
       }
@@ -226,6 +226,17 @@ export class LeadPage implements AsksBeforeLeaving {
     this.here(
       () =>
         void this.store.takeUpAgain(kept).then((objection) => {
+          this.problem.set(objection);
+          this.begun();
+        }),
+    );
+  }
+
+  protected goOnAfterStop(): void {
+    this.stopWanted = false;
+    this.here(
+      () =>
+        void this.store.goOnAfterStop().then((objection) => {
           this.problem.set(objection);
           this.begun();
         }),

@@ -42,7 +42,11 @@ import { SideSheets } from '../../ui/side-sheets';
 import { ledgerWords } from '../../words/ledger-words';
 import { LeadKeeper, recordOfNothing } from '../../shared/playback/lead-keeper';
 import { SignPanel } from '../../shared/sitting-record/sign-panel';
-import { describePassageRecord, describePlace } from '../../shared/sitting-record/describe-record';
+import {
+  describePassageRecord,
+  describePlace,
+  describeWay,
+} from '../../shared/sitting-record/describe-record';
 import { EffortAndNote } from '../../shared/sitting-record/effort-and-note';
 import { LadderStart } from '../../shared/ladder/ladder-start';
 import { LEVEL_SIGNS } from '../../shared/findings/levels';
@@ -177,6 +181,10 @@ export class SittingPage {
     const time = formatClock(record.led);
     const ended = record.outcome === 'finished' ? this.words.finished(time) : this.words.stopped(time);
     return `${ended}${record.pauses > 0 ? this.words.paused(record.pauses) : ''}`;
+  });
+  protected readonly way = computed(() => {
+    const record = this.page.value()?.sitting.record;
+    return record ? describeWay(record, this.account.required().naming) : [];
   });
   protected readonly signs = computed(() =>
     (this.page.value()?.sitting.record?.signs ?? []).map((sign) => signById(sign).label).join(', '),

@@ -70,6 +70,13 @@ export class HomeRunner extends LeadRunner {
   /** What is given out is screened for a count less at a time. */
   protected override readonly ways: readonly EaseWay[] = [];
 
+  /** Nobody screens it here: after a sign only natural breathing follows, and nothing new is put in. */
+  protected override readonly needsOf = null;
+
+  protected override fit(): null {
+    return null;
+  }
+
   override readonly about = computed((): LeadAbout => {
     const practice = this.practised();
     const variants = new Map((practice?.variants ?? []).map(({ id, name }) => [id, name]));

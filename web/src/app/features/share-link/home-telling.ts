@@ -1,7 +1,17 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { HomeReport } from '@nuvrah/contract';
-import type { LeadRecord, Naming, SignId } from '@nuvrah/core';
+import { noteSigns, type LeadRecord, type Naming } from '@nuvrah/core';
+import { NOW } from '../../api/now';
 import { describePassageRecord } from '../../shared/sitting-record/describe-record';
 import { EffortAndNote } from '../../shared/sitting-record/effort-and-note';
 import { SignPanel } from '../../shared/sitting-record/sign-panel';
@@ -63,8 +73,10 @@ export class HomeTelling {
   readonly told = output<Pick<HomeReport, 'record' | 'effort' | 'note'>>();
   readonly dropped = output();
 
+  private readonly now = inject(NOW);
   protected readonly number = inject(LocalNumber).number;
-  protected readonly signs = signal<readonly SignId[]>([]);
+  /** Those that were noted on the way to begin with. */
+  protected readonly signs = linkedSignal(() => this.record().signs);
   protected readonly effort = signal<number | null>(null);
   protected readonly note = signal('');
   protected readonly problem = signal<string | null>(null);
@@ -76,12 +88,15 @@ export class HomeTelling {
     const effort = this.effort();
     if (effort === null) return this.problem.set(this.words.effortNeeded);
     this.problem.set(null);
-    const { passages, takenBack, ...rest } = this.record();
+    const told = noteSigns(this.record(), this.signs(), new Date(this.now()).toISOString());
+    const { passages, signs, takenBack, added, log, ...rest } = told;
     const record = {
       ...rest,
       passages: [...passages],
-      signs: [...this.signs()],
+      signs: [...signs],
       takenBack: [...takenBack],
+      ...(added && { added: [...added] }),
+      ...(log && { log: [...log] }),
     };
     this.told.emit({ record, effort, note: this.note().trim() });
   }

@@ -1,15 +1,8 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  inject,
-  Injector,
-  input,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, viewChild } from '@angular/core';
 import { MatMenuModule, type MatMenuTrigger } from '@angular/material/menu';
 import type { LeadOptionId } from './lead-options';
 import { LeadRunner } from './lead-runner';
+import { SignCards } from '../sign-card';
 import { keyLabel, SHORTCUT_KEYS, shortcutOf, type ShortcutIn } from '../shortcut-keys';
 import { leadWords } from '../../words/lead-words';
 
@@ -56,6 +49,17 @@ export interface TapWait {
       <!-- Without a backdrop: Stop is one press away while it is open. -->
       <mat-menu #more="matMenu" class="lead-options" [hasBackdrop]="false">
         <ng-template matMenuContent>
+          <button
+            mat-menu-item
+            type="button"
+            role="menuitemcheckbox"
+            [attr.aria-checked]="store.toEnd()"
+            (click)="store.turnToEnd()"
+          >
+            <strong>{{ store.toEnd() ? '✓ ' : '' }}{{ optionWords.toEnd }}</strong>
+            <kbd>{{ keyOf('toEnd') }}</kbd>
+            <span class="line">{{ optionWords.toEndLine }}</span>
+          </button>
           @for (option of offered(); track option.id) {
             <button mat-menu-item type="button" (click)="store.choose(option.id)">
               <strong>{{ optionWords.names[option.id] }}</strong>
@@ -170,7 +174,7 @@ export class LeadControls {
   /** What a tap ends now, or null where it ends nothing. */
   readonly tap = input<TapWait | null>(null);
 
-  private readonly injector = inject(Injector);
+  private readonly signCards = inject(SignCards);
   protected readonly store = inject(LeadRunner);
   protected readonly controls: readonly Control[] = [
     {
@@ -200,7 +204,7 @@ export class LeadControls {
     keyLabel(SHORTCUT_KEYS.lead[shortcut][0]);
 
   protected showSigns(): void {
-    void import('../sign-card').then(({ SignCards }) => this.injector.get(SignCards).show());
+    this.signCards.show();
   }
 
   protected key(event: KeyboardEvent): void {
@@ -216,6 +220,7 @@ export class LeadControls {
     else if (shortcut === 'pause') this.store.pauseOrResume();
     else if (shortcut === 'stop') this.store.stop();
     else if (shortcut === 'voice') this.store.turnVoice();
+    else if (shortcut === 'toEnd') this.store.turnToEnd();
     else if (shortcut === 'more') this.trigger().openMenu();
     else if (shortcut in this.optionWords.names) this.store.choose(shortcut as LeadOptionId);
     else this.controls.find((control) => control.shortcut === shortcut)?.run();

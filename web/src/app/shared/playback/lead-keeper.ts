@@ -51,8 +51,8 @@ export class LeadKeeper {
   }
 }
 
-/** A run that an earlier version kept: it knew nothing of signs that were taken back. */
-export const runAsKept = (run: LeadRun): LeadRun => ({ ...{ takenBack: [] }, ...run });
+/** A run that an earlier version kept: it knew nothing of signs that were taken back, nor of what was put in and done. */
+export const runAsKept = (run: LeadRun): LeadRun => ({ ...{ takenBack: [], added: [], log: [] }, ...run });
 
 /** The run as it stood when it was last seen, paused there: going on takes the interrupted round up again. */
 export function interruptedRun({ run, at }: KeptLead): LeadRun {

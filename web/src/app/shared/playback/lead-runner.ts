@@ -4,7 +4,6 @@ import {
   beginRun,
   currentTake,
   describeRefusal,
-  easeRun,
   type EaseWay,
   finishRun,
   lastRoundNow,
@@ -22,7 +21,17 @@ import {
   type LeadSetup,
   type Millis,
   type Naming,
+  signById,
+  signOnTheWay,
+  signTakenBackOnTheWay,
+  STRAIN_SIGNS,
+  strainNoted,
+  takeBackStop,
+  leftOutOf,
+  type FitTo,
+  type LeadNeed,
   type SignId,
+  type StrainSignId,
   type SoundChoice,
   type Timeline,
   failure,
@@ -42,11 +51,14 @@ import { LOOK_EVERY, SoundScheduler, type Heard } from './sound-scheduler';
 import {
   commandOf,
   describeBecomes,
+  describeDone,
+  easier,
   isAlwaysAllowed,
   lineOf,
   optionIds,
   type LeadOption,
   type LeadOptionId,
+  type OptionContext,
 } from './lead-options';
 import { VoiceRecordings } from './recordings';
 import { Stages, type Stage } from './stage';
@@ -99,6 +111,8 @@ export abstract class LeadRunner {
   /** While it is looked up whether it may go on. */
   protected readonly resuming = signal(false);
   private readonly said = signal<string | null>(null);
+  /** Passages that may yet begin before what was said is over. */
+  private staysFor = 0;
   /** What the last command did, or why it was not done. */
   readonly message = this.said.asReadonly();
 
@@ -146,6 +160,12 @@ export abstract class LeadRunner {
 
   /** Looks up what decides whether it may go on; without a connection what was known last stays. */
   protected abstract lookAgain(): Observable<unknown>;
+
+  /** What keeps a run from being led on, passage by passage; null where nobody screens it. */
+  protected abstract readonly needsOf: ((run: LeadRun) => readonly LeadNeed[]) | null;
+
+  /** What a simpler form is fitted to; null where none is offered. */
+  protected abstract fit(): FitTo | null;
 
   /** Starts leading. Must follow a press, or the browser keeps silent. */
   protected async play(setup: LeadSetup): Promise<void> {
@@ -206,6 +226,15 @@ export abstract class LeadRunner {
     this.sayWhatItBecomes();
   }
 
+  private readonly easesToEnd = signal(false);
+  /** Whether easing goes on to the end of the session. */
+  readonly toEnd = this.easesToEnd.asReadonly();
+
+  turnToEnd(): void {
+    this.easesToEnd.update((on) => !on);
+    this.said.set(this.easesToEnd() ? leadWords.leadRunner.toEnd : leadWords.leadRunner.toEndOff);
+  }
+
   /** Ways in which a passage may be made easier beyond a count at a time. */
   protected readonly ways: readonly EaseWay[] = ['halve', 'drop-hold'];
 
@@ -214,27 +243,82 @@ export abstract class LeadRunner {
     this.round();
     const run = this.current();
     if (!run) return [];
-    return optionIds(this.ways).map((id) => {
+    return this.optionIds().map((id) => {
       const answer = this.optionCommand(id)(run);
-      return { id, line: lineOf(id, answer), offered: answer.ok };
+      return { id, line: lineOf(id, answer, this.naming()), offered: answer.ok };
     });
   });
 
   /** Does one of the options. */
   choose(id: LeadOptionId): void {
-    if (!optionIds(this.ways).includes(id)) return;
+    if (!this.optionIds().includes(id)) return;
     const takes = this.current()?.takes.length;
-    if (!this.apply(this.optionCommand(id), leadWords.leadOptions.lines[id])) return;
-    if (this.current()?.takes.length === takes) this.followRun();
-    else {
-      this.hushTake();
-      this.playTake();
-    }
-    if (id !== 'rest' && id !== 'longer') this.sayWhatItBecomes();
+    if (!this.apply(this.optionCommand(id), null)) return;
+    this.followFrom(takes);
+    const run = this.current();
+    if (run) this.said.set(describeDone(id, run, this.naming()));
   }
 
+  /** Sounds as the run goes on now: in the same take, in another, or not at all. */
+  private followFrom(takes: number | undefined): void {
+    const run = this.current();
+    if (run?.state.kind === 'stopped') return this.end();
+    if (run?.takes.length === takes) return this.followRun();
+    this.hushTake();
+    this.playTake();
+    const timeline = this.timeline();
+    // What is said of it stays while the hand goes down, and in what comes then.
+    if (timeline) this.round.set(roundAt(timeline, millis(0)));
+    this.staysFor = timeline?.events[0]?.section === 'closing' ? 1 : 0;
+  }
+
+  /** A sign that shows: an emergency sign stops, a stop sign lets the breath be natural at once. Pressed again it is taken back. */
+  sign(id: SignId): void {
+    const run = this.current();
+    if (!run) return;
+    const words = leadWords.leadRunner;
+    const now = new Date(this.now()).toISOString();
+    const label = signById(id).label;
+    if (run.signs.includes(id)) {
+      this.change(signTakenBackOnTheWay(run, this.at(), id, now), words.takenBack(label));
+      return;
+    }
+    const noted = signOnTheWay(run, this.at(), id, { id: crypto.randomUUID(), now, needs: this.needsOf });
+    const leftOut = leftOutOf(noted.changes).size - leftOutOf(run.changes).size;
+    this.change(
+      noted,
+      noted.state.kind === 'stopped' ? words.stoppedFor(label) : words.naturalFor(label, leftOut),
+    );
+  }
+
+  /** A sign of strain is noted; leading goes on. */
+  strain(id: StrainSignId): void {
+    const run = this.current();
+    const label = STRAIN_SIGNS.find((sign) => sign.id === id)?.label ?? '';
+    if (run) this.change(strainNoted(run, this.at(), id), leadWords.leadRunner.strain(label));
+  }
+
+  private change(to: LeadRun, said: string): void {
+    const takes = this.current()?.takes.length;
+    this.current.set(to);
+    this.keep();
+    this.followFrom(takes);
+    this.said.set(said);
+  }
+
+  private optionIds(): readonly LeadOptionId[] {
+    return optionIds(this.ways, this.fit() !== null);
+  }
+
+  private readonly context = (): OptionContext => ({
+    at: this.at(),
+    toEnd: this.toEnd(),
+    newId: crypto.randomUUID(),
+    fit: this.fit(),
+  });
+
   private optionCommand(id: LeadOptionId): (run: LeadRun) => LeadAnswer {
-    const command = commandOf(id, () => this.at());
+    const command = commandOf(id, this.context);
     return isAlwaysAllowed(id) ? command : this.allowed(command);
   }
 
@@ -242,6 +326,15 @@ export abstract class LeadRunner {
     const run = this.current();
     const told = run && becomes(run);
     if (told) this.said.set(describeBecomes(told));
+  }
+
+  /** Goes on after a stop that was not meant, where it may. Must follow a press. @returns why it does not. */
+  async goOnAfterStop(): Promise<string | null> {
+    const run = this.current();
+    const paused = run && takeBackStop(run);
+    if (!paused?.ok) return null;
+    const answer = await this.goOnWith(paused.value);
+    return answer.ok ? null : describeRefusal(answer.problem);
   }
 
   lastRound(): void {
@@ -271,7 +364,7 @@ export abstract class LeadRunner {
     this.current.update((run) => run && noteSigns(run, signs, new Date(this.now()).toISOString()));
   }
 
-  private readonly easier = (run: LeadRun): LeadAnswer => easeRun(run, this.at());
+  private readonly easier = (run: LeadRun): LeadAnswer => easier('one-count')(run, this.context());
   private readonly oneRoundMore = (run: LeadRun): LeadAnswer => oneMoreRound(run, this.at());
 
   /** Why it is not offered now to make it easier, or to add a round; null where it is. */
@@ -341,7 +434,10 @@ export abstract class LeadRunner {
   /** What was said of a round or of a passage is not true of the next passage. */
   private moveTo(round: string): void {
     const passageOf = (at: string): string => at.split(' ')[0] ?? '';
-    if (this.round() !== '' && passageOf(round) !== passageOf(this.round())) this.said.set(null);
+    if (this.round() !== '' && passageOf(round) !== passageOf(this.round())) {
+      if (this.staysFor === 0) this.said.set(null);
+      this.staysFor = Math.max(0, this.staysFor - 1);
+    }
     this.round.set(round);
   }
 

@@ -63,8 +63,10 @@ describe('what else can be done while leading', () => {
     await led.at(15);
     await led.press('m');
     expect(menu()).toEqual([
+      'Easing goes on to the endAEase down, halve and drop the hold change what comes after this passage too.',
       'Halve the countsHFrom round 2 on: in 2 · hold 2 · out 4.',
       'Drop the holdDFrom round 2 on: in 4 · out 8.',
+      jasmine.stringMatching(/^Only watch the breathWAt once: Shvasa darshana, \d:\d\d\.$/) as never,
       'Skip to restKHand down, one breath through both, then rest.',
     ]);
     document

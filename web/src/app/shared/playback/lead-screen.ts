@@ -27,21 +27,24 @@ import {
   resolveConventions,
   RULES,
   techniqueName,
+  tapEnds,
   tellsSidesApart,
   type Moment,
   type Side,
   type TimelineEvent,
 } from '@nuvrah/core';
 import { LeadControls, type TapWait } from './lead-controls';
+import { LeadSigns } from './lead-signs';
 import { LeadRunner } from './lead-runner';
 import { LockChannel } from './lock-channel';
+import { SignCards } from '../sign-card';
 import { leadWords } from '../../words/lead-words';
 
 /** What the room sees while a session is led. The picture reads the clock of the sound with every frame. */
 @Component({
   selector: 'nv-lead-screen',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [LeadControls, LockChannel],
+  imports: [LeadControls, LeadSigns, LockChannel],
   templateUrl: './lead-screen.html',
   styleUrl: './lead-screen.scss',
 })
@@ -52,6 +55,8 @@ export class LeadScreen {
   private readonly right = viewChild<LockChannel>('right');
   private readonly mouth = viewChild<LockChannel>('mouth');
   protected readonly caution = CAUTION_LINE;
+  /** Whether the signs are shown. */
+  protected readonly signsOpen = signal(false);
 
   /** Changes with each count and each second, not with each frame. */
   protected readonly moment = signal<Moment | null>(null);
@@ -131,6 +136,8 @@ export class LeadScreen {
     const event = this.event();
     if (this.paused() || !event) return null;
     if (event.strokes) return { label: this.words.endThisTurn, open: false };
+    if (!tapEnds(event)) return null;
+    if (event.ownPace) return { label: this.words.finishRound, open: false };
     if (event.kind === 'natural' && !event.open) return { label: this.words.goOn, open: false };
     if (!event.open) return null;
     const label =
@@ -183,8 +190,13 @@ export class LeadScreen {
     const moment = this.moment();
     if (!moment) return { number: '', of: '' };
     const { event } = moment;
-    if (event.open && event.kind !== 'quiet' && event.kind !== 'natural') {
+    if (event.open) {
       const held = Math.floor((event.to - event.from - moment.left.event) / 1000);
+      if (event.kind === 'quiet' || event.kind === 'natural')
+        return {
+          number: formatClock(held * 1000),
+          of: this.words.ofAbout(formatClock(event.open.expected)),
+        };
       return { number: String(held), of: this.words.secondsAtMost(Math.round(event.open.cap / 1000)) };
     }
     if (moment.count)
@@ -231,6 +243,7 @@ export class LeadScreen {
 
   constructor() {
     const destroyed = inject(DestroyRef);
+    inject(SignCards).showBy(() => this.signsOpen.update((open) => !open), destroyed);
     afterNextRender(() => {
       let frame = 0;
       const draw = (): void => {

@@ -3,6 +3,8 @@ import type { BodyOf, routes, Sitting, StoredOverruling, StoredSession, Student 
 import {
   recordOf,
   sessionFromChecked,
+  type FitTo,
+  type LeadNeed,
   type LeadRun,
   type Millis,
   describeNeed,
@@ -14,6 +16,7 @@ import { Sittings } from '../../api/sittings';
 import { OfflineQueue, type Delivery } from '../offline-queue/offline-queue';
 import { endedRun, interruptedRun, LeadKeeper, type KeptLead } from './lead-keeper';
 import { LeadRunner, type LeadAbout } from './lead-runner';
+import { beginningFor } from '../sessions/passage-of-pick';
 import { Students } from '../../api/students';
 import { ScreeningClock } from '../../api/screening-clock';
 
@@ -122,10 +125,18 @@ export class LeadStore extends LeadRunner {
 
   /** Screened anew with what is on record now: what speaks against it may have come since it was begun. */
   protected override objectionTo(run: LeadRun): string | null {
-    const known = this.known();
-    if (!known) return null;
-    const needs = needsToLeadOn(run, known.student, known.overrulings, this.day());
+    const needs = this.needsOf(run);
     return needs.length === 0 ? null : needs.map(describeNeed).join(' ');
+  }
+
+  protected override readonly needsOf = (run: LeadRun): readonly LeadNeed[] => {
+    const known = this.known();
+    return known ? needsToLeadOn(run, known.student, known.overrulings, this.day()) : [];
+  };
+
+  protected override fit(): FitTo | null {
+    const known = this.known();
+    return known && beginningFor(known.student, this.day());
   }
 
   protected override lookAgain(): Observable<unknown> {

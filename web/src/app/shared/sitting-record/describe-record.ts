@@ -4,13 +4,20 @@ import {
   formatCounts,
   formatBreath,
   formatSeconds,
+  isStrainSign,
   PHASE_KINDS,
   PHASE_LABELS,
   roundsDone,
+  signById,
+  STEP_KINDS,
+  STRAIN_SIGNS,
   techniqueName,
+  type LeadRecord,
+  type LoggedStep,
   type Naming,
   type PassageRecord,
   type SittingPlace,
+  type StepKind,
 } from '@nuvrah/core';
 import { ledgerWords } from '../../words/ledger-words';
 
@@ -48,6 +55,30 @@ export function describeDone(passage: PassageRecord): string {
       : '';
   return `${rounds}: ${ledIn(passage)}${open}${own}`;
 }
+
+/** What was put in while leading, and what was done and seen on the way, each with its time: "04:10 Eased down, round 3". */
+export function describeWay(
+  { passages, added = [], log = [] }: Pick<LeadRecord, 'passages' | 'added' | 'log'>,
+  naming: Naming,
+): readonly string[] {
+  const words = ledgerWords.describeRecord;
+  const techniqueOf = new Map(
+    [...passages, ...added].map(({ passageId, technique }) => [passageId, technique]),
+  );
+  const steps = log.map(({ at, passageId, round, what }) => {
+    const technique = techniqueOf.get(passageId);
+    const place = technique ? techniqueName(technique, naming) : '';
+    return words.step(formatClock(at), stepName(what), round === null ? place : words.inRound(place, round));
+  });
+  return [...added.map((passage) => words.added(describePassageRecord(passage, naming))), ...steps];
+}
+
+const stepName = (what: LoggedStep['what']): string => {
+  if (isStrainSign(what)) return STRAIN_SIGNS.find(({ id }) => id === what)?.label ?? what;
+  return isStep(what) ? ledgerWords.describeRecord.steps[what] : signById(what).label;
+};
+
+const isStep = (what: LoggedStep['what']): what is StepKind => STEP_KINDS.some((step) => step === what);
 
 /** Of more changes than these the first and the last are told. */
 const MOST_TOLD = 4;
