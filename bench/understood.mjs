@@ -115,11 +115,22 @@ function wrong(said, heard) {
   return row.at(-1);
 }
 
+/** Words that the recogniser's dictionary lacks. */
+const MORE_WORDS = { breastbone: 'B R EH S T B OW N', shins: 'SH IH N Z' };
+const dictionary = join(folder, 'words.dict');
+writeFileSync(
+  dictionary,
+  readFileSync(`${MODEL}/cmudict-en-us.dict`, 'utf8') +
+    Object.entries(MORE_WORDS)
+      .map(([word, sounds]) => `${word} ${sounds}\n`)
+      .join(''),
+);
+
 function transcribe(names, grammar) {
   writeFileSync(join(folder, 'all.ctl'), names.join('\n'));
   writeFileSync(join(folder, 'said.gram'), `#JSGF V1.0;\ngrammar said;\n${grammar}\n`);
   execFileSync('pocketsphinx_batch', [
-    ...['-hmm', `${MODEL}/en-us`, '-dict', `${MODEL}/cmudict-en-us.dict`, '-jsgf', join(folder, 'said.gram')],
+    ...['-hmm', `${MODEL}/en-us`, '-dict', dictionary, '-jsgf', join(folder, 'said.gram')],
     ...['-adcin', 'yes', '-cepdir', folder, '-cepext', '.wav', '-ctl', join(folder, 'all.ctl')],
     ...['-hyp', join(folder, 'all.hyp'), '-logfn', join(folder, 'log')],
   ]);

@@ -5,6 +5,9 @@ export const NEIGHBOUR_REST_SECONDS = 30;
 /** A rest of the arm of so many seconds ends the time that it was up. Domain 20, raised arm. */
 export const ARM_REST_SECONDS = 30;
 
+/** From so many seconds on a raised arm is asked whether it wants support; shoulders that are ill rest from then on. Domain 9, 13. */
+export const ARM_TIRES_AFTER = 180;
+
 /**
  * What adds up over neighbouring stretches: for each passage the most that has come together by then, in half
  * milliseconds; 0 where it adds nothing itself. A rest that is long enough begins anew.

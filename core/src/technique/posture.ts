@@ -5,6 +5,8 @@ export interface Seat {
   readonly name: string;
   readonly alignment: readonly string[];
   readonly props: readonly string[];
+  /** How to come out of it; null where one just rises. */
+  readonly rise: string | null;
   /** On the floor with bent knees: hard on knees and hips. */
   readonly floor: boolean;
 }
@@ -20,12 +22,13 @@ export type SeatId =
   | 'lying-left'
   | 'folded';
 
-const seat = (name: string, floor: boolean, props: readonly string[], ...alignment: string[]): Seat => ({
-  name,
-  alignment,
-  props,
-  floor,
-});
+const seat = (
+  name: string,
+  floor: boolean,
+  props: readonly string[],
+  rise: string | null,
+  ...alignment: string[]
+): Seat => ({ name, alignment, props, rise, floor });
 
 export const SEATS: Readonly<Record<SeatId, Seat>> = textsInLanguage(
   {
@@ -33,6 +36,7 @@ export const SEATS: Readonly<Record<SeatId, Seat>> = textsInLanguage(
       'cross-legged',
       true,
       ['cushion', 'folded blanket', 'support under the knees'],
+      null,
       'Sit on the front edge of the cushion, knees lower than hips.',
       'Grow tall from the seat; the ribs are quiet.',
     ),
@@ -40,14 +44,16 @@ export const SEATS: Readonly<Record<SeatId, Seat>> = textsInLanguage(
       'half lotus',
       true,
       ['cushion', 'support under the knees'],
+      null,
       'Only where the knee folds without any pull.',
       'Change the upper leg from day to day.',
     ),
-    lotus: seat('full lotus', true, ['cushion'], 'Only for hips that allow it; the knees never twist.'),
+    lotus: seat('full lotus', true, ['cushion'], null, 'Only for hips that allow it; the knees never twist.'),
     kneeling: seat(
       'kneeling',
       true,
       ['cushion between the heels', 'folded blanket under the ankles'],
+      null,
       'Weight back on the cushion, shins parallel.',
       'Come out when the feet go numb.',
     ),
@@ -55,35 +61,43 @@ export const SEATS: Readonly<Record<SeatId, Seat>> = textsInLanguage(
       'chair',
       false,
       ['folded blanket under the feet'],
+      null,
       'Both feet flat, away from the backrest.',
       'Hips a little higher than knees.',
     ),
-    standing: seat('standing', false, [], 'Feet under the hips, knees soft, something to hold within reach.'),
+    standing: seat(
+      'standing',
+      false,
+      [],
+      null,
+      'Feet under the hips, knees soft, something to hold within reach.',
+    ),
     lying: seat(
       'lying',
       false,
       ['folded blanket under the head', 'support under the knees'],
+      'Roll to one side, wait a breath there, then sit up.',
       'Arms a little away from the body.',
-      'Roll to one side to rise, and wait a breath there.',
     ),
     'lying-left': seat(
       'lying on the left side',
       false,
       ['folded blanket under the head', 'cushion between the knees'],
+      'Push up with the hands, and wait a breath there.',
       'Knees drawn up a little, the upper arm rests on a cushion.',
-      'Push up with the hands to rise, and wait a breath there.',
     ),
     folded: seat(
       'folded forward',
       true,
       ['cushion', 'folded blanket'],
-      'From kneeling, fold over the thighs; the forehead rests on a support.',
       'Come up slowly.',
+      'From kneeling, fold over the thighs; the forehead rests on a support.',
     ),
   },
   'name',
   'alignment',
   'props',
+  'rise',
 );
 
 /** How the hands lie when they are not at the face. */

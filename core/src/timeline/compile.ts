@@ -1,7 +1,9 @@
 import { resolveConventions, type Conventions } from '../conventions/index.js';
 import { NATURAL_PATIENCE, restNeededBeforeHold } from '../policy/index.js';
 import type { NaturalPassage, Passage, Session, Side } from '../session/index.js';
+import type { SeatId } from '../technique/index.js';
 import { millis, secondsToMillis, seconds } from '../units/index.js';
+import { askedToSettle } from './asked.js';
 import { endedAfter, leftOutOf, longerBy } from './changes.js';
 import { closingHand } from './fingers.js';
 import { ScoreWriter, type Stretch, type WriterMark, type WrittenPassage } from './score-writer.js';
@@ -39,7 +41,8 @@ export function compileSession(
     const resumed = from && index === from.passage ? from : null;
     score.beginPassage();
     const before = session.passages.slice(0, index).findLast(({ id }) => !leftOut.has(id));
-    if (before && before.seat !== passage.seat && !resumed) writeSeatChange(score, index, session);
+    if (before && before.seat !== passage.seat && !resumed)
+      writeSeatChange(score, index, session, before.seat);
     writePassage(score, session, index, passage, resumed);
   });
   return score.finish();
@@ -73,7 +76,7 @@ export class SessionCompiler {
       if (written && score.copyPassage(written)) return;
       score.beginPassage();
       const previous = session.passages[index - 1];
-      if (previous && previous.seat !== passage.seat) writeSeatChange(score, index, session);
+      if (previous && previous.seat !== passage.seat) writeSeatChange(score, index, session, previous.seat);
       writePassage(score, session, index, passage, null);
     });
     marks.push(score.mark());
@@ -146,11 +149,13 @@ const uncounted = (passage: number, section: Stretch['section']): Stretch => ({
 });
 
 /** The change of seat belongs to the passage that it leads to. */
-const writeSeatChange = (score: ScoreWriter, index: number, { seatChange, passages }: Session): void => {
-  const seat = passages[index]?.seat;
-  const halfMillis = secondsToMillis(seatChange) * 2;
-  score.write(uncounted(index, 'opening'), { kind: 'seatChange', halfMillis, ...(seat && { seat }) });
-};
+function writeSeatChange(score: ScoreWriter, index: number, session: Session, before: SeatId): void {
+  const passage = session.passages[index];
+  if (!passage) return;
+  const halfMillis = secondsToMillis(session.seatChange) * 2;
+  const asked = askedToSettle(passage, before, score.hand, score.conventions);
+  score.write(uncounted(index, 'opening'), { kind: 'seatChange', halfMillis, seat: passage.seat, asked });
+}
 
 function writeNatural(
   score: ScoreWriter,
@@ -169,7 +174,13 @@ function writeNatural(
       }
     : null;
   const length = tapped ?? (open && score.plan.open === 'cap' ? open.cap : planned);
-  score.write(uncounted(index, 'rest'), { kind: 'natural', halfMillis: Math.max(1, length) * 2, open });
+  const asked = askedToSettle(passage, null, score.hand, score.conventions);
+  score.write(uncounted(index, 'rest'), {
+    kind: 'natural',
+    halfMillis: Math.max(1, length) * 2,
+    open,
+    asked,
+  });
   score.endPassage({
     id: passage.id,
     technique: passage.technique,

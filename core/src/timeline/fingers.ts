@@ -42,6 +42,9 @@ export function fingersFor(hand: Side, conventions: Conventions): Readonly<Recor
   return hand === 'right' ? { left: far, right: 'thumb' } : { left: 'thumb', right: far };
 }
 
+/** Every finger that may close a side. */
+export const FINGERS = Object.keys(FINGER_NAMES) as readonly Finger[];
+
 /** "thumb closes", "ring and little open". */
 export const moves = (finger: Finger, verb: 'close' | 'open'): string =>
   timelineWords.fingers[verb](
@@ -61,6 +64,19 @@ export function describeClosingHand(hand: Side, conventions: Conventions): strin
   return fingerPosition === 'thumb-and-index'
     ? closing
     : timelineWords.fingers.others(closing, CONVENTION_QUESTIONS.fingerPosition.choices[fingerPosition]);
+}
+
+/** "right hand, two fingers folded to the palm". */
+export const gestureOf = (hand: Side, { fingerPosition }: Conventions): string =>
+  timelineWords.fingers.gesture(
+    SIDE_NAMES[hand],
+    fingerPosition === 'thumb-and-index' ? '' : CONVENTION_QUESTIONS.fingerPosition.choices[fingerPosition],
+  );
+
+/** "thumb closes right, ring finger closes left". */
+export function fingersInTurn(hand: Side, conventions: Conventions): string {
+  const { left, right } = fingersFor(hand, conventions);
+  return timelineWords.cue.closesInTurn(moves(right, 'close'), moves(left, 'close'));
 }
 
 /** How to get from one closure of the nose to the next, closing first: "thumb closes right, ring opens left". */

@@ -7,6 +7,7 @@ import { ExactClock, wholeMillisBetween, type ClockReading } from './exact-clock
 import { fingersFor, handAtNose, type Finger, type HandAtNose } from './fingers.js';
 import type {
   Airway,
+  Asked,
   Counting,
   EventKind,
   LeadPlan,
@@ -55,7 +56,10 @@ export interface EventSpec {
   readonly open?: OpenStretch | null;
   readonly ownPace?: Omit<OwnPace, 'fingers'> | null;
   readonly seat?: SeatId;
+  readonly asked?: readonly Asked[];
 }
+
+const NOTHING_ASKED: readonly Asked[] = [];
 
 /** The state of a writer between two passages. */
 export interface WriterMark {
@@ -102,6 +106,7 @@ function shifted(event: TimelineEvent, by: number, index: number): TimelineEvent
     open: event.open,
     ownPace: event.ownPace,
     lastRound: event.lastRound,
+    asked: event.asked,
     cue: event.cue,
   };
 }
@@ -129,7 +134,8 @@ export class ScoreWriter {
   private passageFrom: Millis = millis(0);
 
   constructor(
-    hand: Side,
+    /** The one that closes the nose. */
+    readonly hand: Side,
     readonly conventions: Conventions,
     readonly plan: LeadPlan,
   ) {
@@ -224,6 +230,7 @@ export class ScoreWriter {
       open: spec.open ?? null,
       ownPace,
       lastRound: stretch.lastRound ?? false,
+      asked: spec.asked ?? NOTHING_ASKED,
       cue: this.cue(spec, airway, stretch.raised, hand, ownPace),
     });
     this.previousHand = hand;

@@ -74,6 +74,13 @@ export interface OwnPace {
 /** How counts are called in an event. */
 export type Counting = 'up' | 'down' | 'silent';
 
+/** Something that is asked in an event beyond its cue: "tense the whole body". */
+export interface Asked {
+  readonly text: string;
+  /** Whether it is said whenever it comes; else only at first, and shown after that. */
+  readonly always: boolean;
+}
+
 /** One stretch of the session during which nothing changes but the count. It covers [from, to). */
 export interface TimelineEvent {
   readonly index: number;
@@ -106,6 +113,8 @@ export interface TimelineEvent {
   readonly ownPace: OwnPace | null;
   /** Whether it belongs to the last round (set) of its passage, minutes at one's own pace included. */
   readonly lastRound: boolean;
+  /** What is asked in it beyond its cue, the most important first. */
+  readonly asked: readonly Asked[];
   readonly cue: Cue;
 }
 

@@ -17,6 +17,7 @@ import {
 import { longestHoldOf } from '../policy/index.js';
 import type { Goal, HoldKind } from '../technique/index.js';
 import { counts, countsToHalfMillis, millis, secondsToMillis, seconds } from '../units/index.js';
+import { askedInPhase, askedOfTheHand } from './asked.js';
 import { countsInForce, cyclesToLead, endedAfter, longerBy } from './changes.js';
 import {
   sidesOf,
@@ -123,7 +124,8 @@ class CountedWriter {
     const { score, passage } = this;
     if (!this.raised) return;
     const stretch = this.stretch('opening');
-    score.write(stretch, { kind: 'handUp', halfMillis: secondsToMillis(passage.handUp) * 2 });
+    const asked = askedOfTheHand(passage, score.hand, score.conventions);
+    score.write(stretch, { kind: 'handUp', halfMillis: secondsToMillis(passage.handUp) * 2, asked });
     if (this.raised !== 'nose') return;
     const phaseCounts = this.countsOf(first - 1);
     const exhale = (airway: Airway): EventSpec => ({
@@ -166,7 +168,8 @@ class CountedWriter {
     if (!specs) {
       const sides = sidesOf(passage.route, this.start, cycle);
       const phases = planCycle(passage, phaseCounts, score.conventions);
-      specs = phases.map((phase) => this.spec(phase, sides, cycle));
+      const held = phases.some(({ kind }) => kind === 'internalHold' || kind === 'externalHold');
+      specs = phases.map((phase) => this.spec(phase, sides, cycle, held));
       this.specs.set(key, specs);
     }
     for (const spec of specs) score.write(stretch, spec);
@@ -176,7 +179,7 @@ class CountedWriter {
     return ownRoundOf(this.passage, cycle) >= this.passage.locks.fromRound;
   }
 
-  private spec(phase: CyclePhase, sides: CycleSides, cycle: number): EventSpec {
+  private spec(phase: CyclePhase, sides: CycleSides, cycle: number, held: boolean): EventSpec {
     const { passage } = this;
     const base = {
       kind: phase.kind,
@@ -184,6 +187,7 @@ class CountedWriter {
       pace: passage.pace,
       halfMillis: phase.halfMillis,
       part: phase.part,
+      asked: askedInPhase(passage, phase.kind, held, this.hums),
     };
     switch (phase.kind) {
       case 'inhale':

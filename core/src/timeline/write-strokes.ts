@@ -1,6 +1,7 @@
 import { handGoesUp, raisedHand, rateInSet, type StrokePassage } from '../session/index.js';
 import { longestHoldOf, restAfterStrokes } from '../policy/index.js';
 import { countsToHalfMillis, millis, secondsToMillis, seconds } from '../units/index.js';
+import { askedOfTheHand } from './asked.js';
 import { endedAfter, strokesInForce, turnsToLead } from './changes.js';
 import type { EventSpec, ScoreWriter, Stretch } from './score-writer.js';
 import type { OpenStretch, ResumePoint } from './timeline.js';
@@ -28,7 +29,11 @@ export function writeStrokes(
     counting: 'up',
     lastRound: turn !== null && Math.ceil(turn / perSet) === Math.ceil(turns / perSet),
   });
-  const handUp: EventSpec = { kind: 'handUp', halfMillis: secondsToMillis(passage.handUp) * 2 };
+  const handUp: EventSpec = {
+    kind: 'handUp',
+    halfMillis: secondsToMillis(passage.handUp) * 2,
+    asked: askedOfTheHand(passage, score.hand, score.conventions),
+  };
   const first = resumed?.kind === 'cycle' ? resumed.cycle : resumed ? turns + 1 : 1;
   if (first <= turns && handGoesUp(passage, first)) score.write(stretch('opening', null), handUp);
   const roundsFrom = score.now();

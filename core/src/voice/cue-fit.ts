@@ -35,7 +35,7 @@ export function fitCues(timeline: Timeline, naming: Naming): readonly FittedCue[
           words,
           needed: timeToSay(words),
           there: seconds((before - at) / 1000),
-          instead: said === words ? null : said,
+          instead: said === words || call.longer.includes(said) ? null : said,
         },
       ];
     }),

@@ -1,6 +1,18 @@
 import { PHASE_LABELS } from '../ratio/index.js';
 import { REGIONS } from '../session/index.js';
-import { BREATH_PATH_NAMES, LOCKS, LOCK_IDS, SEATS, TECHNIQUES } from '../technique/index.js';
+import {
+  BREATH_PATH_NAMES,
+  EAR_HANDS,
+  GAZES,
+  LOCKS,
+  LOCK_IDS,
+  RESTING_HANDS,
+  SEATS,
+  TECHNIQUES,
+  TONGUES,
+} from '../technique/index.js';
+import { FINGERS, gestureOf, moves } from '../timeline/index.js';
+import { DEFAULT_CONVENTIONS, type Conventions } from '../conventions/index.js';
 import { SIDE_NAMES, timelineWords, voiceWords } from '../words/index.js';
 
 /** The numbers that are one recording each; larger ones are put together. */
@@ -40,6 +52,13 @@ export function numberPhrases(number: number): readonly string[] {
   return [String(Math.floor(number / 100)), 'hundred', ...(rest === 0 ? [] : numberPhrases(rest))];
 }
 
+const FINGER_POSITIONS: readonly Conventions['fingerPosition'][] = [
+  'folded',
+  'between-brows',
+  'temple',
+  'free',
+];
+
 const firstNumbers = Array.from({ length: WHOLE_NUMBERS }, (_, index) => index + 1);
 
 /**
@@ -47,7 +66,14 @@ const firstNumbers = Array.from({ length: WHOLE_NUMBERS }, (_, index) => index +
  * together, the names of seats, locks and techniques, and the numbers. Each once, as `chunksOf` writes it.
  */
 export function recordedPhrases(): readonly string[] {
-  const { cue } = timelineWords;
+  const { cue, asked, fingers } = timelineWords;
+  const closingHands = [
+    ...FINGERS.map((finger) => moves(finger, 'close')).map((closes) => cue.closesInTurn(closes, closes)),
+    ...[SIDE_NAMES.left, SIDE_NAMES.right].map((side) => fingers.gesture(side, '')),
+    ...FINGER_POSITIONS.map((position) =>
+      gestureOf('right', { ...DEFAULT_CONVENTIONS, fingerPosition: position }),
+    ),
+  ];
   const sides = [SIDE_NAMES.left, SIDE_NAMES.right, cue.throughBoth];
   const ways = [cue.inhale, cue.exhale, cue.humOut, PHASE_LABELS.inhale, PHASE_LABELS.exhale].flatMap(
     (verb) => [verb, ...sides.map((side) => `${verb} ${side}`)],
@@ -61,7 +87,11 @@ export function recordedPhrases(): readonly string[] {
     ...[cue.strokes(1), cue.strokes(2), cue.part(1)].map((words) => words.replace(/\d+/, '')),
     ...Object.values(BREATH_PATH_NAMES),
     ...REGIONS,
-    ...Object.values(SEATS).map(({ name }) => name),
+    ...Object.values(SEATS).flatMap(({ name, rise, alignment }) => [name, rise ?? '', alignment[0] ?? '']),
+    ...Object.values(asked).filter((words) => typeof words === 'string'),
+    ...[RESTING_HANDS, GAZES, EAR_HANDS, TONGUES].flatMap((names) => Object.values(names)),
+    asked.tongue(''),
+    ...closingHands,
     ...LOCK_IDS.flatMap((lock) => [LOCKS[lock].engage, LOCKS[lock].release, LOCKS[lock].names.english]),
     ...TECHNIQUES.map(({ names }) => names.english),
     'hundred',

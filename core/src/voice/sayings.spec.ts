@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { newPassage } from '../session/index.js';
+import { newPassage, type Passage } from '../session/index.js';
 import { TECHNIQUES } from '../technique/index.js';
 import {
   anyConventions,
@@ -156,4 +156,28 @@ describe('what the voice says', () => {
           for (const clip of clips ?? []) expect(at + clip.after + clip.length).toBeLessThanOrEqual(until);
       }
     });
+});
+
+describe('what a passage asks, aloud', () => {
+  const said = (...passages: readonly Passage[]): readonly string[] => {
+    const timeline = compileSession(sessionOf(...passages), { hand: 'right' }, conventions());
+    return sayingsOf(timeline, { cues: true, counts: [], silentAfter: null }, 'english').map(({ words }) => words);
+  };
+
+  it('is said where there is time, after the cue', () => {
+    const lying = { ...stillness(30), seat: 'lying' as const };
+    const chair = { ...counted('1:2', 4), seat: 'chair' as const, cycles: 8, route: 'alternating' as const };
+    const words = said(lying, chair);
+    expect(words.some((text) => text.startsWith('Change the seat: chair. Roll to one side'))).toBe(true);
+    expect(words).toContain('Raise the hand. Thumb closes right, ring and little close left.');
+  });
+
+  it('is taught in the first two rounds and shown after that; tensing is called each time', () => {
+    const tense = passageOf('tense-release', 'counted', { cycles: 3 });
+    expect(said(tense).filter((text) => text.includes('Tense the whole body')).length).toBe(3);
+    const throat = passageOf('ujjayi', 'counted', { cycles: 8 });
+    const taught = said(throat).filter((text) => text.includes('throat sound'));
+    expect(taught.length).toBeGreaterThan(0);
+    expect(taught.length).toBeLessThanOrEqual(4);
+  });
 });

@@ -2,6 +2,8 @@ import type { PhaseKind } from '../ratio/index.js';
 import { PHASE_KINDS } from '../ratio/index.js';
 import type { Naming } from '../technique/index.js';
 import {
+  ARM_SUPPORT,
+  armSupport,
   beginsLastRound,
   callLocksOff,
   callLocksOn,
@@ -46,6 +48,8 @@ export interface Call {
   readonly at: Millis;
   /** By when it must have been said. */
   readonly before: Millis;
+  /** With what is asked beside it, as much of it as there is time for; none where nothing is. */
+  readonly longer: readonly string[];
   /** As it is said where there is time, and shorter; the last may be empty: a tone alone is left. */
   readonly forms: readonly string[];
 }
@@ -67,6 +71,7 @@ export function callsOf(timeline: Timeline, event: TimelineEvent, naming: Naming
     kind,
     at,
     before,
+    longer: kind === 'cue' ? withAsked(said[0] ?? '', askedAloud(timeline, event)) : [],
     forms: said,
   });
   if (locks)
@@ -85,6 +90,24 @@ export function callsOf(timeline: Timeline, event: TimelineEvent, naming: Naming
   return [call('cue', from, to, forms)];
 }
 
+/** Rounds of a passage in which it is said what it asks; from then on it is shown. */
+const ROUNDS_TAUGHT = 2;
+
+/** What is asked in an event, as far as the shipped voice has the words. */
+function askedAloud(timeline: Timeline, event: TimelineEvent): readonly string[] {
+  const taught = event.round === null || event.round <= ROUNDS_TAUGHT;
+  const asked = event.asked.filter((one) => taught || one.always).map(({ text }) => text);
+  const all = armSupport(timeline).has(event.index) ? [ARM_SUPPORT, ...asked] : asked;
+  return all.filter((text) => splice(text) !== null);
+}
+
+/** A cue with all that is asked, and with less and less of it from the end. */
+const withAsked = (cue: string, asked: readonly string[]): readonly string[] =>
+  asked.map((_, index) => [cue, ...asked.slice(0, asked.length - index)].map(sentence).join(' '));
+
+const sentence = (text: string): string =>
+  `${text.charAt(0).toUpperCase()}${text.slice(1).replace(/\.$/, '')}.`;
+
 /** Shorter forms of a cue, the longest first: without what follows a comma, its first two words, its first word, nothing. */
 function shorter(words: string): readonly string[] {
   const [head = ''] = words.split(', ');
@@ -99,8 +122,8 @@ const withLastRound = (cue: string): readonly string[] => [
 ];
 
 /** The longest form of a call that is over in time; empty where only a tone is left. */
-export const fitted = ({ at, before, forms }: Call): string =>
-  forms.find((words) => words === '' || timeToSay(words) * 1000 + APART <= before - at) ?? '';
+export const fitted = ({ at, before, longer, forms }: Call): string =>
+  [...longer, ...forms].find((words) => words === '' || timeToSay(words) * 1000 + APART <= before - at) ?? '';
 
 /**
  * What is said in [from, to) of a timeline, in order: the cues and calls as they fit, and the counts between them. Nothing runs

@@ -23,6 +23,7 @@ export const timelineWords = inLanguage({
     minuteToGo: 'One minute to go at your own pace',
     lastRound: (finish: Value) => `Last round. ${finish}`,
     fingersInTurn: (right: Value, left: Value) => `${right} right, ${left} left, in turn`,
+    closesInTurn: (right: Value, left: Value) => `${right} right, ${left} left`,
     humOut: 'Hum out',
     humIn: 'Hum in',
     inhale: 'Inhale',
@@ -44,9 +45,25 @@ export const timelineWords = inLanguage({
     thumb: 'thumb',
     closingHand: (hand: Value, right: Value, left: Value) =>
       `With the ${hand} hand: the ${right} for the right nostril, the ${left} for the left.`,
+    gesture: (hand: Value, position: string) =>
+      position === '' ? `${hand} hand` : `${hand} hand, two fingers ${position}`,
     others: (closing: Value, position: Value) => `${closing} Index and middle finger: ${position}.`,
     close: (finger: Value, several: boolean) => `${finger} ${several ? 'close' : 'closes'}`,
     open: (finger: Value, several: boolean) => `${finger} ${several ? 'open' : 'opens'}`,
+  },
+  /** What is asked beside the cues, as it is said and shown in the room. */
+  asked: {
+    tense: 'Tense the whole body',
+    letGo: 'Let everything go',
+    tongue: (tongue: Value) => `Tongue: ${tongue}`,
+    chin: 'The chin a little tucked',
+    syllable: (syllable: Value) => `Silently: ${syllable}`,
+    throat: 'With the throat sound',
+    highHum: 'A high hum',
+    lowHum: 'A low hum',
+    handsSettle: 'Let the hands settle there',
+    armSupport: 'Support the elbow, or put a cushion under the arm',
+    byAttention: 'Hands down, the sides by attention',
   },
   instructions: {
     trial: 'A trial round.',

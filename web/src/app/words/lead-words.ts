@@ -133,7 +133,6 @@ export const leadWords = inLanguage({
     noVoice: 'No voice: it could not be loaded. Tones lead on.',
     thisScreenMayGo: 'This screen may go dark by itself.',
     strokesAMinute: (rate: Value) => `${rate} strokes a minute`,
-    throatSound: 'throat sound',
     partOf: (index: Value, of: Value) => `part ${index} of ${of}`,
     endThisTurn: 'End this turn',
     itIsQuiet: 'It is quiet',

@@ -66,7 +66,18 @@ describe('leading what a tap ends', () => {
     expect(led.text('.phase')).toBe('Inhale, rolled tongue');
     await led.at(6);
     expect(led.text('.caption')).toBe('Both nostrils');
-    expect(led.page.textContent).not.toContain('closed');
+    expect(led.text('.room')).not.toContain('closed');
     expect(led.text('.phase')).toBe('Exhale through both');
+  });
+
+  it('shows what is asked: throughout under the name, tensing and letting go as they come', async () => {
+    led = await lead(newPassage('tense-release', ids.counted));
+    const from = (kind: string): number =>
+      (led.store.timeline()?.events.find((one) => one.kind === kind)?.from ?? 0) / 1000;
+    await led.at(from('internalHold') + 0.5);
+    expect(led.text('.manner')).toContain('Tense the whole body');
+    await led.at(from('letGo') + 0.5);
+    expect(led.text('.manner')).toBe('Let everything go');
+    expect(led.text('.throughout')).toContain('eyes');
   });
 });

@@ -13,6 +13,8 @@ import {
 import {
   CAUTION_LINE,
   closedSide,
+  closingHand,
+  conventionsOfRun,
   FINGER_NAMES,
   formatClock,
   formatBreath,
@@ -20,11 +22,13 @@ import {
   momentAt,
   nameLocks,
   PHASE_NAMES,
+  ARM_SUPPORT,
+  armSupport,
+  askedThroughout,
   callLocksOff,
   callLocksOn,
   countsInForce,
   LOCKS,
-  resolveConventions,
   RULES,
   techniqueName,
   tapEnds,
@@ -87,8 +91,7 @@ export class LeadScreen {
     const [run, moment, passage] = [this.store.run(), this.moment(), this.passage()];
     if (moment?.event.strokes) return this.words.strokesAMinute(moment.event.strokes.rate);
     if (!run || passage?.kind !== 'counted') return '';
-    const conventions = resolveConventions(run.setup.conventions, run.setup.session.conventions);
-    return formatBreath(countsInForce(passage, moment?.event.cycle ?? 1, conventions, run.changes));
+    return formatBreath(countsInForce(passage, moment?.event.cycle ?? 1, conventionsOfRun(run), run.changes));
   });
 
   /** What is to be said once, as the passage begins: the cares that were found for it, and its note. */
@@ -103,14 +106,25 @@ export class LeadScreen {
     return passage.say.trim() === '' ? cares : [...cares, passage.say];
   });
 
-  /** How the breath sounds or goes, beyond the nostril. */
+  /** What the passage asks throughout: seat, hands, eyes, tongue, head. */
+  protected readonly throughout = computed(() => {
+    const [run, passage] = [this.store.run(), this.passage()];
+    if (!run || !passage) return '';
+    const { student } = run.setup;
+    const conventions = conventionsOfRun(run);
+    return askedThroughout(passage, closingHand(student.hand, conventions), conventions).join(' · ');
+  });
+
+  /** What is asked now beyond phase and side: how the breath sounds or goes, tensing, the syllable, support for the arm. */
   protected readonly manner = computed(() => {
     const event = this.event();
     if (!event) return '';
     if (event.ownPace) return headOf(event.cue.spoken[this.naming()]).rest;
+    const timeline = this.store.timeline();
     const parts = [
-      ...(event.throat ? [this.words.throatSound] : []),
-      ...(event.hum ? ['humming'] : []),
+      ...(timeline && armSupport(timeline).has(event.index) ? [ARM_SUPPORT] : []),
+      // What is asked throughout stands above.
+      ...(event.kind === 'natural' ? [] : event.asked.map(({ text }) => text.replace(/\.$/, ''))),
       ...(event.part && event.kind !== 'turning'
         ? [event.part.region ? directionOf(event) : this.words.partOf(event.part.index, event.part.of)]
         : []),
