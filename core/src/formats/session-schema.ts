@@ -6,8 +6,9 @@ import {
   type Conventions,
 } from '../conventions/index.js';
 import { STROKE_REST } from '../policy/index.js';
-import { PHASE_KINDS } from '../ratio/index.js';
+import { PHASE_KINDS, type PhaseKind } from '../ratio/index.js';
 import {
+  MOST_OWN_WORDS,
   LONGEST_NATURAL_SECONDS,
   LONGEST_OPEN_HOLD,
   LONGEST_SESSION_HOURS,
@@ -74,6 +75,20 @@ const passageFacts = {
   seat: keyOf(SEATS),
   resting: keyOf(RESTING_HANDS),
   say: Type.String({ maxLength: 1000 }),
+  words: Type.Optional(
+    Type.Array(
+      Type.Object(
+        {
+          text: Type.String({ maxLength: 300 }),
+          round: whole(1, 500),
+          every: nullable(whole(1, 100)),
+          phase: nullable(oneOf<PhaseKind>([...PHASE_KINDS])),
+        },
+        closed,
+      ),
+      { maxItems: MOST_OWN_WORDS },
+    ),
+  ),
   trial: Type.Optional(Type.Boolean()),
 };
 

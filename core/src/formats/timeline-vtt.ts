@@ -43,7 +43,7 @@ export function timelineToVtt(
     // What else is called in it takes the place of its cue: locks on and off, the last minute.
     const [cued, ...called] = callsOf(timeline, event, naming);
     return [
-      caption(from, cued?.before ?? to, [...before, `${where}${words}${count}`]),
+      caption(from, called[0]?.at ?? cued?.before ?? to, [...before, `${where}${words}${count}`]),
       ...called.map((call) => caption(call.at, call.before, [call.forms[0] ?? ''])),
     ];
   });

@@ -21,6 +21,32 @@ export const otherSide = (side: Side): Side => (side === 'left' ? 'right' : 'lef
 
 export type BreathKind = 'inhale' | 'exhale';
 
+/** The instructor's own words at a point of a passage. */
+export interface OwnWords {
+  readonly text: string;
+  /** The round (set) in which they are said first; in natural breathing the minute. */
+  readonly round: number;
+  /** Every so many rounds (minutes) after that, or null for once. */
+  readonly every: number | null;
+  /** In which phase of a counted breath, or null as the round begins. */
+  readonly phase: PhaseKind | null;
+}
+
+/** How many of them a passage may have. */
+export const MOST_OWN_WORDS = 12;
+
+/** Own words of a passage that belong to a round (minute). */
+export const ownWordsIn = (
+  { words = [] }: { readonly words?: readonly OwnWords[] },
+  round: number,
+): readonly OwnWords[] =>
+  words.filter(
+    (one) =>
+      one.text.trim() !== '' &&
+      (round === one.round ||
+        (one.every !== null && round > one.round && (round - one.round) % one.every === 0)),
+  );
+
 interface PassageFacts {
   readonly id: string;
   readonly technique: TechniqueId;
@@ -30,6 +56,8 @@ interface PassageFacts {
   readonly resting: RestingHandId;
   /** What to say aloud when it begins; empty where nothing is. */
   readonly say: string;
+  /** Own words at points of it; left out for none. */
+  readonly words?: readonly OwnWords[];
   /** A trial round: shown and tried, no repetition of what follows; a small one needs no approval. Left out where it is none. */
   readonly trial?: boolean;
 }

@@ -100,6 +100,12 @@ export const SEATS: Readonly<Record<SeatId, Seat>> = textsInLanguage(
   'rise',
 );
 
+/** What lines the body up in a seat, and how to come out of it. */
+export const guidanceIn = (id: SeatId): readonly string[] => {
+  const { alignment, rise } = SEATS[id];
+  return rise === null ? alignment : [...alignment, rise];
+};
+
 /** How the hands lie when they are not at the face. */
 export type RestingHandId = 'thumb-index-up' | 'thumb-index-down' | 'open' | 'heart';
 

@@ -12,6 +12,14 @@ const words = timelineWords.asked;
 /** What is asked when the arm has been up for long. */
 export const ARM_SUPPORT = words.armSupport;
 
+/** Own words that are said in an event. */
+export const inOwnWords = (text: string, own: 'begins' | 'later', after?: Millis): Asked => ({
+  text: text.trim(),
+  always: true,
+  own,
+  ...(after !== undefined && { after }),
+});
+
 const atFirst = (text: string): Asked => ({ text, always: false });
 const always = (text: string): Asked => ({ text, always: true });
 

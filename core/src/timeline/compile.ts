@@ -1,13 +1,13 @@
 import { resolveConventions, type Conventions } from '../conventions/index.js';
 import { NATURAL_PATIENCE, restNeededBeforeHold } from '../policy/index.js';
-import type { NaturalPassage, Passage, Session, Side } from '../session/index.js';
+import { ownWordsIn, type NaturalPassage, type Passage, type Session, type Side } from '../session/index.js';
 import type { SeatId } from '../technique/index.js';
 import { millis, secondsToMillis, seconds } from '../units/index.js';
-import { askedToSettle } from './asked.js';
+import { askedToSettle, inOwnWords } from './asked.js';
 import { endedAfter, leftOutOf, longerBy } from './changes.js';
 import { closingHand } from './fingers.js';
 import { ScoreWriter, type Stretch, type WriterMark, type WrittenPassage } from './score-writer.js';
-import { AS_WRITTEN, type LeadPlan, type ResumePoint, type Timeline } from './timeline.js';
+import { AS_WRITTEN, type Asked, type LeadPlan, type ResumePoint, type Timeline } from './timeline.js';
 import { writeCounted } from './write-counted.js';
 import { writeStrokes } from './write-strokes.js';
 
@@ -39,7 +39,7 @@ export function compileSession(
     const from = plan.from;
     if ((from && index < from.passage) || leftOut.has(passage.id)) return;
     const resumed = from && index === from.passage ? from : null;
-    score.beginPassage();
+    score.beginPassage(resumed ? '' : passage.say);
     const before = session.passages.slice(0, index).findLast(({ id }) => !leftOut.has(id));
     if (before && before.seat !== passage.seat && !resumed)
       writeSeatChange(score, index, session, before.seat);
@@ -74,7 +74,7 @@ export class SessionCompiler {
       marks.push(score.mark());
       const written = before && writtenBefore(before, session, index, inForce);
       if (written && score.copyPassage(written)) return;
-      score.beginPassage();
+      score.beginPassage(passage.say);
       const previous = session.passages[index - 1];
       if (previous && previous.seat !== passage.seat) writeSeatChange(score, index, session, previous.seat);
       writePassage(score, session, index, passage, null);
@@ -157,6 +157,22 @@ function writeSeatChange(score: ScoreWriter, index: number, session: Session, be
   score.write(uncounted(index, 'opening'), { kind: 'seatChange', halfMillis, seat: passage.seat, asked });
 }
 
+/** Own words in natural breathing, by its minutes; taken up again it is told from where it stood. */
+function wordsOfMinutes(
+  passage: NaturalPassage,
+  length: number,
+  resumed: ResumePoint | null,
+): readonly Asked[] {
+  if (!passage.words) return [];
+  const passed = resumed ? Math.max(0, secondsToMillis(passage.length) - length) : 0;
+  const minutes = Math.ceil((passed + length) / 60_000);
+  return Array.from({ length: minutes }, (_, minute) => minute).flatMap((minute) => {
+    const after = minute * 60_000 - passed;
+    if (after < 0) return [];
+    return ownWordsIn(passage, minute + 1).map(({ text }) => inOwnWords(text, 'later', millis(after)));
+  });
+}
+
 function writeNatural(
   score: ScoreWriter,
   index: number,
@@ -175,7 +191,8 @@ function writeNatural(
     : null;
   const length = tapped ?? (open && score.plan.open === 'cap' ? open.cap : planned);
   const asked = askedToSettle(passage, null, score.hand, score.conventions);
-  score.write(uncounted(index, 'rest'), {
+  const stretch = { ...uncounted(index, 'rest'), words: wordsOfMinutes(passage, length, resumed) };
+  score.write(stretch, {
     kind: 'natural',
     halfMillis: Math.max(1, length) * 2,
     open,

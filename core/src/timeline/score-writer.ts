@@ -2,6 +2,7 @@ import type { Conventions } from '../conventions/index.js';
 import { otherSide, type Part, type Side } from '../session/index.js';
 import type { LockId, MouthForm, SeatId } from '../technique/index.js';
 import { millis, type Counts, type Millis, type Pace } from '../units/index.js';
+import { inOwnWords } from './asked.js';
 import { cueFor, type Cue } from './cue.js';
 import { ExactClock, wholeMillisBetween, type ClockReading } from './exact-clock.js';
 import { fingersFor, handAtNose, type Finger, type HandAtNose } from './fingers.js';
@@ -31,6 +32,8 @@ export interface Stretch {
   readonly counting: Counting;
   /** Left out where it is not. */
   readonly lastRound?: boolean;
+  /** Own words in this event; left out for none. */
+  readonly words?: readonly Asked[];
 }
 
 /** Locks of a hold, in the order of setting them. */
@@ -132,6 +135,8 @@ export class ScoreWriter {
   private readonly clock = new ExactClock();
   private previousHand: HandAtNose | null = null;
   private passageFrom: Millis = millis(0);
+  /** What the instructor says as the passage begins, until something of it is written. */
+  private toSay: readonly Asked[] = NOTHING_ASKED;
 
   constructor(
     /** The one that closes the nose. */
@@ -183,8 +188,9 @@ export class ScoreWriter {
   }
 
   /** What is written from here to {@link endPassage} is one passage, a change of seat before it included. */
-  beginPassage(): void {
+  beginPassage(say: string): void {
     this.passageFrom = this.clock.at();
+    this.toSay = say.trim() === '' ? NOTHING_ASKED : [inOwnWords(say, 'begins')];
   }
 
   endPassage(span: Omit<PassageSpan, 'from' | 'to'>): void {
@@ -230,10 +236,17 @@ export class ScoreWriter {
       open: spec.open ?? null,
       ownPace,
       lastRound: stretch.lastRound ?? false,
-      asked: spec.asked ?? NOTHING_ASKED,
+      asked: this.asked(spec, stretch),
       cue: this.cue(spec, airway, stretch.raised, hand, ownPace),
     });
     this.previousHand = hand;
+    this.toSay = NOTHING_ASKED;
+  }
+
+  /** What the passage asks in an event, and own words in it. */
+  private asked({ asked = NOTHING_ASKED }: EventSpec, { words = NOTHING_ASKED }: Stretch): readonly Asked[] {
+    if (words.length === 0 && this.toSay.length === 0) return asked;
+    return [...asked, ...this.toSay, ...words];
   }
 
   /** Where the sides change, the hand closes them in turn as its owner breathes. */

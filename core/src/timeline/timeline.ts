@@ -74,11 +74,15 @@ export interface OwnPace {
 /** How counts are called in an event. */
 export type Counting = 'up' | 'down' | 'silent';
 
-/** Something that is asked in an event beyond its cue: "tense the whole body". */
+/** Something that is asked in an event beyond its cue: "tense the whole body"; or the instructor's own words in it. */
 export interface Asked {
   readonly text: string;
   /** Whether it is said whenever it comes; else only at first, and shown after that. */
   readonly always: boolean;
+  /** Own words, as a passage begins or later in it; left out where the passage asks it. */
+  readonly own?: 'begins' | 'later';
+  /** How long after the event begins; left out where it is with its cue. */
+  readonly after?: Millis;
 }
 
 /** One stretch of the session during which nothing changes but the count. It covers [from, to). */

@@ -1,4 +1,4 @@
-import { PHASE_KINDS, type PhaseCounts } from '../ratio/index.js';
+import { PHASE_KINDS, type PhaseCounts, type PhaseKind } from '../ratio/index.js';
 import {
   cyclesInOwnRound,
   cyclesPerRound,
@@ -7,17 +7,19 @@ import {
   leastLockedHold,
   lockOrder,
   ownRoundOf,
+  ownWordsIn,
   planCycle,
   raisedHand,
   startingSide,
   type CountedPassage,
   type CyclePhase,
+  type OwnWords,
   type Side,
 } from '../session/index.js';
 import { longestHoldOf } from '../policy/index.js';
 import type { Goal, HoldKind } from '../technique/index.js';
 import { counts, countsToHalfMillis, millis, secondsToMillis, seconds } from '../units/index.js';
-import { askedInPhase, askedOfTheHand } from './asked.js';
+import { askedInPhase, askedOfTheHand, inOwnWords } from './asked.js';
 import { countsInForce, cyclesToLead, endedAfter, longerBy } from './changes.js';
 import {
   sidesOf,
@@ -172,7 +174,22 @@ class CountedWriter {
       specs = phases.map((phase) => this.spec(phase, sides, cycle, held));
       this.specs.set(key, specs);
     }
-    for (const spec of specs) score.write(stretch, spec);
+    const words = this.ownWords(cycle);
+    const said = new Set<PhaseKind | null>();
+    for (const spec of specs) {
+      // As the round begins, or with the first phase of its kind.
+      const here = words.filter(({ phase }) => !said.has(phase) && (phase === null || phase === spec.kind));
+      for (const { phase } of here) said.add(phase);
+      const own = here.map(({ text }) => inOwnWords(text, 'later'));
+      score.write(own.length > 0 ? { ...stretch, words: own } : stretch, spec);
+    }
+  }
+
+  /** Own words that belong to the round that begins with a cycle. */
+  private ownWords(cycle: number): readonly OwnWords[] {
+    return (cycle - 1) % this.perRound === 0
+      ? ownWordsIn(this.passage, Math.ceil(cycle / this.perRound))
+      : [];
   }
 
   private locked(cycle: number): boolean {

@@ -1,7 +1,7 @@
-import { handGoesUp, raisedHand, rateInSet, type StrokePassage } from '../session/index.js';
+import { handGoesUp, ownWordsIn, raisedHand, rateInSet, type StrokePassage } from '../session/index.js';
 import { longestHoldOf, restAfterStrokes } from '../policy/index.js';
 import { countsToHalfMillis, millis, secondsToMillis, seconds } from '../units/index.js';
-import { askedOfTheHand } from './asked.js';
+import { askedOfTheHand, inOwnWords } from './asked.js';
 import { endedAfter, strokesInForce, turnsToLead } from './changes.js';
 import type { EventSpec, ScoreWriter, Stretch } from './score-writer.js';
 import type { OpenStretch, ResumePoint } from './timeline.js';
@@ -86,12 +86,16 @@ function writeTurn(
   const ended = endedAfter(passage.id, turn, 'strokes', changes);
   const begun = ended === null ? strokes : Math.min(strokes, Math.max(1, Math.ceil((ended * rate) / 60_000)));
   const airway = passage.turns[(turn - 1) % passage.turns.length] ?? 'both';
-  score.write(stretch('rounds', turn), {
-    kind: 'strokes',
-    airway,
-    halfMillis: 0,
-    strokes: { kind: passage.stroke, number: begun, rate, before },
-  });
+  const words = (turn - 1) % passage.turns.length === 0 ? ownWordsIn(passage, set) : [];
+  score.write(
+    { ...stretch('rounds', turn), words: words.map(({ text }) => inOwnWords(text, 'later')) },
+    {
+      kind: 'strokes',
+      airway,
+      halfMillis: 0,
+      strokes: { kind: passage.stroke, number: begun, rate, before },
+    },
+  );
   writeRecovery(score, passage, airway, stretch('recovery', turn));
   writeQuiet(score, passage, turn, stretch('recovery', turn), beforeHold);
   return begun;

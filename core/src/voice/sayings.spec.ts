@@ -12,7 +12,14 @@ import {
 } from '../testing.js';
 import { compileSession, type Timeline } from '../timeline/index.js';
 import { millis, pace } from '../units/index.js';
-import { COUNTED_ALOUD, sayingsBetween, sayingsOf, type Saying, type VoiceChoice } from './index.js';
+import {
+  COUNTED_ALOUD,
+  cuesTooLong,
+  sayingsBetween,
+  sayingsOf,
+  type Saying,
+  type VoiceChoice,
+} from './index.js';
 
 const ALL: VoiceChoice = { cues: true, counts: COUNTED_ALOUD, silentAfter: null };
 const HAND = { hand: 'right' } as const;
@@ -161,7 +168,9 @@ describe('what the voice says', () => {
 describe('what a passage asks, aloud', () => {
   const said = (...passages: readonly Passage[]): readonly string[] => {
     const timeline = compileSession(sessionOf(...passages), { hand: 'right' }, conventions());
-    return sayingsOf(timeline, { cues: true, counts: [], silentAfter: null }, 'english').map(({ words }) => words);
+    return sayingsOf(timeline, { cues: true, counts: [], silentAfter: null }, 'english').map(
+      ({ words }) => words,
+    );
   };
 
   it('is said where there is time, after the cue', () => {
@@ -179,5 +188,90 @@ describe('what a passage asks, aloud', () => {
     const taught = said(throat).filter((text) => text.includes('throat sound'));
     expect(taught.length).toBeGreaterThan(0);
     expect(taught.length).toBeLessThanOrEqual(4);
+  });
+});
+
+describe('own words of the instructor', () => {
+  const said = (...passages: readonly Passage[]): readonly Saying[] => {
+    const timeline = compileSession(sessionOf(...passages), HAND, conventions());
+    return sayingsOf(timeline, { cues: true, counts: [], silentAfter: null }, 'english');
+  };
+  const own = (...passages: readonly Passage[]): readonly string[] =>
+    said(...passages)
+      .filter(({ kind }) => kind === 'own')
+      .map(({ at, words }) => `${Math.floor(at / 1000)} ${words}`);
+  const slow = passageOf('slow-even', 'counted', { cycles: 12 });
+
+  it('are said as the passage begins, after the cue', () => {
+    const rest = { ...stillness(60), say: 'Nothing more to do' };
+    const [cue, words] = said(rest);
+    expect([cue?.kind, words?.kind]).toEqual(['cue', 'own']);
+    expect(words?.at).toBeGreaterThan(cue?.until ?? 0);
+    expect(words?.clips).toBeNull();
+  });
+
+  it('in a round, every so many rounds, in a phase, and in the minutes of natural breathing', () => {
+    const round = (number: number) =>
+      (compileSession(sessionOf(slow), HAND, conventions()).events.find((event) => event.round === number)
+        ?.from ?? 0) / 1000;
+    const words = [
+      { text: 'Soft', round: 2, every: null, phase: null },
+      { text: 'Wait', round: 3, every: 4, phase: 'exhale' as const },
+    ];
+    const seconds = own({ ...slow, words }).map((line) => Number(line.split(' ')[0]));
+    expect(seconds.length).toBe(4);
+    expect(Math.floor(round(2)) + 1).toBeGreaterThanOrEqual(seconds[0] ?? 0);
+    for (const [index, number] of [3, 7, 11].entries()) {
+      expect(seconds[index + 1]).toBeGreaterThan(round(number) + 3);
+      expect(seconds[index + 1]).toBeLessThan(round(number) + 8);
+    }
+    const minutes = [{ text: 'Still here', round: 2, every: 1, phase: null }];
+    expect(own({ ...stillness(200), words: minutes })).toEqual([
+      '60 Still here',
+      '120 Still here',
+      '180 Still here',
+    ]);
+  });
+
+  it('that find no time before the next word are shown alone, and nothing runs into them', () => {
+    const long = 'a very long sentence that nobody could ever say within four counts of one breath';
+    const words = [{ text: long, round: 1, every: 1, phase: null }];
+    const passage = { ...slow, words };
+    expect(own(passage)).toEqual([]);
+    const timeline = compileSession(sessionOf(passage), HAND, conventions());
+    expect(timeline.events.some(({ asked }) => asked.some(({ text }) => text === long))).toBe(true);
+    expect(cuesTooLong(timeline, 'english').some((cue) => cue.words === long && cue.instead === '')).toBe(
+      true,
+    );
+  });
+
+  it('never run into another word, whatever they are', () => {
+    void fc.assert(
+      fc.property(
+        anyMixedSession,
+        fc.array(
+          fc.record({
+            text: fc.string({ maxLength: 40 }),
+            round: fc.integer({ min: 1, max: 5 }),
+            every: fc.option(fc.integer({ min: 1, max: 3 })),
+            phase: fc.constantFrom(null, 'inhale' as const, 'exhale' as const),
+          }),
+          { maxLength: 5 },
+        ),
+        (session, words) => {
+          const passages = session.passages.map((passage) => ({ ...passage, words, say: 'Begin softly' }));
+          const all = sayingsOf(
+            compileSession({ ...session, passages }, HAND, conventions()),
+            ALL,
+            'english',
+          );
+          all.forEach((one, index) => {
+            const before = all[index - 1];
+            if (before) expect(one.at).toBeGreaterThanOrEqual(before.until);
+          });
+        },
+      ),
+      { numRuns: 60 },
+    );
   });
 });

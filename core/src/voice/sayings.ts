@@ -9,6 +9,7 @@ import {
   callLocksOn,
   eventIndexFrom,
   numberCalled,
+  type Asked,
   type Timeline,
   type TimelineEvent,
 } from '../timeline/index.js';
@@ -29,7 +30,7 @@ export interface VoiceChoice {
   readonly silentAfter: number | null;
 }
 
-export type SayingKind = 'cue' | 'count' | 'lock' | 'minute-to-go';
+export type SayingKind = 'cue' | 'count' | 'lock' | 'minute-to-go' | 'own';
 
 /** Something said: its words are over before anything else is said. */
 export interface Saying {
@@ -60,8 +61,44 @@ const APART = 30;
 const LONG_REST = 120_000;
 const MINUTE = 60_000;
 
-/** What is called in an event, in order: its cue, that the last minute begins, and its locks. */
+/** What is called in an event, in order: its cue, own words, that the last minute begins, and its locks. */
 export function callsOf(timeline: Timeline, event: TimelineEvent, naming: Naming): readonly Call[] {
+  const called = cuesOf(timeline, event, naming);
+  const own = event.asked.filter((one) => one.own);
+  if (own.length === 0) return called;
+  const calls = called.map((call, index) => (index === 0 ? leavingTimeFor(own, call) : call));
+  for (const { text, after = 0 } of own) {
+    // Own words wait until what is said before them is over, and are over before what comes after.
+    let at = event.from + after;
+    for (const call of calls) {
+      const until = call.at + timeToSay(fitted(call)) * 1000 + APART;
+      if (call.at <= at && until > at) at = Math.ceil(until);
+    }
+    const next = calls.find((call) => call.at > at);
+    calls.push(ownCall(text, millis(at), next?.at ?? event.to));
+    calls.sort((a, b) => a.at - b.at);
+  }
+  return calls;
+}
+
+/** A cue without so much of what is asked beside it that own words would find no time. */
+function leavingTimeFor(own: readonly Asked[], call: Call): Call {
+  const needed = own
+    .filter(({ after }) => after === undefined)
+    .reduce((sum, { text }) => sum + timeToSay(text) * 1000 + APART, 0);
+  const left = call.before - call.at - needed;
+  return { ...call, longer: call.longer.filter((words) => timeToSay(words) * 1000 + APART <= left) };
+}
+
+const ownCall = (text: string, at: Millis, before: Millis): Call => ({
+  kind: 'own',
+  at,
+  before,
+  longer: [],
+  forms: [text, ''],
+});
+
+function cuesOf(timeline: Timeline, event: TimelineEvent, naming: Naming): readonly Call[] {
   const { from, to, locks } = event;
   const words = event.cue.spoken[naming];
   const cue = locks ? (words.split(', ')[0] ?? '') : words;
@@ -96,7 +133,7 @@ const ROUNDS_TAUGHT = 2;
 /** What is asked in an event, as far as the shipped voice has the words. */
 function askedAloud(timeline: Timeline, event: TimelineEvent): readonly string[] {
   const taught = event.round === null || event.round <= ROUNDS_TAUGHT;
-  const asked = event.asked.filter((one) => taught || one.always).map(({ text }) => text);
+  const asked = event.asked.filter((one) => !one.own && (taught || one.always)).map(({ text }) => text);
   const all = armSupport(timeline).has(event.index) ? [ARM_SUPPORT, ...asked] : asked;
   return all.filter((text) => splice(text) !== null);
 }

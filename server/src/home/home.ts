@@ -42,7 +42,7 @@ const CLOCK_AHEAD = 5;
 const withoutWords = (document: SessionJson): SessionJson => ({
   ...document,
   title: 'Practice',
-  passages: document.passages.map((passage) => ({ ...passage, say: '' })),
+  passages: document.passages.map(({ words: _, ...passage }) => ({ ...passage, say: '' })),
 });
 
 /** Keeps what is given to practise, once for as long as it does not change. */

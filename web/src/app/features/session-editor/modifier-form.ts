@@ -4,6 +4,7 @@ import {
   GAZES,
   HEADS,
   RESTING_HANDS,
+  guidanceIn,
   SEATS,
   techniqueOf,
   TONGUES,
@@ -118,7 +119,7 @@ export class ModifierForm {
         Record<SeatId, string>
       >,
   );
-  protected readonly alignment = computed(() => SEATS[this.passage().seat].alignment);
+  protected readonly alignment = computed(() => guidanceIn(this.passage().seat));
   protected readonly dressing = computed((): BreathModifiers | null => {
     const passage = this.passage();
     return passage.kind === 'natural' ? null : passage.dressing;

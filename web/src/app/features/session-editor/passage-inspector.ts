@@ -7,6 +7,8 @@ import {
   techniqueOf,
   type CountedPassage,
   type NaturalPassage,
+  type OwnWords,
+  type Passage,
   type StrokePassage,
 } from '@nuvrah/core';
 import { AccountStore } from '../../api/account';
@@ -20,6 +22,7 @@ import { ModifierForm } from './modifier-form';
 import { PassageSettings } from './passage-settings';
 import { PhaseTable } from './phase-table';
 import { RampForm } from './ramp-form';
+import { OwnWordsForm } from './own-words';
 import { SayNote } from './say-note';
 import { SessionEdits } from './session-edits';
 import { StrokeForm } from './stroke-form';
@@ -38,6 +41,7 @@ import { StrokeForm } from './stroke-form';
     PassageSettings,
     PhaseTable,
     RampForm,
+    OwnWordsForm,
     SayNote,
     StrokeForm,
   ],
@@ -79,6 +83,10 @@ export class PassageInspector {
 
   protected setTrial(passage: CountedPassage | StrokePassage, trial: boolean): void {
     this.edits.setPassage({ passage: { ...passage, trial }, name: 'trial' });
+  }
+
+  protected setWords({ words: _, ...passage }: Passage, words: readonly OwnWords[]): void {
+    this.edits.setPassage({ passage: words.length > 0 ? { ...passage, words } : passage, name: 'words' });
   }
 
   protected write(say: string): void {

@@ -10,6 +10,7 @@ import {
   rangeKeysOf,
   rangeOf,
   RESTING_HANDS,
+  guidanceIn,
   SEATS,
   techniqueOf,
   asksApproval,
@@ -49,6 +50,7 @@ export class TechniquePage {
   protected readonly editing = signal(false);
   protected readonly restingHands = RESTING_HANDS;
   protected readonly seats = SEATS;
+  protected readonly guidanceIn = guidanceIn;
 
   protected readonly variant = computed(() => this.variants.all().find(({ id }) => id === this.id()) ?? null);
   protected readonly technique = computed(() => {

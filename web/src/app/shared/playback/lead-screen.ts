@@ -33,6 +33,7 @@ import {
   techniqueName,
   tapEnds,
   tellsSidesApart,
+  type Asked,
   type Moment,
   type Side,
   type TimelineEvent,
@@ -121,10 +122,11 @@ export class LeadScreen {
     if (!event) return '';
     if (event.ownPace) return headOf(event.cue.spoken[this.naming()]).rest;
     const timeline = this.store.timeline();
+    const passed = event.to - event.from - (this.moment()?.left.event ?? 0);
     const parts = [
       ...(timeline && armSupport(timeline).has(event.index) ? [ARM_SUPPORT] : []),
       // What is asked throughout stands above.
-      ...(event.kind === 'natural' ? [] : event.asked.map(({ text }) => text.replace(/\.$/, ''))),
+      ...event.asked.filter((one) => isShown(one, event, passed)).map(({ text }) => text.replace(/\.$/, '')),
       ...(event.part && event.kind !== 'turning'
         ? [event.part.region ? directionOf(event) : this.words.partOf(event.part.index, event.part.of)]
         : []),
@@ -301,6 +303,16 @@ const headOf = (spoken: string): { readonly head: string; readonly rest: string 
 /** Where the cue names the region alone, which way the breath goes. */
 const directionOf = ({ kind, part }: TimelineEvent): string =>
   part && part.index > 1 && (kind === 'inhale' || kind === 'exhale') ? PHASE_NAMES[kind] : '';
+
+/** Own words of natural breathing stand for so long, milliseconds. */
+const OWN_WORDS_STAND = 60_000;
+
+/** What is said as a passage begins stands above, and so does what natural breathing asks; own words stand while they are new. */
+function isShown({ own, after }: Asked, { kind }: TimelineEvent, passed: number): boolean {
+  if (own === 'begins') return false;
+  if (own === undefined) return kind !== 'natural';
+  return after === undefined || (passed >= after && passed < after + OWN_WORDS_STAND);
+}
 
 const ruleOf = (id: string) => RULES.find((rule) => rule.id === id);
 

@@ -1,5 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { loudnessOf, type Loudness, type Note, type Saying } from '@nuvrah/core';
+import { BrowserSpeech } from './browser-speech';
 import { VoiceRecordings, type Recordings } from './recordings';
 import { sayOn } from './spoken';
 import { soundNote, type SoundingNote } from './tone';
@@ -30,17 +31,19 @@ const PATIENCE = 1_500;
 @Injectable({ providedIn: 'root' })
 export class Stages {
   private readonly recordings = inject(VoiceRecordings);
+  private readonly speech = inject(BrowserSpeech);
 
   /** Opens a stage, to be called by a press of a key or button; a silent one where audio does not start. */
   async open(): Promise<Stage> {
     try {
       void this.recordings.load();
+      void this.speech.load();
       const context = new AudioContext({ latencyHint: 'interactive' });
       const started = await Promise.race([
         context.resume().then(() => true),
         new Promise<false>((resolve) => setTimeout(() => resolve(false), PATIENCE)),
       ]);
-      if (started) return new AudioStage(context, () => this.recordings.there);
+      if (started) return new AudioStage(context, () => this.recordings.there, this.speech);
       await context.close();
     } catch {
       // Neither device nor permission: the picture leads alone, and the view says so.
@@ -60,10 +63,12 @@ class AudioStage implements Stage {
   private stoodStill = 0;
   /** Since when it stands still, on the clock of the page in seconds; null while it runs. */
   private silentSince: number | null = null;
+  private voiceLoudness = 1;
 
   constructor(
     private readonly context: AudioContext,
     private readonly recordings: () => Recordings | null,
+    private readonly speech: Pick<BrowserSpeech, 'say'>,
   ) {
     this.output = context.createGain();
     this.output.connect(context.destination);
@@ -96,6 +101,10 @@ class AudioStage implements Stage {
   }
 
   say(saying: Saying, at: number): SoundingNote {
+    if (saying.clips === null)
+      return this.audible
+        ? this.speech.say(saying.words, this.voiceLoudness, at - this.now())
+        : NOTHING_SOUNDS;
     const recordings = this.recordings();
     const late = this.context.currentTime - (at - this.stoodStill);
     if (!this.audible || !recordings || late > LATEST_WORD) return NOTHING_SOUNDS;
@@ -103,6 +112,7 @@ class AudioStage implements Stage {
   }
 
   setLoudness(loudness: Loudness): void {
+    this.voiceLoudness = loudness.voice;
     // A short slide, so that a change does not click.
     for (const part of ['voice', 'tones', 'ticks'] as const)
       this.parts[part].gain.setTargetAtTime(loudness[part], this.context.currentTime, 0.01);
