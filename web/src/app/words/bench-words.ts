@@ -297,28 +297,6 @@ export const benchWords = inLanguage({
     takesTooLong: (name: Value, words: Value, seconds: Value, most: Value, times: Value, short: Value) =>
       `${name}: “${words}” takes ${seconds} s of ${most} s${times === 1 ? '' : `, ${times} times`}: ${short}.`,
   },
-  ownWords: {
-    add: 'Words later in it',
-    number: (index: Value) => `Words ${index}`,
-    text: (index: Value) => `Words ${index}`,
-    round: 'from round',
-    minute: 'from minute',
-    every: 'again every (0: once)',
-    phase: 'when',
-    phases: {
-      begins: 'as it begins',
-      inhale: 'in the inhale',
-      internalHold: 'held full',
-      exhale: 'in the exhale',
-      externalHold: 'held empty',
-    },
-    remove: (index: Value) => `Remove words ${index}`,
-    lasts: (seconds: Value) => `About ${seconds} s to say.`,
-  },
-  sayNote: {
-    sayAloud: 'say aloud when it begins',
-    aboutSToSay: (seconds: Value) => `About ${seconds} s to say.`,
-  },
   sessionConflict: {
     thisSessionWasChanged: 'This session was changed somewhere else while you were writing.',
     nothingWasOverwrittenChoose:

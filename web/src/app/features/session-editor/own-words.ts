@@ -4,17 +4,17 @@ import { MatIconModule } from '@angular/material/icon';
 import {
   formatSeconds,
   MOST_OWN_WORDS,
-  PHASE_KINDS,
   timeToSay,
   type OwnWords,
+  type PhaseKind,
   type Passage,
 } from '@nuvrah/core';
 import { roundsForm } from '../../ui/number-forms';
 import { NumberField } from '../../ui/number-field';
 import { SelectField } from '../../ui/select-field';
-import { benchWords } from '../../words/bench-words';
+import { sayWords } from '../../words/say-words';
 
-type PhaseChoice = 'begins' | (typeof PHASE_KINDS)[number];
+type PhaseChoice = 'begins' | PhaseKind;
 
 /** Own words at points of a passage: in which round, how often again, and in which phase. */
 @Component({
@@ -106,7 +106,7 @@ type PhaseChoice = 'begins' | (typeof PHASE_KINDS)[number];
   `,
 })
 export class OwnWordsForm {
-  protected readonly words = benchWords.ownWords;
+  protected readonly words = sayWords.ownWords;
   readonly passage = input.required<Passage>();
   readonly written = output<readonly OwnWords[]>();
 

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { formatSeconds, timeToSay } from '@nuvrah/core';
-import { benchWords } from '../../words/bench-words';
+import { sayWords } from '../../words/say-words';
 
 /** What to say aloud when a passage begins, with the time that takes. */
 @Component({
@@ -34,7 +34,7 @@ import { benchWords } from '../../words/bench-words';
   `,
 })
 export class SayNote {
-  protected readonly words = benchWords.sayNote;
+  protected readonly words = sayWords.sayNote;
   readonly text = input.required<string>();
   readonly written = output<string>();
 
