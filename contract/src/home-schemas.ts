@@ -1,6 +1,7 @@
 import { conventionsSchema, oneOf, sessionSchema, type Naming } from '@nuvrah/core';
 import { Type, type Static } from '@sinclair/typebox';
 import { leadRecordSchema } from './sitting-schemas.js';
+import { feelingsSchema } from './student-schemas.js';
 import { soundSchema } from './sound-schema.js';
 import {
   day,
@@ -86,6 +87,9 @@ export const homeReportSchema = object({
   startedAt: moment,
   record: leadRecordSchema,
   effort: Type.Integer({ minimum: 0, maximum: 10 }),
+  /** How it felt before and afterwards; left out, or null, where it was not told. */
+  feltBefore: Type.Optional(nullable(feelingsSchema)),
+  feltAfter: Type.Optional(nullable(feelingsSchema)),
   note: text(4000),
 });
 export type HomeReport = Static<typeof homeReportSchema>;

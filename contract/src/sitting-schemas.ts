@@ -135,7 +135,8 @@ export const signBackSchema = object({ version, sign: oneOf(SIGN_IDS), reason: t
 /** Effort 0 (none) to 10 (all that was there). */
 const effort = nullable(Type.Integer({ minimum: 0, maximum: 10 }));
 
-/** How it felt afterwards; null where it was not asked. Before: the check of the day that it was led with. */
+/** How it felt before and afterwards; null where it was not asked. */
+const feltBefore = nullable(feelingsSchema);
 const feltAfter = nullable(feelingsSchema);
 
 /** The browser makes the id, so that beginning twice is beginning once. */
@@ -191,6 +192,8 @@ export const sittingSchema = object({
   /** Whether it counts: one from a log outside does once the instructor confirmed that it was led. */
   confirmed: Type.Boolean(),
   effort,
+  /** As it was told for this sitting, or by the check of the day that it was led with. */
+  feltBefore,
   feltAfter,
   note: Type.String(),
 });
@@ -205,6 +208,8 @@ export const ledgerLineSchema = object({
   place: sittingPlace,
   record: nullable(leadRecordSchema),
   effort,
+  feltBefore,
+  feltAfter,
   note: Type.String(),
 });
 export type LedgerLine = Static<typeof ledgerLineSchema>;
@@ -289,6 +294,10 @@ export const trendPointSchema = object({
   day,
   effort,
   minutes: Type.Number(),
+  /** By how much more it was felt afterwards than before. */
+  calm: nullable(Type.Number()),
+  alert: nullable(Type.Number()),
+  mood: nullable(Type.Number()),
   techniques: listOf(techniqueTrend),
 });
 export type TrendPoint = Static<typeof trendPointSchema>;

@@ -5,6 +5,7 @@ import {
   oneOf,
   PERSON_FACTS,
   SEATS,
+  PULSE,
   SIGN_IDS,
   TECHNIQUE_IDS,
   TODAY_FACTS,
@@ -98,7 +99,7 @@ const feelings = {
   alert: feeling,
   mood: feeling,
   /** Beats a minute. */
-  pulse: nullable(Type.Integer({ minimum: 25, maximum: 220 })),
+  pulse: nullable(Type.Integer({ minimum: PULSE.least, maximum: PULSE.most })),
 };
 export const feelingsSchema = object(feelings);
 export type Feelings = Static<typeof feelingsSchema>;

@@ -21,3 +21,4 @@ export * from './session-length.js';
 export * from './day-check.js';
 export * from './stopped.js';
 export * from './done.js';
+export * from './feelings.js';

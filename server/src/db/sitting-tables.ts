@@ -53,6 +53,8 @@ export interface SittingRow extends Owned {
   /** false of one from a log outside that the instructor did not confirm yet. */
   readonly confirmed: boolean;
   readonly effort: number | null;
+  /** null too where the check of the day says it. */
+  readonly feltBefore: Sitting['feltBefore'];
   readonly feltAfter: Sitting['feltAfter'];
   readonly note: string;
 }
@@ -113,6 +115,7 @@ export const sittingTable = table<SittingRow>(
     recordedAt: orNull(named(moment, 'recorded_at')),
     confirmed: { type: 'boolean', default: true },
     effort: orNull(small),
+    feltBefore: orNull(named(json, 'felt_before')),
     feltAfter: orNull(named(json, 'felt_after')),
     note: text,
   },

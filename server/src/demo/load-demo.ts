@@ -321,6 +321,7 @@ async function addSitting(store: InstructorStore, led: Led, sitting: DemoSitting
     recordedAt: daysBefore(now, sitting.daysAgo).plus({ milliseconds: record.led }).toJSDate(),
     confirmed: true,
     effort: sitting.effort,
+    feltBefore: null,
     feltAfter: null,
     note: sitting.note,
   });

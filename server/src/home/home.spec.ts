@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import ICAL from 'ical.js';
 import { routes, type Home, type HomeLink, type HomePractice, type HomeReport } from '@nuvrah/contract';
-import { DEFAULT_CONVENTIONS, type SignId, day } from '@nuvrah/core';
+import { millis, DEFAULT_CONVENTIONS, type SignId, day } from '@nuvrah/core';
 import { addClimber, addStudentWithSession, finishedRecord } from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
 
@@ -79,7 +79,14 @@ describe('practice at home', () => {
     const document = {
       ...session.document,
       title: 'For Ada Reed, reflux',
-      passages: [{ ...first, say: 'Mind the reflux' } as typeof first & object, ...rest],
+      passages: [
+        {
+          ...first,
+          say: 'Mind the reflux',
+          words: [{ text: 'Think of the reflux', round: 1, every: null, phase: null }],
+        } as typeof first & object,
+        ...rest,
+      ],
     };
     await client.must(routes.saveSession, { params: { id: session.id }, body: { version: 1, document } });
     const { body } = await open(token);
@@ -94,6 +101,29 @@ describe('practice at home', () => {
       '2026-03-13 06:30',
     ]);
     expect(JSON.stringify(home)).not.toMatch(/reflux|reed|1980|health|note/i);
+  });
+
+  it('keeps how it felt before and after, and what was done on the way, as it was told', async () => {
+    const { token, student } = await given();
+    const practice = await practiceOf(token);
+    const feltBefore = { calm: 3, alert: 6, mood: null, pulse: 70 };
+    const feltAfter = { calm: 7, alert: 5, mood: 6, pulse: null };
+    const [first] = practice.session.passages;
+    const log = [{ at: millis(9_000), passageId: first?.id ?? '', round: 1, what: 'ease' as const }];
+    const record = { ...finishedRecord(practice.session), log };
+    expect((await report(token, reportOf(practice, { feltBefore, feltAfter, record }))).status).toBe(201);
+    const [sitting] = await client.must(routes.listSittings, { query: { student: student.id } });
+    expect(sitting).toEqual(jasmine.objectContaining({ feltBefore, feltAfter }) as never);
+    expect(sitting?.record?.log).toEqual(log);
+    const [point] = await client.must(routes.trends, { params: { id: student.id } });
+    expect([point?.calm, point?.alert, point?.mood]).toEqual([4, -1, null]);
+    // The check of a day that was asked for something else says nothing of a practice at home.
+    expect(
+      (await report(token, reportOf(practice, { startedAt: new Date(+server.now - 60_000).toISOString() })))
+        .status,
+    ).toBe(201);
+    const all = await client.must(routes.listSittings, { query: { student: student.id } });
+    expect(all.map((one) => one.feltBefore)).toEqual([feltBefore, null]);
   });
 
   it('reports into the Ledger as a home sitting, once however often it is sent, and drives the decision', async () => {

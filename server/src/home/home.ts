@@ -174,7 +174,8 @@ async function putOnRecord(
       recordedAt: now,
       confirmed: true,
       effort,
-      feltAfter: null,
+      feltBefore: report.feltBefore ?? null,
+      feltAfter: report.feltAfter ?? null,
       note,
     });
     if (!added) return false;

@@ -63,6 +63,7 @@ function toRows(
     recordedAt: now,
     confirmed: false,
     effort,
+    feltBefore: null,
     feltAfter: null,
     note,
   };

@@ -7,13 +7,20 @@ import {
   type QueryOf,
   type TrendPoint,
 } from '@nuvrah/contract';
-import { millis, sittingsToCsv, type LeadRecord, type LoggedSitting } from '@nuvrah/core';
+import {
+  FELT_ON_SCALE,
+  millis,
+  sittingsToCsv,
+  type Felt,
+  type LeadRecord,
+  type LoggedSitting,
+} from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById } from '../accounts/accounts.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
 import { invalidRequest, notFound } from '../http/problem.js';
-import { bySitting, toRecord } from './sitting-rows.js';
+import { bySitting, FELT_BEFORE_SQL, toRecord } from './sitting-rows.js';
 
 /** Sittings that answer to the filters: the zone (`$2`) makes days of moments. */
 const FILTERED_SQL = `
@@ -45,12 +52,16 @@ SELECT sitting.id ${FILTERED_SQL}
 const LINES_SQL = `
 SELECT id, student_id AS "studentId", led->'session'->>'title' AS title, started_at AS "startedAt", place, outcome,
        led_millis AS "ledMillis", pauses, signs, signs_taken_back AS "signsTakenBack", added, log,
-       effort, note
+       effort, felt_after AS "feltAfter", ${FELT_BEFORE_SQL} AS "feltBefore", note
   FROM sitting WHERE instructor_id = $1 AND id = ANY($2::uuid[])`;
 
 type LineRow = Omit<LedgerLine, 'startedAt' | 'record'> & { readonly startedAt: Date } & Parameters<
     typeof toRecord
   >[0];
+
+/** By how much more of a feeling there was after than before. */
+const feltMoreSql = (feeling: string): string =>
+  `(sitting.felt_after->>'${feeling}')::float - (${FELT_BEFORE_SQL}->>'${feeling}')::float AS ${feeling}`;
 
 /**
  * Of one student (`$2`): a point for each sitting with what was done of each technique, of several passages of one technique
@@ -58,7 +69,8 @@ type LineRow = Omit<LedgerLine, 'startedAt' | 'record'> & { readonly startedAt: 
  */
 const TRENDS_SQL = `
 SELECT (sitting.started_at AT TIME ZONE $3)::date::text AS day, sitting.effort,
-       sitting.led_millis::float / 60000 AS minutes, coalesce(done.techniques, '[]') AS techniques
+       sitting.led_millis::float / 60000 AS minutes,
+       ${FELT_ON_SCALE.map(feltMoreSql).join(', ')}, coalesce(done.techniques, '[]') AS techniques
   FROM sitting
   LEFT JOIN LATERAL (
     SELECT jsonb_agg(jsonb_build_object(
@@ -77,6 +89,10 @@ type Filters = QueryOf<typeof routes.ledgerFile>;
 const parametersOf = ({ student, from, to, technique, sign, effort }: Filters) =>
   [student, from, to, technique, sign, effort].map((value) => value ?? null);
 
+/** Nothing but the feelings, of a check of the day too. */
+const feelingsOf = (felt: Felt | null): LedgerLine['feltBefore'] =>
+  felt && { calm: felt.calm, alert: felt.alert, mood: felt.mood, pulse: felt.pulse };
+
 /** Some sittings, in this order. */
 async function linesOf(store: InstructorStore, ids: readonly string[]): Promise<readonly LedgerLine[]> {
   const rows = new Map((await store.query<LineRow>(LINES_SQL, ids)).map((row) => [row.id, row]));
@@ -84,9 +100,22 @@ async function linesOf(store: InstructorStore, ids: readonly string[]): Promise<
   return ids.flatMap((id) => {
     const row = rows.get(id);
     if (!row) return [];
-    const { studentId, title, startedAt, place, effort, note } = row;
+    const { studentId, title, startedAt, place, effort, feltBefore, feltAfter, note } = row;
     const record = toRecord(row, passages.get(id) ?? []);
-    return [{ id, studentId, title, startedAt: startedAt.toISOString(), place, record, effort, note }];
+    return [
+      {
+        id,
+        studentId,
+        title,
+        startedAt: startedAt.toISOString(),
+        place,
+        record,
+        effort,
+        feltBefore: feelingsOf(feltBefore),
+        feltAfter,
+        note,
+      },
+    ];
   });
 }
 

@@ -128,6 +128,21 @@ export function toRecord(
     : null;
 }
 
+/** How it felt before: as it was told, or by the check of the day of whoever led it. */
+export function feltBefore({
+  feltBefore: told,
+  place,
+  led: { dayCheck },
+}: Pick<SittingRow, 'feltBefore' | 'place' | 'led'>): Sitting['feltBefore'] {
+  if (told || place === 'home' || !dayCheck) return told;
+  const { calm, alert, mood, pulse } = dayCheck;
+  return { calm, alert, mood, pulse };
+}
+
+/** The same of a row of sittings, as JSON. */
+export const FELT_BEFORE_SQL = `coalesce(sitting.felt_before,
+    CASE WHEN sitting.place <> 'home' THEN sitting.led->'dayCheck' END)`;
+
 /** A sitting with its passages, in order. */
 export const toSitting = (
   row: SittingRow,
@@ -146,6 +161,7 @@ export const toSitting = (
   recordedAt: row.recordedAt?.toISOString() ?? null,
   confirmed: row.confirmed,
   effort: row.effort,
+  feltBefore: feltBefore(row),
   feltAfter: row.feltAfter,
   note: row.note,
 });

@@ -97,6 +97,7 @@ export function implementSittings(implement: Implement, source: DataSource, now:
       recordedAt: null,
       confirmed: true,
       effort: null,
+      feltBefore: null,
       feltAfter: null,
       note: '',
     });

@@ -168,6 +168,7 @@ export const sittingOf = (of = session): Sitting => ({
   recordedAt: null,
   confirmed: true,
   effort: null,
+  feltBefore: null,
   feltAfter: null,
   note: '',
 });

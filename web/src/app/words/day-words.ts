@@ -3,6 +3,7 @@ import { inLanguage, type Value } from '@nuvrah/core';
 /** Words of today’s check. */
 export const dayWords = inLanguage({
   feelings: { calm: 'calm', alert: 'alert', mood: 'mood' },
+  feltNames: { calm: 'calm', alert: 'alert', mood: 'mood', pulse: 'pulse' },
   dayCheckForm: {
     lastMeal: 'last meal',
     today: 'today',

@@ -45,6 +45,7 @@ export const homeWords = inLanguage({
     begin: (total: Value) => `Begin, ${total}`,
     next: 'Next',
     intoMyCalendar: 'Into my calendar',
+    howAreYouNow: 'How are you now? (if you like)',
     iPractisedWithoutThis: 'I practised without this page',
     thisLinkOpensUntil: (until: Value) => `This link opens until ${until}.`,
     thisPageWorksWithout: 'This page works without a connection now.',

@@ -66,6 +66,7 @@ export const ledgerWords = inLanguage({
     rounds: 'Rounds',
     strokes: 'Strokes',
     openHolds: 'Longest open hold',
+    felt: 'Felt more afterwards',
     effort: 'Effort',
     time: 'Time practised',
     restingRate: 'Resting rate',
@@ -142,6 +143,11 @@ export const ledgerWords = inLanguage({
   },
   feltFields: {
     before: (value: Value) => `before ${value}`,
+    beforeAndMore: (value: Value, more: Value) => `before ${value}: ${more}`,
+    more: (feeling: Value, more: Value) => `${feeling} ${more}`,
+    pulse: 'pulse',
+    pulseToo: 'Pulse too',
+    pulseRange: 'A pulse is a whole number from 25 to 220: type one, or nothing.',
   },
   signPanel: {
     wasThereASign: 'Was there a sign?',

@@ -13,7 +13,7 @@ import { LeadStore } from '../../shared/playback/lead-store';
 import { markOf } from '../../api/mark-of';
 import { asksWhileUnsaved } from '../../ui/unsaved';
 import { SignPanel } from '../../shared/sitting-record/sign-panel';
-import { feltBefore, feltOrNull, NOT_FELT } from '../../shared/sitting-record/felt-fields';
+import { feltOrNull, NOT_FELT } from '../../shared/sitting-record/felt-fields';
 import { LeadNext } from './lead-next';
 import { leadWords } from '../../words/lead-words';
 
@@ -154,7 +154,7 @@ export class LeadClosing {
   /** How it felt before, as it was asked today; null where it was not. */
   protected readonly before = computed(() => {
     const sitting = this.store.sitting();
-    return sitting && feltBefore(sitting);
+    return sitting && sitting.feltBefore;
   });
   protected readonly stopped = computed(() => this.record()?.outcome === 'stopped');
   protected readonly signs = computed(() => this.record()?.signs ?? []);

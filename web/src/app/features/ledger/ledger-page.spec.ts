@@ -18,6 +18,8 @@ const line = (change: Partial<LedgerLine> = {}): LedgerLine => ({
   record: { ...recordOf(finished.ok ? finished.value : run), takenBack: [], signs: ['dizzy'] } as never,
   effort: 3,
   note: 'Even.',
+  feltBefore: null,
+  feltAfter: null,
   ...change,
 });
 
@@ -49,6 +51,17 @@ describe('the Ledger', () => {
     expect(rows[0]).toContain('Dizzy');
     expect(rows[1]).toContain('Begun; what was done never arrived.');
     expect(page.page.querySelector('mat-paginator')).toBeNull();
+  });
+
+  it('says beside the effort what was felt more or less afterwards', () => {
+    show();
+    const feltBefore = { calm: 4, alert: 6, mood: 5, pulse: null };
+    answer([
+      line({ feltBefore, feltAfter: { ...feltBefore, calm: 7, alert: 5, mood: 5 } }),
+      line({ feltBefore }),
+    ]);
+    const felt = [...page.page.querySelectorAll('.felt')].map(({ textContent }) => textContent);
+    expect(felt).toEqual(['calm +3, alert −1, mood 0']);
   });
 
   it('asks for the page, the order and the filters of its address', () => {

@@ -32,6 +32,7 @@ import { DateField } from '../../ui/date-field';
 import { Fold } from '../../ui/fold';
 import { SearchSelect } from '../../ui/search-select';
 import { SelectField } from '../../ui/select-field';
+import { describeFeltMore } from '../../shared/sitting-record/felt-fields';
 import { ledgerWords } from '../../words/ledger-words';
 import { providePaginatorWords } from '../../ui/paginator-words';
 
@@ -173,7 +174,18 @@ export class LedgerPage {
     arrived.subscribe(() => this.asked.again());
   }
 
-  private rowOf({ id, studentId, title, startedAt, place, record, effort, note }: LedgerLine) {
+  private rowOf({
+    id,
+    studentId,
+    title,
+    startedAt,
+    place,
+    record,
+    effort,
+    feltBefore,
+    feltAfter,
+    note,
+  }: LedgerLine) {
     const { naming, timeZone } = this.account.required();
     return {
       id,
@@ -187,6 +199,7 @@ export class LedgerPage {
         : [this.queue.waits('sitting', id) ? WAITS_HERE : this.table.notTold],
       led: record ? formatClock(record.led) : '',
       effort,
+      felt: describeFeltMore(feltBefore, feltAfter),
       signs: (record?.signs ?? []).map((sign) => signById(sign).label).join(', '),
       note,
     };

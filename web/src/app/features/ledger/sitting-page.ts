@@ -55,7 +55,7 @@ import { OfflineQueue } from '../../shared/offline-queue/offline-queue';
 import { ComparedScores, type ComparedSide } from '../../shared/score/compared-scores';
 import { sideOfRecord, sideOfSession } from '../../shared/sitting-record/compared-sides';
 import { markOf } from '../../api/mark-of';
-import { feltBefore, feltOrNull, NOT_FELT } from '../../shared/sitting-record/felt-fields';
+import { feltOrNull, NOT_FELT } from '../../shared/sitting-record/felt-fields';
 import { describeDay } from '../../shared/day-check/describe-day';
 import { CorrectRecord } from './correct-record';
 import { SignBack } from './sign-back';
@@ -195,7 +195,7 @@ export class SittingPage {
   protected readonly after = linkedSignal(() => this.sitting()?.feltAfter ?? NOT_FELT);
   protected readonly before = computed(() => {
     const sitting = this.sitting();
-    return sitting && feltBefore(sitting);
+    return sitting && sitting.feltBefore;
   });
   protected readonly note = linkedSignal(() => this.sitting()?.note ?? '');
   private readonly told = computed(() => ({

@@ -38,6 +38,7 @@ import { LocalNumber } from '../../shared/local-number';
 import { HomeByHand, type ByHand } from './home-by-hand';
 import { HomeRunner } from './home-runner';
 import { HomeStore, type Opened } from './home-store';
+import { FeltFields, feltOrNull, NOT_FELT } from '../../shared/sitting-record/felt-fields';
 import { HomeTelling } from './home-telling';
 import { OfflineCopy } from './offline-copy';
 import { firstValueFrom, of, timeout } from 'rxjs';
@@ -49,6 +50,7 @@ import { homeWords } from '../../words/home-words';
   selector: 'nv-home-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    FeltFields,
     Fold,
     HomeByHand,
     HomeTelling,
@@ -103,6 +105,9 @@ export class HomePage {
 
   private readonly state = computed(() => this.runner.run()?.state.kind);
   protected readonly leading = computed(() => this.state() === 'leading' || this.state() === 'paused');
+  /** How it feels before the practice, as it was told here. */
+  protected readonly felt = signal(NOT_FELT);
+  protected readonly feltBefore = computed(() => feltOrNull(this.felt()));
   private readonly byHand = signal<LeadRecord | null>(null);
   /** What was done and is not told yet. */
   protected readonly record = computed(() =>
@@ -162,7 +167,7 @@ export class HomePage {
     scrollTo({ top: 0 });
   }
 
-  protected tell(report: Pick<HomeReport, 'record' | 'effort' | 'note'>): void {
+  protected tell(report: Omit<HomeReport, 'id' | 'practiceId' | 'startedAt'>): void {
     const practice = this.runner.practice();
     if (!practice || this.busy()) return;
     this.busy.set(true);
@@ -179,6 +184,7 @@ export class HomePage {
 
   protected drop(): void {
     this.byHand.set(null);
+    this.felt.set(NOT_FELT);
     this.runner.forget();
   }
 

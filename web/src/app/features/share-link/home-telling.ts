@@ -9,11 +9,12 @@ import {
   signal,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { HomeReport } from '@nuvrah/contract';
+import type { Feelings, HomeReport } from '@nuvrah/contract';
 import { noteSigns, type LeadRecord, type Naming } from '@nuvrah/core';
 import { NOW } from '../../api/now';
 import { describePassageRecord } from '../../shared/sitting-record/describe-record';
 import { EffortAndNote } from '../../shared/sitting-record/effort-and-note';
+import { feltOrNull, NOT_FELT } from '../../shared/sitting-record/felt-fields';
 import { SignPanel } from '../../shared/sitting-record/sign-panel';
 import { LocalNumber } from '../../shared/local-number';
 import { homeWords } from '../../words/home-words';
@@ -39,7 +40,14 @@ import { homeWords } from '../../words/home-words';
         }
       </ul>
     </section>
-    <nv-effort-and-note [(effort)]="effort" [(note)]="note" [problem]="problem()" (save)="tell()">
+    <nv-effort-and-note
+      [(effort)]="effort"
+      [before]="feltBefore()"
+      [(after)]="after"
+      [(note)]="note"
+      [problem]="problem()"
+      (save)="tell()"
+    >
       <div class="ways">
         <button matButton="filled" type="submit" [disabled]="busy()">{{ words.tellYourInstructor }}</button>
         <button matButton type="button" (click)="dropped.emit()">{{ words.doNotTell }}</button>
@@ -69,8 +77,10 @@ export class HomeTelling {
   protected readonly words = homeWords.homeTelling;
   readonly record = input.required<LeadRecord>();
   readonly naming = input.required<Naming>();
+  /** How it felt before; null where it was not told. */
+  readonly feltBefore = input.required<Feelings | null>();
   readonly busy = input.required<boolean>();
-  readonly told = output<Pick<HomeReport, 'record' | 'effort' | 'note'>>();
+  readonly told = output<Omit<HomeReport, 'id' | 'practiceId' | 'startedAt'>>();
   readonly dropped = output();
 
   private readonly now = inject(NOW);
@@ -78,6 +88,7 @@ export class HomeTelling {
   /** Those that were noted on the way to begin with. */
   protected readonly signs = linkedSignal(() => this.record().signs);
   protected readonly effort = signal<number | null>(null);
+  protected readonly after = signal(NOT_FELT);
   protected readonly note = signal('');
   protected readonly problem = signal<string | null>(null);
   protected readonly lines = computed(() =>
@@ -98,6 +109,12 @@ export class HomeTelling {
       ...(added && { added: [...added] }),
       ...(log && { log: [...log] }),
     };
-    this.told.emit({ record, effort, note: this.note().trim() });
+    this.told.emit({
+      record,
+      effort,
+      feltBefore: this.feltBefore(),
+      feltAfter: feltOrNull(this.after()),
+      note: this.note().trim(),
+    });
   }
 }

@@ -11,7 +11,7 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { DayCheck, Student } from '@nuvrah/contract';
-import { LOW_MOOD, momentFromText, type TodayFact, SIDE_NAMES } from '@nuvrah/core';
+import { FELT_ON_SCALE, LOW_MOOD, momentFromText, type TodayFact, SIDE_NAMES } from '@nuvrah/core';
 import { markOf } from '../../api/mark-of';
 import { NOW } from '../../api/now';
 import { Students } from '../../api/students';
@@ -20,7 +20,6 @@ import { asksWhileUnsaved } from '../../ui/unsaved';
 import { Checks } from '../../ui/checks';
 import { Choice } from '../../ui/choice';
 import { NOT_KEPT } from '../offline-queue/words';
-import { FEELINGS } from '../sitting-record/felt-fields';
 import { NostrilTest, type Freer } from './nostril-test';
 import { dayWords } from '../../words/day-words';
 
@@ -63,7 +62,7 @@ const ROOM: Readonly<Partial<Record<TodayFact, string>>> = {
   'air-bad': dayWords.dayCheckForm.smokeBadAir,
 };
 
-type Feeling = (typeof FEELINGS)[number];
+type Feeling = (typeof FELT_ON_SCALE)[number];
 
 /** What is true today, asked anew each time: nothing of yesterday is filled in. */
 @Component({
@@ -184,7 +183,7 @@ export class DayCheckForm {
   protected readonly freers = FREER;
   protected readonly asked = ASKED as Readonly<Record<TodayFact, string>>;
   protected readonly room = ROOM as Readonly<Record<TodayFact, string>>;
-  protected readonly feelings = FEELINGS.map((key) => ({ key, label: dayWords.feelings[key] }));
+  protected readonly feelings = FELT_ON_SCALE.map((key) => ({ key, label: dayWords.feelings[key] }));
   protected readonly lowest = LOW_MOOD;
 
   protected readonly meal = signal<Meal | null>(null);

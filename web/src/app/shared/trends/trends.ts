@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
-import { techniqueName, type TechniqueId } from '@nuvrah/core';
+import type { TrendPoint } from '@nuvrah/contract';
+import { FELT_ON_SCALE, techniqueName, type TechniqueId } from '@nuvrah/core';
+import { dayWords } from '../../words/day-words';
 import { forkJoin } from 'rxjs';
 import { AccountStore } from '../../api/account';
 import { ScreeningClock } from '../../api/screening-clock';
@@ -125,12 +127,27 @@ export class Trends {
       ofTechnique(words.rounds, words.number, 'rounds'),
       ofTechnique(words.strokes, words.number, 'strokes'),
       ofTechnique(words.openHolds, words.seconds, 'openHold'),
+      feltChart(words.felt, words.effortUnit, this.points(), this.technique()),
       ofSittings(words.effort, words.effortUnit, 'effort'),
       ofSittings(words.time, words.minutes, 'minutes'),
       chartOf(words.restingRate, words.breaths, rests),
     ].filter(({ series }) => series.some(({ values }) => values.some((value) => value !== null)));
   });
 }
+
+/** By how much calm, alertness and mood changed in the sittings with a technique. */
+const feltChart = (label: string, unit: string, points: readonly TrendPoint[], technique: string): Chart => {
+  const own = points.filter(({ techniques }) => techniques.some((one) => one.technique === technique));
+  return {
+    label,
+    unit,
+    days: own.map(({ day }) => day),
+    series: FELT_ON_SCALE.map((key) => ({
+      name: dayWords.feelings[key],
+      values: own.map((point) => point[key]),
+    })),
+  };
+};
 
 const chartOf = (
   label: string,
