@@ -1,5 +1,5 @@
 import { PDFDocument } from 'pdf-lib';
-import { expect, giveLink, phone, takeAudioClock, test } from './application.js';
+import { expect, giveLink, phone, takeAudioClock, tellEffort, test } from './application.js';
 import { openStudent } from './student-page.js';
 import { answer, choose } from './kit.js';
 
@@ -20,6 +20,11 @@ test('a private link leads at home, without a connection too, and what was done 
   await home.context().setOffline(true);
   await home.reload();
   await expect(home.getByText('There is no connection: this is what the last visit found.')).toBeVisible();
+  await home.getByText('How are you now?').click();
+  await home
+    .getByRole('radiogroup', { name: 'calm' })
+    .getByRole('radio', { name: '3', exact: true })
+    .press('Enter');
   await home.getByRole('button', { name: 'Begin' }).click();
   await clock.untilRound('Round 2 of 10');
   await home.getByRole('button', { name: 'Stop' }).click();
@@ -31,7 +36,11 @@ test('a private link leads at home, without a connection too, and what was done 
   await home.getByRole('button', { name: 'Tell your instructor' }).click();
   await expect(home.getByRole('alert')).toContainText('Say how hard it felt');
   await home.getByLabel('Dizzy').check();
-  await home.getByRole('radio', { name: '4', exact: true }).click();
+  await tellEffort(home, 4);
+  // How it felt before was told before it began; the difference stands beside it at once.
+  const calm = home.getByRole('radiogroup', { name: /calm/ });
+  await calm.getByRole('radio', { name: '7', exact: true }).click();
+  await expect(home.getByText('before 3: +4')).toBeVisible();
   await home.getByLabel('Note').fill('By the hives.');
   await home.getByRole('button', { name: 'Tell your instructor' }).click();
   await expect(home.getByText('It is kept on this phone and sent by itself')).toBeVisible();
@@ -44,6 +53,7 @@ test('a private link leads at home, without a connection too, and what was done 
   const row = page.locator('tbody tr').first();
   await expect(row).toContainText('Out to sixteen · at home');
   await expect(row).toContainText('By the hives.');
+  await expect(row).toContainText('calm +4');
   await row.getByRole('link').first().click();
   await expect(page.getByText('at home, told')).toBeVisible();
   await page.getByRole('link', { name: 'Today', exact: true }).click();
@@ -61,7 +71,7 @@ test('what was done without the page is told too; a link that was ended opens no
   await home.getByText('I practised without this page').click();
   // By key: what unfolds still moves.
   await home.getByRole('button', { name: 'Go on to tell it' }).press('Enter');
-  await home.getByRole('radio', { name: '2', exact: true }).click();
+  await tellEffort(home, 2);
   await home.getByRole('button', { name: 'Tell your instructor' }).click();
   await expect(home.getByText('Told. It stands in your instructor’s record')).toBeVisible();
 

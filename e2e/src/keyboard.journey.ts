@@ -47,9 +47,11 @@ test('a session is found, changed, led and put on record by keyboard alone', asy
   await page.keyboard.press('Space');
   await expect(page.getByText('Paused', { exact: true })).toBeVisible();
   await page.keyboard.press('s');
-  await expect(page.getByRole('heading', { name: 'Signs to stop at' })).toBeVisible();
-  await page.keyboard.press('Escape');
-  await expect(page.getByRole('heading', { name: 'Signs to stop at' })).toBeHidden();
+  // Escape stops here: the signs are closed by their own key.
+  const signs = page.getByRole('region', { name: 'A sign?' });
+  await expect(signs).toBeVisible();
+  await page.keyboard.press('s');
+  await expect(signs).toBeHidden();
   await page.keyboard.press('?');
   await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible();
   await page.keyboard.press('Escape');

@@ -107,7 +107,7 @@ export class HomePage {
   protected readonly leading = computed(() => this.state() === 'leading' || this.state() === 'paused');
   /** How it feels before the practice, as it was told here. */
   protected readonly felt = signal(NOT_FELT);
-  protected readonly feltBefore = computed(() => feltOrNull(this.felt()));
+  protected readonly feltBefore = computed(() => this.runner.practice()?.feltBefore ?? null);
   private readonly byHand = signal<LeadRecord | null>(null);
   /** What was done and is not told yet. */
   protected readonly record = computed(() =>
@@ -156,7 +156,7 @@ export class HomePage {
     const asked = this.homes.open(this.token()).pipe(timeout({ first: PATIENCE, with: () => of(away) }));
     const now = await firstValueFrom(asked);
     const fresh = now.kind === 'open' ? now.home.practice : now.kind === 'away' ? practice : null;
-    if (fresh) await this.runner.start(this.token(), fresh);
+    if (fresh) await this.runner.start(this.token(), fresh, feltOrNull(this.felt()));
     else this.page.again();
     this.busy.set(false);
   }

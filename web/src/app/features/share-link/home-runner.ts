@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import type { HomePractice } from '@nuvrah/contract';
+import type { Feelings, HomePractice } from '@nuvrah/contract';
 import {
   DEFAULT_SOUND,
   recordOfRounds,
@@ -26,6 +26,8 @@ export interface Practice {
   readonly id: string;
   readonly practiceId: string;
   readonly startedAt: string;
+  /** How it felt before; left out by an earlier version. */
+  readonly feltBefore?: Feelings | null;
   readonly run: LeadRun;
   readonly at: Millis;
 }
@@ -83,14 +85,14 @@ export class HomeRunner extends LeadRunner {
     return { naming: practice?.naming ?? 'plain', sound: this.soundOf(practice), variants, cares: [] };
   });
 
-  async start(token: string, practice: HomePractice): Promise<void> {
-    this.beginAt(token, practice, new Date(this.now()).toISOString());
+  async start(token: string, practice: HomePractice, feltBefore: Feelings | null): Promise<void> {
+    this.beginAt(token, practice, new Date(this.now()).toISOString(), feltBefore);
     await this.play(setupOf(practice));
   }
 
   /** Takes for done what was practised without this page. */
   byHand(token: string, practice: HomePractice, rounds: readonly number[], startedAt: string): LeadRecord {
-    this.beginAt(token, practice, startedAt);
+    this.beginAt(token, practice, startedAt, null);
     return recordOfRounds(setupOf(practice), rounds);
   }
 
@@ -134,8 +136,13 @@ export class HomeRunner extends LeadRunner {
     if (begun) this.store.write(KEPT_AS, { ...begun, run, at } satisfies Practice);
   }
 
-  private beginAt(token: string, practice: HomePractice, startedAt: string): void {
+  private beginAt(
+    token: string,
+    practice: HomePractice,
+    startedAt: string,
+    feltBefore: Feelings | null,
+  ): void {
     this.practised.set(practice);
-    this.begun.set({ token, id: crypto.randomUUID(), practiceId: practice.id, startedAt });
+    this.begun.set({ token, id: crypto.randomUUID(), practiceId: practice.id, startedAt, feltBefore });
   }
 }
