@@ -11,5 +11,6 @@ export const soundSchema = object({
     Type.Array(oneOf<CountedAloud>(COUNTED_ALOUD), { maxItems: COUNTED_ALOUD.length, uniqueItems: true }),
   ),
   silentAfter: nullable(Type.Integer({ minimum: 0, maximum: 99 })),
+  vibrates: Type.Optional(Type.Boolean()),
   loudness: object({ voice: loudness, tones: loudness, ticks: loudness }),
 });

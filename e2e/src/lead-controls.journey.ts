@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import {
   expect,
   keepOnRecord,
@@ -6,16 +7,23 @@ import {
   takeAudioClock,
   test,
   tellEffort,
+  type AudioClock,
 } from './application.js';
 
-test('a passage is halved, taken back to the plan and left for rest, each by its key, and the record knows', async ({
-  page,
-}) => {
+/** Leads a session that begins with natural breathing. */
+async function leadHillMorning(page: Page): Promise<AudioClock> {
   const clock = await takeAudioClock(page);
   await signIn(page);
   await page.getByRole('link', { name: 'Lead', exact: true }).click();
   await page.getByRole('link', { name: 'Lead Hill morning' }).click();
   await startLeading(page);
+  return clock;
+}
+
+test('a passage is halved, taken back to the plan and left for rest, each by its key, and the record knows', async ({
+  page,
+}) => {
+  const clock = await leadHillMorning(page);
   const said = page.locator('.foot [role=status]');
 
   // Natural breathing: a minute longer, and over when it is enough.
@@ -58,11 +66,7 @@ test('a passage is halved, taken back to the plan and left for rest, each by its
 test('a stop sign lets the breath be natural while the clock goes on, and leaves out what may not follow', async ({
   page,
 }) => {
-  const clock = await takeAudioClock(page);
-  await signIn(page);
-  await page.getByRole('link', { name: 'Lead', exact: true }).click();
-  await page.getByRole('link', { name: 'Lead Hill morning' }).click();
-  await startLeading(page);
+  const clock = await leadHillMorning(page);
   const said = page.locator('.foot [role=status]');
   await page.keyboard.press('t');
   await clock.untilRound('Round 1 of 5');
@@ -92,11 +96,7 @@ test('a stop sign lets the breath be natural while the clock goes on, and leaves
 });
 
 test('a stop that was not meant is gone on from within a minute', async ({ page }) => {
-  const clock = await takeAudioClock(page);
-  await signIn(page);
-  await page.getByRole('link', { name: 'Lead', exact: true }).click();
-  await page.getByRole('link', { name: 'Lead Hill morning' }).click();
-  await startLeading(page);
+  const clock = await leadHillMorning(page);
   await page.keyboard.press('t');
   await clock.untilRound('Round 2 of 5');
   await page.keyboard.press('Escape');

@@ -22,40 +22,53 @@ export interface Note {
   readonly level: number;
   /** -1 (left) to 1 (right): with eyes closed the ear is told the side too. */
   readonly pan: number;
+  /** The same for the hand that holds a phone: milliseconds of vibration and of rest by turns; none where nothing is felt. */
+  readonly felt: readonly number[];
 }
 
 type Sound = Omit<Note, 'kind' | 'at' | 'pan'>;
-const sound = (pitch: number, length: number, level: number): Sound => ({
+const sound = (pitch: number, length: number, level: number, felt: readonly number[] = []): Sound => ({
   pitch,
   length: seconds(length),
   level,
+  felt,
 });
+
+/** Felt without looking or hearing: twice for in, once and long for out, once and short for a hold or anything else. */
+const FELT = {
+  in: [120, 80, 120],
+  out: [350],
+  short: [70],
+  lock: [40, 60, 40],
+  last: [120, 80, 120, 80, 120],
+  end: [400, 150, 400],
+} as const satisfies Readonly<Record<string, readonly number[]>>;
 
 /** The breath in lies above the breath out, and holds between them, so that each is known without looking. */
 const PHASE_SOUNDS: Readonly<Record<EventKind, Sound>> = {
-  inhale: sound(440, 0.9, 0.55),
-  internalHold: sound(370, 1.2, 0.45),
-  exhale: sound(294, 0.9, 0.55),
-  externalHold: sound(247, 1.2, 0.45),
-  handUp: sound(330, 1.2, 0.4),
-  freeBreath: sound(330, 1.2, 0.4),
+  inhale: sound(440, 0.9, 0.55, FELT.in),
+  internalHold: sound(370, 1.2, 0.45, FELT.short),
+  exhale: sound(294, 0.9, 0.55, FELT.out),
+  externalHold: sound(247, 1.2, 0.45, FELT.short),
+  handUp: sound(330, 1.2, 0.4, FELT.short),
+  freeBreath: sound(330, 1.2, 0.4, FELT.short),
   pause: sound(392, 0.25, 0.2),
   turning: sound(370, 0.25, 0.2),
-  letGo: sound(220, 1.8, 0.4),
-  strokes: sound(523, 0.5, 0.5),
-  quiet: sound(196, 1.8, 0.45),
-  ownPace: sound(262, 1.8, 0.45),
-  seatChange: sound(330, 1.2, 0.4),
-  closing: sound(220, 1.8, 0.5),
-  natural: sound(196, 1.8, 0.4),
+  letGo: sound(220, 1.8, 0.4, FELT.short),
+  strokes: sound(523, 0.5, 0.5, FELT.short),
+  quiet: sound(196, 1.8, 0.45, FELT.short),
+  ownPace: sound(262, 1.8, 0.45, FELT.short),
+  seatChange: sound(330, 1.2, 0.4, FELT.short),
+  closing: sound(220, 1.8, 0.5, FELT.short),
+  natural: sound(196, 1.8, 0.4, FELT.short),
 };
 const TICK = sound(1100, 0.05, 0.16);
 const STROKE = sound(880, 0.06, 0.3);
 const TENTH_STROKE = sound(1320, 0.12, 0.45);
-const LOCK_ON = sound(494, 0.3, 0.35);
-const LOCK_OFF = sound(415, 0.3, 0.35);
-const LAST_ROUND = sound(660, 0.7, 0.35);
-const BELL = sound(523, 4, 0.6);
+const LOCK_ON = sound(494, 0.3, 0.35, FELT.lock);
+const LOCK_OFF = sound(415, 0.3, 0.35, FELT.lock);
+const LAST_ROUND = sound(660, 0.7, 0.35, FELT.last);
+const BELL = sound(523, 4, 0.6, FELT.end);
 
 const PAN: Readonly<Record<Airway, number>> = { left: -0.6, right: 0.6, both: 0, mouth: 0, closed: 0 };
 

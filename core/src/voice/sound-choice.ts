@@ -13,6 +13,8 @@ export interface Loudness {
 /** How a session sounds: what is said, and how loud it is. */
 export interface SoundChoice extends VoiceChoice {
   readonly loudness: Loudness;
+  /** Whether phases and ends are felt too, on a device that vibrates; left out where they are not. */
+  readonly vibrates?: boolean;
 }
 
 /** As a teacher would in a quiet room: everything is said, over soft tones. */

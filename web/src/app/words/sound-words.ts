@@ -27,6 +27,7 @@ export const soundWords = inLanguage({
   voice: 'Voice',
   sound: 'Sound',
   change: 'Change',
+  vibrates: 'A phone vibrates with the phases: twice for in, long for out, short for a hold',
   cues: 'The voice says phase and side, locks, and the last round',
   counts: 'Counts aloud',
   rounds: 'Rounds that are said',

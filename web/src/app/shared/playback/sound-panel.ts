@@ -28,6 +28,7 @@ import { soundWords } from '../../words/sound-words';
 import { VoiceRecordings } from './recordings';
 import { LOOK_EVERY, SoundScheduler } from './sound-scheduler';
 import { Stages, type Stage } from './stage';
+import { canVibrate } from './vibration';
 
 type Rounds = keyof typeof soundWords.silentAfter;
 
@@ -72,6 +73,11 @@ const LEAD_IN = 0.1;
         <output>{{ words.percent(current().loudness[part]) }}</output>
       </label>
     }
+    @if (canVibrate) {
+      <mat-checkbox [checked]="current().vibrates === true" (change)="change({ vibrates: $event.checked })">
+        {{ words.vibrates }}
+      </mat-checkbox>
+    }
     <p>
       <button matButton="outlined" type="button" (click)="hear()">{{ words.hear }}</button>
       <span class="soft" role="status">{{ heardHow() }}</span>
@@ -104,6 +110,7 @@ const LEAD_IN = 0.1;
 })
 export class SoundPanel {
   protected readonly words = soundWords;
+  protected readonly canVibrate = canVibrate();
   readonly sound = input.required<SoundChoice>();
   readonly naming = input.required<Naming>();
   readonly changed = output<SoundChoice>();

@@ -102,4 +102,28 @@ describe('the sound scheduler', () => {
     scheduler.silence();
     expect(stage.heardNotes()).toEqual([]);
   });
+
+  it('is felt by the hand where that is wished, twice for in and long for out, and not once it is silenced', () => {
+    jasmine.clock().install();
+    const vibrate = spyOn(navigator, 'vibrate').and.returnValue(true);
+    const stage = new FakeStage();
+    const sound = { ...DEFAULT_SOUND, vibrates: true };
+    const scheduler = new SoundScheduler(stage, timeline, ORIGIN, { ...HEARD, sound });
+    const pass = (seconds: number): void => {
+      for (let step = 0; step < seconds * 5; step++) {
+        scheduler.lookAhead();
+        stage.time += 0.2;
+        jasmine.clock().tick(200);
+      }
+    };
+    pass(20);
+    const felt = vibrate.calls.allArgs().map(([pattern]) => (pattern as number[]).length);
+    expect(felt).toContain(3);
+    expect(felt).toContain(1);
+    scheduler.silence();
+    vibrate.calls.reset();
+    jasmine.clock().tick(3_000);
+    expect(vibrate).not.toHaveBeenCalled();
+    jasmine.clock().uninstall();
+  });
 });

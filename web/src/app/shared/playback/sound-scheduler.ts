@@ -11,6 +11,7 @@ import {
 } from '@nuvrah/core';
 import type { Stage } from './stage';
 import type { SoundingNote } from './tone';
+import { feel } from './vibration';
 
 /** Milliseconds of the timeline that are scheduled ahead: a busy page must not be heard. */
 export const AHEAD = 1_500;
@@ -112,8 +113,11 @@ export class SoundScheduler {
   }
 
   private play(note: Note): void {
-    const sounding = this.stage.play(note, this.origin + note.at / 1000);
-    this.scheduled.push({ at: note.at, until: note.at + note.length * 1000, said: null, sounding });
+    const at = this.origin + note.at / 1000;
+    const until = note.at + note.length * 1000;
+    this.scheduled.push({ at: note.at, until, said: null, sounding: this.stage.play(note, at) });
+    if (this.heard.sound.vibrates)
+      this.scheduled.push({ at: note.at, until, said: null, sounding: feel(note, at - this.stage.now()) });
   }
 
   private say(saying: Saying): void {

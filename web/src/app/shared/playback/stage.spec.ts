@@ -3,7 +3,15 @@ import { millis, seconds, splice, type Note, type Saying } from '@nuvrah/core';
 import { VoiceRecordings } from './recordings';
 import { Stages, type Stage } from './stage';
 
-const note: Note = { kind: 'phase', at: millis(0), pitch: 440, length: seconds(0.1), level: 0.1, pan: 0 };
+const note: Note = {
+  kind: 'phase',
+  at: millis(0),
+  pitch: 440,
+  length: seconds(0.1),
+  level: 0.1,
+  pan: 0,
+  felt: [],
+};
 
 describe('the stage', () => {
   const open = (): Promise<Stage> => TestBed.inject(Stages).open();

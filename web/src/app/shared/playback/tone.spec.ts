@@ -9,6 +9,7 @@ const note = (at: number, pan = 0): Note => ({
   length: seconds(0.3),
   level: 0.5,
   pan,
+  felt: [],
 });
 
 async function render(notes: readonly Note[], length: number): Promise<AudioBuffer> {
