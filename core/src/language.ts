@@ -59,7 +59,8 @@ function spokenIn(data: unknown, shown: readonly string[]): unknown {
   return Object.fromEntries(
     Object.entries(data).map(([key, inner]) => [
       key,
-      shown.includes(key) ? spoken(inner as unknown) : spokenIn(inner, shown),
+      // What a row lacks is said in no language.
+      shown.includes(key) && inner !== null ? spoken(inner as unknown) : spokenIn(inner, shown),
     ]),
   );
 }

@@ -109,3 +109,23 @@ test('a stop that was not meant is gone on from within a minute', async ({ page 
   await expect(page.getByText('What was done is on record.')).toBeVisible();
   await expect(page.getByText(/Gone on · /)).toBeVisible();
 });
+
+test('a session that begins late ends when it was to end, with fewer rounds', async ({ page }) => {
+  await takeAudioClock(page);
+  await signIn(page);
+  await page.getByRole('link', { name: 'Lead', exact: true }).click();
+  await page.getByRole('link', { name: 'Lead Hill morning' }).click();
+  const asked = page.getByRole('button', { name: 'Today was asked' });
+  if (await asked.isVisible()) await asked.click();
+  const inTenMinutes = await page.evaluate(() => {
+    const then = new Date(Date.now() + 600_000);
+    return `${String(then.getHours()).padStart(2, '0')}:${String(then.getMinutes()).padStart(2, '0')}`;
+  });
+  const end = page.getByLabel('end at', { exact: true });
+  await end.fill(inTenMinutes);
+  await end.press('Tab');
+  const told = page.getByText(`Ends ${inTenMinutes}. Rounds: `);
+  await expect(told).toContainText('of 5');
+  await startLeading(page);
+  await expect(page.locator('.foot [role=status]')).toContainText('Rounds: ');
+});

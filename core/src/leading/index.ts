@@ -20,6 +20,7 @@ export {
 export * from './run.js';
 export * from './adding.js';
 export * from './signs-while-led.js';
+export * from './finish-by.js';
 export * from './easing.js';
 export * from './resting.js';
 export * from './record.js';

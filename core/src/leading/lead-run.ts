@@ -21,7 +21,7 @@ import {
   type TimelineEvent,
   type TimelineStudent,
 } from '../timeline/index.js';
-import { millis, type Millis } from '../units/index.js';
+import { formatClock, millis, type Millis } from '../units/index.js';
 import { leadingWords } from '../words/index.js';
 
 /** What is led: kept whole in the sitting, so that later changes of the session do not rewrite the past. */
@@ -58,6 +58,7 @@ export const STEP_KINDS = [
   'one-more',
   'last-round',
   'longer',
+  'finish-by',
   'repeat',
   'watch',
   'rest',
@@ -118,6 +119,9 @@ export type LeadRefusal =
   | { readonly code: 'nothing-simpler' }
   | { readonly code: 'nothing-to-repeat' }
   | { readonly code: 'not-stopped' }
+  | { readonly code: 'in-time-already' }
+  /** Even the fewest rounds last longer than there is time. */
+  | { readonly code: 'too-little-time'; readonly least: Millis }
   /** A rest after strokes that is still too short. */
   | { readonly code: 'too-early'; readonly left: Millis };
 
@@ -153,6 +157,10 @@ export function describeRefusal(refusal: LeadRefusal): string {
       return leadingWords.run.nothingToRepeat;
     case 'not-stopped':
       return leadingWords.run.notStopped;
+    case 'in-time-already':
+      return leadingWords.run.inTimeAlready;
+    case 'too-little-time':
+      return leadingWords.run.tooLittleTime(formatClock(refusal.least));
     case 'too-early':
       return leadingWords.run.restLasts(Math.ceil(refusal.left / 1000));
   }

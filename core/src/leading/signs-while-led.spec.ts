@@ -1,5 +1,8 @@
+import fc from 'fast-check';
+import { isEmergencySign, SIGN_IDS } from '../policy/index.js';
 import {
   A_NOON,
+  anyMixedSession,
   conventions,
   counted,
   passageOf,
@@ -124,6 +127,33 @@ describe('a stop sign that shows while leading', () => {
     // With another sign there it stays left out.
     const two = signOnTheWay(signed, inside(signed, 'rest', 5_000), 'ears', ON);
     expect(led(signTakenBackOnTheWay(two, inside(two, 'rest', 6_000), 'ears', A_NOON))).toEqual(led(signed));
+  });
+});
+
+describe('after a stop sign, whatever is led', () => {
+  it('breathes naturally within the closing of the passage, and nothing that follows is forbidden', () => {
+    void fc.assert(
+      fc.property(
+        anyMixedSession,
+        fc.nat(),
+        fc.constantFrom(...SIGN_IDS.filter((sign) => !isEmergencySign(sign))),
+        (session, moment, sign) => {
+          const run = beginRun({ session, student: { hand: 'right' }, conventions: conventions() });
+          const at = millis(moment % Math.max(1, currentTake(run).timeline.total));
+          const signed = signOnTheWay(run, at, sign, ON);
+          const { events, passages } = currentTake(signed).timeline;
+          const natural = events.findIndex(({ kind }) => kind === 'natural');
+          expect(events.slice(0, natural).every(({ section }) => section === 'closing')).toBe(true);
+          const ids = new Set(passages.map(({ id }) => id));
+          const after = sessionAsLed(signed)
+            .passages.filter(({ id }) => ids.has(id))
+            .slice(1);
+          const onlyNatural = after.every(({ kind }) => kind === 'natural');
+          expect(onlyNatural || needs(signed).length === 0).toBe(true);
+        },
+      ),
+      { numRuns: 40 },
+    );
   });
 });
 

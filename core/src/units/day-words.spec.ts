@@ -1,5 +1,12 @@
 import { momentFromText } from './day.js';
-import { clockInWords, dayInShort, dayInWords, momentInWords, weekdayInWords } from './day-words.js';
+import {
+  nextMomentAt,
+  clockInWords,
+  dayInShort,
+  dayInWords,
+  momentInWords,
+  weekdayInWords,
+} from './day-words.js';
 
 describe('days and times in words', () => {
   it('are written in one way, whatever the machine is set to', () => {
@@ -14,4 +21,16 @@ describe('days and times in words', () => {
     expect(momentInWords(late, 'America/New_York')).toBe('26 Nov 2026, 18:30');
     expect(clockInWords(momentFromText(late), 'Europe/Vienna')).toBe('00:30');
   });
+});
+
+describe('the next time a clock shows', () => {
+  const now = Date.parse('2026-03-10T06:30:00Z');
+  for (const [clock, zone, moment] of [
+    ['07:15', 'utc', '2026-03-10T07:15:00Z'],
+    ['06:30', 'utc', '2026-03-11T06:30:00Z'],
+    ['05:00', 'utc', '2026-03-11T05:00:00Z'],
+    ['07:45', 'Europe/Vienna', '2026-03-10T06:45:00Z'],
+  ] as const)
+    it(`${clock} in ${zone}`, () => expect(nextMomentAt(clock, now, zone)).toBe(Date.parse(moment)));
+  it('is none for what is no time', () => expect(nextMomentAt('25:00', now)).toBeNull());
 });

@@ -17,6 +17,9 @@ export const leadingWords = inLanguage({
     nothingSimpler: 'There is no simpler form of this.',
     nothingToRepeat: 'Nothing was led yet that could be repeated.',
     notStopped: 'It was not stopped.',
+    inTimeAlready: 'It ends in time as it is.',
+    tooLittleTime: (least: Value) =>
+      `There is too little time: with one round of each it lasts ${least}. End later, or leave a passage out on the Bench.`,
     nothingToEnd: 'There is nothing here that a tap ends.',
     restLasts: (ceil: Value) => `This rest lasts ${ceil} s more at the least.`,
   },

@@ -31,6 +31,7 @@ export const SHORTCUT_KEYS = {
     watch: ['w'],
     repeat: ['r'],
     toEnd: ['a'],
+    sameEnd: ['g'],
     plan: ['b'],
     longer: ['l'],
     // Far from the keys that are pressed most: it cannot be taken back.

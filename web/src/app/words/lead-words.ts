@@ -55,6 +55,8 @@ export const leadWords = inLanguage({
   },
   leadReady: {
     backToTheBench: 'Back to the Bench',
+    endAt: 'end at',
+    endsAt: (clock: Value, rounds: Value) => `Ends ${clock}. ${rounds}`,
     ends: (length: Value, end: Value) => `${length} · ends ${end}`,
     today: 'Today',
     changeAnswers: 'Change answers',
@@ -105,6 +107,7 @@ export const leadWords = inLanguage({
       plan: 'Back to the plan',
       repeat: 'Once more',
       longer: 'A minute longer',
+      sameEnd: 'End when it was to end',
       rest: 'Skip to rest',
     },
     toEnd: 'Easing goes on to the end',
@@ -114,6 +117,8 @@ export const leadWords = inLanguage({
     again: (name: Value, rounds: Value) => `After this: ${name}, ${rounds}.`,
     atOnce: (name: Value, rounds: Value, counts: string) =>
       `At once: ${name}, ${rounds}${counts === '' ? '' : `, ${counts}`}.`,
+    fewer: (technique: Value, now: Value, planned: Value) => `${technique} ${now} of ${planned}`,
+    fewerRounds: (list: Value) => `Rounds: ${list}.`,
     lines: {
       later: 'What comes after this is easier.',
       longer: 'This lasts a minute more.',

@@ -176,6 +176,7 @@ export const ledgerWords = inLanguage({
       'one-more': 'One more round',
       'last-round': 'Last round called',
       longer: 'A minute longer',
+      'finish-by': 'Fewer rounds, to end in time',
       repeat: 'Once more',
       watch: 'Only watching the breath',
       rest: 'Skipped to rest',

@@ -42,6 +42,7 @@ export const shortcutWords = inLanguage({
     simpler: 'the simpler form, at once',
     watch: 'only watches the breath for what is left of the passage',
     repeat: 'the passage once more after it',
+    sameEnd: 'fewer rounds of what comes, so that it ends when it was to end',
     toEnd: 'easing goes on to the end of the session, or is for this passage',
     plan: 'back to what was planned, from the next round',
     longer: 'natural breathing, or own pace, a minute longer',

@@ -87,7 +87,7 @@ const LEAVE_UNRECORDED: Question = {
               [busy]="busy()"
               [problem]="problem()"
               (changed)="page.again()"
-              (begin)="start()"
+              (begin)="start($event)"
             />
           } @else {
             <p class="notice edge">
@@ -182,11 +182,11 @@ export class LeadPage implements AsksBeforeLeaving {
     if (this.busy()) this.stopWanted = true;
   }
 
-  protected start(): void {
+  protected start(endsAt: number | null): void {
     const ready = this.page.value();
     if (!ready || this.busy()) return;
     this.stopWanted = false;
-    this.here(() => this.begin(ready.session));
+    this.here(() => this.begin(ready.session, endsAt));
   }
 
   /** Does what only the tab that leads may do, or says that another one does. */
@@ -200,10 +200,10 @@ export class LeadPage implements AsksBeforeLeaving {
     });
   }
 
-  private begin(session: StoredSession): void {
+  private begin(session: StoredSession, endsAt: number | null): void {
     this.store.putAsideOther();
     this.store.begin(session, this.sittingId).subscribe({
-      next: (sitting) => void this.store.start(sitting).then(() => this.begun()),
+      next: (sitting) => void this.store.start(sitting, endsAt).then(() => this.begun()),
       error: (problem: ApiProblem) => {
         this.busy.set(false);
         void this.tab.release();

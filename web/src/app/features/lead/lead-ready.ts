@@ -14,12 +14,15 @@ import { MatIconModule } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
 import type { StoredOverruling, StoredSession, Student } from '@nuvrah/contract';
 import {
+  beginRun,
   CAUTION_LINE,
   clockInWords,
   compileSession,
   describeEmergency,
   describeMissing,
   describePassage,
+  describeRefusal,
+  finishBy,
   formatClock,
   resolveConventions,
   reviewToLead,
@@ -27,6 +30,8 @@ import {
   techniqueOf,
   dayCheckOf,
   isDayChecked,
+  millis,
+  nextMomentAt,
   standsOpen,
   isToResolve,
   slotsOf,
@@ -49,6 +54,8 @@ import { Notices } from '../../ui/notices';
 import { describeLoudness, describeVoice } from '../../shared/playback/describe-sound';
 import { SoundSettings } from '../../shared/playback/sound-settings';
 import { SideSheet } from '../../ui/side-sheet';
+import { TimeField } from '../../ui/time-field';
+import { describeFewerRounds } from '../../shared/playback/lead-options';
 import { SideSheets } from '../../ui/side-sheets';
 import { leadWords } from '../../words/lead-words';
 import { soundWords } from '../../words/sound-words';
@@ -66,6 +73,7 @@ import { soundWords } from '../../words/sound-words';
     ScoreStrip,
     SideSheet,
     SoundSettings,
+    TimeField,
   ],
   host: { '(document:keydown)': 'key($event)' },
   templateUrl: './lead-ready.html',
@@ -79,7 +87,8 @@ export class LeadReady {
   readonly student = input.required<Student>();
   readonly busy = input.required<boolean>();
   readonly problem = input.required<string | null>();
-  readonly begin = output();
+  /** By when it is to end, where that was chosen; milliseconds since 1970. */
+  readonly begin = output<number | null>();
   /** Something about the student was put on record. */
   readonly changed = output();
 
@@ -131,6 +140,23 @@ export class LeadReady {
     const total = this.timeline().total;
     return this.words.ends(formatClock(total), clockInWords(this.day().now + total));
   });
+  /** The time of day at which it is to end, where it begins late; empty for its own. */
+  protected readonly endAt = signal('');
+  private readonly endsAt = computed(() => {
+    const clock = this.endAt();
+    return clock === '' ? null : nextMomentAt(clock, this.day().now);
+  });
+  /** With which rounds it ends in time, or why it cannot. */
+  protected readonly sameEnd = computed(() => {
+    const endsAt = this.endsAt();
+    if (endsAt === null) return '';
+    const { conventions, naming } = this.account.required();
+    const run = beginRun({ session: this.document(), student: this.student(), conventions });
+    const answer = finishBy(run, millis(0), millis(endsAt - this.day().now));
+    return answer.ok
+      ? this.words.endsAt(this.endAt(), describeFewerRounds(answer.value, naming))
+      : describeRefusal(answer.problem);
+  });
   protected readonly voiceLine = computed(() => describeVoice(this.account.required().sound));
   protected readonly loudnessLine = computed(() => describeLoudness(this.account.required().sound));
   protected readonly emergency = computed(() => {
@@ -170,6 +196,10 @@ export class LeadReady {
     inject(DestroyRef).onDestroy(() => (this.here = false));
   }
 
+  protected start(): void {
+    this.begin.emit(this.endsAt());
+  }
+
   protected asked(): void {
     this.changing.set(false);
     this.changed.emit();
@@ -203,6 +233,6 @@ export class LeadReady {
       event.target instanceof Element && event.target.closest('input, textarea, button, a, select');
     if (shortcutOf('ready', event) !== 'start' || typing || this.needs().length > 0) return;
     event.preventDefault();
-    this.begin.emit();
+    this.start();
   }
 }

@@ -24,6 +24,8 @@ export interface KeptLead {
   readonly run: LeadRun;
   /** How far the current take was led when it was last seen. */
   readonly at: Millis;
+  /** When it is to end, milliseconds since 1970; left out by an earlier version. */
+  readonly endsBy?: number | null;
 }
 
 const KEPT_AS = 'leading';

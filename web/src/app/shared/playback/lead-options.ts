@@ -6,6 +6,7 @@ import {
   describeRounds,
   easeRun,
   easeToEnd,
+  finishBy,
   formatBreath,
   formatClock,
   millis,
@@ -27,7 +28,8 @@ import {
 import { leadWords } from '../../words/lead-words';
 
 /** What can be done with the passage that is led beside the large buttons. */
-export type LeadOptionId = 'halve' | 'dropHold' | 'simpler' | 'watch' | 'plan' | 'repeat' | 'longer' | 'rest';
+export type LeadOptionId =
+  'halve' | 'dropHold' | 'simpler' | 'watch' | 'plan' | 'repeat' | 'longer' | 'sameEnd' | 'rest';
 
 /** One of them, as it is offered now. */
 export interface LeadOption {
@@ -46,6 +48,8 @@ export interface OptionContext {
   readonly newId: string;
   /** What a simpler form is fitted to; null where none is offered. */
   readonly fit: FitTo | null;
+  /** How long there is until it was to end; null where that is not known. */
+  readonly endsIn: Millis | null;
 }
 
 type Command = (run: LeadRun, context: OptionContext) => LeadAnswer;
@@ -68,6 +72,8 @@ const COMMANDS: Readonly<Record<LeadOptionId, Command>> = {
   plan: (run, { at }) => backToPlan(run, at),
   repeat: (run, { at, newId }) => repeatPassage(run, at, newId),
   longer: (run, { at }) => restLonger(run, at, MINUTE),
+  sameEnd: (run, { at, endsIn }) =>
+    endsIn === null ? { ok: false, problem: { code: 'in-time-already' } } : finishBy(run, at, endsIn),
   rest: (run, { at }) => skipToRest(run, at),
 };
 
@@ -110,10 +116,23 @@ function describeAdded(run: LeadRun, naming: Naming): string {
   return words.atOnce(name, rounds, passage.kind === 'counted' ? formatBreath(countsOf(passage)) : '');
 }
 
+/** "Rounds: Alternate-nostril breath 6 of 10, Bellows breath 2 of 3": the passages that have fewer than were planned. */
+export function describeFewerRounds(run: LeadRun, naming: Naming): string {
+  const words = leadWords.leadOptions;
+  const asPlanned = { ...run, changes: [] };
+  const lines = run.setup.session.passages.flatMap((passage) => {
+    if (passage.kind === 'natural') return [];
+    const [now, planned] = [roundsPlanned(run, passage), roundsPlanned(asPlanned, passage)];
+    return now < planned ? [words.fewer(techniqueName(passage.technique, naming), now, planned)] : [];
+  });
+  return words.fewerRounds(lines.join(', '));
+}
+
 /** What a command made of a run, in a line. */
 export function describeDone(id: LeadOptionId, run: LeadRun, naming: Naming): string {
   const words = leadWords.leadOptions;
   if (id === 'longer' || id === 'rest') return words.lines[id];
+  if (id === 'sameEnd') return describeFewerRounds(run, naming);
   if (id === 'simpler' || id === 'watch' || id === 'repeat') return describeAdded(run, naming);
   const told = becomes(run);
   return told ? describeBecomes(told) : words.lines.later;

@@ -15,6 +15,7 @@ import {
   resumeRun,
   stopRun,
   tapRun,
+  timeToGo,
   type LeadAnswer,
   type LeadRecord,
   type LeadRun,
@@ -169,7 +170,9 @@ export abstract class LeadRunner {
 
   /** Starts leading. Must follow a press, or the browser keeps silent. */
   protected async play(setup: LeadSetup): Promise<void> {
-    this.openStage(await this.stages.open(), beginRun(setup));
+    const run = beginRun(setup);
+    this.endsBy.set(this.now() + timeToGo(run, millis(0)) + LEAD_IN * 1000);
+    this.openStage(await this.stages.open(), run);
   }
 
   /** Goes on with a run that is paused, at the interrupted round. Must follow a press. */
@@ -310,7 +313,22 @@ export abstract class LeadRunner {
     return optionIds(this.ways, this.fit() !== null);
   }
 
+  /** When it is to end, milliseconds since 1970; null before it was begun. */
+  protected readonly endsBy = signal<number | null>(null);
+
+  /** Leads fewer rounds, so that it ends by a moment. */
+  protected finishAt(moment: number): void {
+    this.endsBy.set(moment);
+    this.choose('sameEnd');
+  }
+
+  private endsIn(): Millis | null {
+    const by = this.endsBy();
+    return by === null ? null : millis(Math.max(0, by - this.now()));
+  }
+
   private readonly context = (): OptionContext => ({
+    endsIn: this.endsIn(),
     at: this.at(),
     toEnd: this.toEnd(),
     newId: crypto.randomUUID(),

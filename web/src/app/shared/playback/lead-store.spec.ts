@@ -14,6 +14,7 @@ import {
 import { FakeStage } from '../../testing/fake-stage';
 import { LeadKeeper } from './lead-keeper';
 import { LeadStore } from './lead-store';
+import { NOW } from '../../api/now';
 import { Stages } from './stage';
 import { WakeLock } from './wake-lock';
 import { PATIENCE } from './lead-runner';
@@ -61,6 +62,19 @@ describe('leading', () => {
     expect(store.record()?.outcome).toBe('finished');
     expect(wakeLock.release).toHaveBeenCalled();
     expect(stage.closed).withContext('the last bell rings out').toBeFalse();
+  });
+
+  it('begun late it ends when it was to end, with fewer rounds; too late it says so and leads as planned', async () => {
+    store.leadFor({ ...student, dayCheck }, []);
+    const whole = total();
+    const now = TestBed.inject(NOW);
+    await store.start(sittingOf(), now() + (whole - 60) * 1000);
+    expect(total()).toBeLessThanOrEqual(whole - 60);
+    expect(store.message()).toMatch(/^Rounds: .* \d+ of 8/);
+    expect(store.run()?.log.map(({ what }) => what)).toEqual(['finish-by']);
+    await store.start(sittingOf(), now() + 1_000);
+    expect(total()).toBe(whole);
+    expect(store.message()).toContain('There is too little time');
   });
 
   it('is silent at once when paused and takes the round up again', () => {

@@ -61,10 +61,15 @@ export class LeadStore extends LeadRunner {
     this.known.set({ student, overrulings });
   }
 
-  /** Starts leading what the sitting holds. Must follow a press, or the browser keeps silent. */
-  async start({ led }: Sitting): Promise<void> {
+  /**
+   * Starts leading what the sitting holds. Must follow a press, or the browser keeps silent.
+   *
+   * @param endsAt the moment by which it is to end, where that is earlier than its own.
+   */
+  async start({ led }: Sitting, endsAt: number | null = null): Promise<void> {
     const session = sessionFromChecked(led.session);
     await this.play({ session, student: { hand: led.hand }, conventions: led.conventions });
+    if (endsAt !== null) this.finishAt(endsAt);
   }
 
   /**
@@ -74,6 +79,7 @@ export class LeadStore extends LeadRunner {
    */
   async takeUpAgain(kept: KeptLead): Promise<string | null> {
     this.kept.set(kept.sitting);
+    this.endsBy.set(kept.endsBy ?? null);
     const answer = await this.goOnWith(interruptedRun(kept));
     if (answer.ok) return null;
     if (answer.problem.code === 'forbidden') return answer.problem.message;
@@ -151,7 +157,7 @@ export class LeadStore extends LeadRunner {
 
   protected override keepRun(run: LeadRun, at: Millis): void {
     const sitting = this.kept();
-    if (sitting) this.keeper.keep({ sitting, run, at });
+    if (sitting) this.keeper.keep({ sitting, run, at, endsBy: this.endsBy() });
   }
 }
 
