@@ -115,17 +115,23 @@ test('a session that begins late ends when it was to end, with fewer rounds', as
   await signIn(page);
   await page.getByRole('link', { name: 'Lead', exact: true }).click();
   await page.getByRole('link', { name: 'Lead Hill morning' }).click();
-  const asked = page.getByRole('button', { name: 'Today was asked' });
-  if (await asked.isVisible()) await asked.click();
-  const inTenMinutes = await page.evaluate(() => {
-    const then = new Date(Date.now() + 600_000);
+  const earlier = await page.evaluate(() => {
+    const then = new Date(Date.now() + 17 * 60_000);
     return `${String(then.getHours()).padStart(2, '0')}:${String(then.getMinutes()).padStart(2, '0')}`;
   });
   const end = page.getByLabel('end at', { exact: true });
-  await end.fill(inTenMinutes);
-  await end.press('Tab');
-  const told = page.getByText(`Ends ${inTenMinutes}. Rounds: `);
+  const typed = async (time: string): Promise<void> => {
+    await end.fill(time);
+    await end.press('Tab');
+  };
+  await typed(earlier);
+  const told = page.getByText(`Ends ${earlier}. Rounds: `);
   await expect(told).toContainText('of 5');
+  // It can be led whole all the same.
+  await page.getByRole('button', { name: 'Lead it whole' }).click();
+  await expect(told).toBeHidden();
+  await typed(earlier);
+  await expect(told).toBeVisible();
   await startLeading(page);
   await expect(page.locator('.foot [role=status]')).toContainText('Rounds: ');
 });

@@ -56,6 +56,7 @@ export const leadWords = inLanguage({
   leadReady: {
     backToTheBench: 'Back to the Bench',
     endAt: 'end at',
+    ownEnd: 'Lead it whole',
     endsAt: (clock: Value, rounds: Value) => `Ends ${clock}. ${rounds}`,
     ends: (length: Value, end: Value) => `${length} · ends ${end}`,
     today: 'Today',
