@@ -24,13 +24,13 @@ describe('days and times in words', () => {
 });
 
 describe('the next time a clock shows', () => {
-  const now = Date.parse('2026-03-10T06:30:00Z');
+  const now = momentFromText('2026-03-10T06:30:00Z');
   for (const [clock, zone, moment] of [
     ['07:15', 'utc', '2026-03-10T07:15:00Z'],
     ['06:30', 'utc', '2026-03-11T06:30:00Z'],
     ['05:00', 'utc', '2026-03-11T05:00:00Z'],
     ['07:45', 'Europe/Vienna', '2026-03-10T06:45:00Z'],
   ] as const)
-    it(`${clock} in ${zone}`, () => expect(nextMomentAt(clock, now, zone)).toBe(Date.parse(moment)));
+    it(`${clock} in ${zone}`, () => expect(nextMomentAt(clock, now, zone)).toBe(momentFromText(moment)));
   it('is none for what is no time', () => expect(nextMomentAt('25:00', now)).toBeNull());
 });
