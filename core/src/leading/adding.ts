@@ -10,6 +10,7 @@ import {
   currentTake,
   ledFrom,
   logged,
+  notLed,
   writtenAnew,
   type AddedPassage,
   type LeadAnswer,
@@ -61,8 +62,7 @@ function leftHere(run: LeadRun, at: Millis): Seconds {
 
 /** Back to mere watching: the passage ends at once, and natural breathing takes the time that is left of it. */
 export function watchOnly(run: LeadRun, at: Millis, id: string): LeadAnswer {
-  if (run.state.kind !== 'leading')
-    return failure({ code: run.state.kind === 'paused' ? 'paused' : 'not-leading' });
+  if (run.state.kind !== 'leading') return notLed(run);
   const here = run.setup.session.passages[indexNow(run, at)];
   if (!here || here.kind === 'natural') return failure({ code: 'at-rest-already' });
   const natural = naturalPassage('breath-watching', id, here, leftHere(run, at));
@@ -86,8 +86,7 @@ export const naturalPassage = (
  * the passage ends at once.
  */
 export function simplerForm(run: LeadRun, at: Millis, id: string, fit: FitTo): LeadAnswer {
-  if (run.state.kind !== 'leading')
-    return failure({ code: run.state.kind === 'paused' ? 'paused' : 'not-leading' });
+  if (run.state.kind !== 'leading') return notLed(run);
   const here = run.setup.session.passages[indexNow(run, at)];
   const simpler = here && techniqueOf(here.technique).simpler;
   if (!here || here.kind === 'natural' || !simpler || !isTechniqueId(simpler))

@@ -166,6 +166,10 @@ export function describeRefusal(refusal: LeadRefusal): string {
   }
 }
 
+/** Refused because nothing is led now, or because it is paused. */
+export const notLed = ({ state }: Pick<LeadRun, 'state'>): LeadAnswer =>
+  failure({ code: state.kind === 'paused' ? 'paused' : 'not-leading' });
+
 /** Begins a run at the start of the session. */
 export const beginRun = (setup: LeadSetup): LeadRun => ({
   setup,

@@ -164,7 +164,8 @@ export function signedIn({
 }: Pick<LeadRecord, 'signs' | 'log'> & {
   readonly passages: readonly Pick<PassageRecord, 'passageId' | 'technique'>[];
 }): readonly TechniqueId[] {
-  const noted = signs.map((sign) => log.find(({ what }) => what === sign)?.passageId);
+  // One that was taken back and noted again came where it was noted last.
+  const noted = signs.map((sign) => log.findLast(({ what }) => what === sign)?.passageId);
   const techniques = noted.flatMap((id) => {
     const index = passages.findIndex(({ passageId }) => passageId === id);
     const before = passages

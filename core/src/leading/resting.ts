@@ -10,13 +10,11 @@ import {
   ledFrom,
   ledPassages,
   logged,
+  notLed,
   withChange,
   type LeadAnswer,
   type LeadRun,
 } from './lead-run.js';
-
-const notLed = ({ state }: LeadRun): LeadAnswer =>
-  failure({ code: state.kind === 'paused' ? 'paused' : 'not-leading' });
 
 /**
  * A tap: it ends an open hold (the locks are released and the breath moves a margin later), natural breathing and a rest after

@@ -98,9 +98,6 @@ export function stopRun(run: LeadRun, at: Millis): LeadAnswer {
   return success(logged(run, at, 'stop', { ...ended, state: { kind: 'stopped' } }));
 }
 
-/** Milliseconds after a stop in which it may be gone on with all the same. */
-export const STOP_TAKEN_BACK_WITHIN = 60_000;
-
 /** A stop that is taken back: the run is paused where it was stopped. */
 export function takeBackStop(run: LeadRun): LeadAnswer {
   if (run.state.kind !== 'stopped') return failure({ code: 'not-stopped' });

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { isEmergencySign, SIGN_IDS } from '../policy/index.js';
+import { isEmergencySign, SIGN_IDS, STOP_TAKEN_BACK_WITHIN } from '../policy/index.js';
 import {
   A_NOON,
   anyMixedSession,
@@ -27,7 +27,6 @@ import {
   signOnTheWay,
   signTakenBackOnTheWay,
   stopRun,
-  STOP_TAKEN_BACK_WITHIN,
   strainNoted,
   takeBackStop,
   tapRun,
@@ -100,6 +99,14 @@ describe('a stop sign that shows while leading', () => {
     expect(signedIn(record)).toEqual(['slow-even']);
     // Told of afterwards as well, nobody knows in what it came.
     expect(signedIn({ ...record, signs: [...record.signs, 'ears'] })).toEqual([]);
+  });
+
+  it('pressed by mistake and noted again later, counts where it was noted last', () => {
+    const soft = passageOf('three-part', 'counted', { id: 't', cycles: 6, seat: 'cross-legged' });
+    const signed = signOnTheWay(begun(slow, soft, stillness()), millis(20_000), 'dizzy', ON);
+    const back = signTakenBackOnTheWay(signed, inside(signed, 'rest', 5_000), 'dizzy', A_NOON);
+    const again = signOnTheWay(back, inside(back, 't'), 'dizzy', { ...ON, id: 'later' });
+    expect(signedIn(recordOf(must(finishRun(again))))).toEqual(['three-part']);
   });
 
   it('a second sign leaves out more, in the same rest', () => {

@@ -1,13 +1,10 @@
-import { isEmergencySign, type SignId, type StrainSignId } from '../policy/index.js';
+import { isEmergencySign, SETTLES_WITHIN, type SignId, type StrainSignId } from '../policy/index.js';
 import type { LeadNeed } from '../screening/index.js';
-import { seconds, type Millis } from '../units/index.js';
+import type { Millis } from '../units/index.js';
 import { leadInstead, naturalPassage } from './adding.js';
 import { indexNow } from './cycles-in-all.js';
 import { ledPassages, logged, writtenAnew, type LeadRun } from './lead-run.js';
 import { noteSigns, stopRun } from './run.js';
-
-/** Natural breathing after a stop sign, until a tap: a heart that has not settled after it is a sign by itself. Domain 9. */
-const SETTLES_WITHIN = seconds(120);
 
 /** What a sign on the way needs to be answered. */
 export interface SignOnTheWay {
@@ -33,7 +30,7 @@ export function signOnTheWay(run: LeadRun, at: Millis, sign: SignId, on: SignOnT
   }
   const here = run.setup.session.passages[indexNow(run, at)];
   if (!here) return noted;
-  const settling = run.added.some(({ id, why }) => id === here.id && why === 'sign');
+  const settling = settlesIn(run, here.id);
   const resting = settling
     ? noted
     : leadInstead(
@@ -45,6 +42,10 @@ export function signOnTheWay(run: LeadRun, at: Millis, sign: SignId, on: SignOnT
   const restId = settling ? here.id : on.id;
   return withLeftOut(resting, restId, forbiddenAfter(resting, restId, on.needs));
 }
+
+/** Whether this passage is the natural breathing that was put in for a sign. */
+const settlesIn = (run: LeadRun, passage: string): boolean =>
+  run.added.some(({ id, why }) => id === passage && why === 'sign');
 
 /** Leaves passages after the one with this id out. */
 const withLeftOut = (run: LeadRun, passageId: string, leftOut: readonly string[]): LeadRun =>
@@ -83,8 +84,7 @@ export function signTakenBackOnTheWay(run: LeadRun, at: Millis, sign: SignId, no
     now,
   );
   const here = run.setup.session.passages[indexNow(run, at)]?.id;
-  const settling = run.added.some(({ id, why }) => id === here && why === 'sign');
-  if (back.signs.length > 0 || !settling) return back;
+  if (back.signs.length > 0 || !here || !settlesIn(run, here)) return back;
   const changes = run.changes.filter(({ kind, passageId }) => kind !== 'skip' || passageId !== here);
   return writtenAnew({ ...back, changes });
 }

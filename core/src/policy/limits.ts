@@ -26,6 +26,12 @@ export const MOST_OF_PLANNED = 1.5;
 /** The most rounds (sets) of a passage that may be led, repeats included: planned x 1.5, rounded up. */
 export const mostRoundsLed = (planned: number): number => Math.ceil(planned * MOST_OF_PLANNED - 1e-9);
 
+/** Seconds of natural breathing after a stop sign: a heart that has not settled after it is a sign by itself. Domain 9. */
+export const SETTLES_WITHIN = seconds(120);
+
+/** Milliseconds after a stop in which it may be gone on with all the same. */
+export const STOP_TAKEN_BACK_WITHIN = 60_000;
+
 /** Schools that hold from the start: the base (counts) until so many sittings were easy. Domain 10. */
 export const HOLDS_FROM_THE_START = { base: 3, sittings: 5 } as const;
 

@@ -40,7 +40,12 @@ export interface TapWait {
       @for (control of controls; track control.shortcut) {
         <button type="button" [attr.aria-disabled]="control.refused() !== null" (click)="control.run()">
           {{ control.label }}
-          <small>{{ control.refused() === null ? keyOf(control.shortcut) : words.notHere }}</small>
+          <small>
+            {{ control.refused() === null ? keyOf(control.shortcut) : words.notHere }}
+            @if (control.shortcut === 'ease' && store.toEnd()) {
+              · {{ optionWords.toEndShort }}
+            }
+          </small>
         </button>
       }
       <button type="button" class="less" [matMenuTriggerFor]="more" #trigger="matMenuTrigger">

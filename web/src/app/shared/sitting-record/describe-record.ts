@@ -58,14 +58,16 @@ export function describeDone(passage: PassageRecord): string {
 
 /** What was put in while leading, and what was done and seen on the way, each with its time: "04:10 Eased down, round 3". */
 export function describeWay(
-  { passages, added = [], log = [] }: Pick<LeadRecord, 'passages' | 'added' | 'log'>,
+  { passages, added = [], log = [], signs }: Pick<LeadRecord, 'passages' | 'added' | 'log' | 'signs'>,
   naming: Naming,
 ): readonly string[] {
   const words = ledgerWords.describeRecord;
   const techniqueOf = new Map(
     [...passages, ...added].map(({ passageId, technique }) => [passageId, technique]),
   );
-  const steps = log.map(({ at, passageId, round, what }) => {
+  // A sign that was pressed by mistake never counts.
+  const told = log.filter(({ what }) => isStep(what) || isStrainSign(what) || signs.includes(what));
+  const steps = told.map(({ at, passageId, round, what }) => {
     const technique = techniqueOf.get(passageId);
     const place = technique ? techniqueName(technique, naming) : '';
     return words.step(formatClock(at), stepName(what), round === null ? place : words.inRound(place, round));
