@@ -10,6 +10,7 @@ import {
   type NaturalPassage,
   type Passage,
   type Session,
+  type Teaching,
 } from './session/index.js';
 import { unmeasured } from './capacity/index.js';
 import type { StudentCapacity } from './policy/index.js';
@@ -113,6 +114,16 @@ export const anySession: fc.Arbitrary<Session> = fc
   })
   .map(({ passage, rest, goal }) => ({ ...sessionOf(passage, stillness(rest)), goal: goal as 'calm' }));
 
+/** Any teaching arc; each part may be empty. */
+export const anyTeaching: fc.Arbitrary<Teaching> = fc.record({
+  explain: fc.constantFrom('', 'What it is for.'),
+  explainFor: fc.constantFrom(0, 20).map(seconds),
+  demonstrate: fc.integer({ min: 0, max: 2 }),
+  trial: fc.integer({ min: 0, max: 2 }),
+  quiet: fc.constantFrom(0, 30).map(seconds),
+  ask: fc.constantFrom(0, 10).map(seconds),
+});
+
 /** Two passages of any technique as it begins, with what goes with holds where there are any. */
 export const anyMixedSession: fc.Arbitrary<Session> = fc
   .array(
@@ -122,21 +133,28 @@ export const anyMixedSession: fc.Arbitrary<Session> = fc
       locked: fc.boolean(),
       ownPace: fc.integer({ min: 0, max: 40 }),
       cycles: fc.integer({ min: 1, max: 6 }),
+      taught: fc.option(anyTeaching, { nil: undefined }),
+      getReady: fc.constantFrom(0, 3),
+      firstBreath: fc.boolean(),
     }),
     { minLength: 1, maxLength: 2 },
   )
   .map((specs) =>
     sessionOf(
-      ...specs.map(({ technique, open, locked, ownPace, cycles }, index): Passage => {
-        const passage = newPassage(technique, `${technique}-${index}`);
-        if (passage.kind === 'natural') return { ...passage, untilTap: open };
-        if (passage.kind === 'strokes') return { ...passage, sets: Math.min(cycles, 3), strokes: 20 };
-        const openHold = open
-          ? ({ phase: 'internalHold', expected: seconds(6), cap: seconds(11) } as const)
-          : null;
-        const locks = { ...passage.locks, internalHold: locked ? (['chin', 'root'] as const) : [] };
-        return { ...passage, openHold, locks, ownPace: seconds(ownPace), cycles };
-      }),
+      ...specs.map(
+        ({ technique, open, locked, ownPace, cycles, taught, getReady, firstBreath }, index): Passage => {
+          const passage = newPassage(technique, `${technique}-${index}`);
+          if (passage.kind === 'natural') return { ...passage, untilTap: open };
+          const more = { getReady, ...(taught && { teaching: taught }) };
+          if (passage.kind === 'strokes')
+            return { ...passage, ...more, firstBreath, sets: Math.min(cycles, 3), strokes: 20 };
+          const openHold = open
+            ? ({ phase: 'internalHold', expected: seconds(6), cap: seconds(11) } as const)
+            : null;
+          const locks = { ...passage.locks, internalHold: locked ? (['chin', 'root'] as const) : [] };
+          return { ...passage, ...more, openHold, locks, ownPace: seconds(ownPace), cycles };
+        },
+      ),
     ),
   );
 

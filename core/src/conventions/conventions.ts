@@ -4,7 +4,7 @@ import { textsInLanguage } from '../language.js';
 export interface Conventions {
   readonly round: 'both-sides' | 'one-side';
   readonly startingSide: 'left' | 'right' | 'by-goal';
-  readonly begins: 'empty-through-start' | 'out-through-both' | 'free-breath';
+  readonly begins: 'empty-through-start' | 'out-through-both' | 'free-breath' | 'at-once';
   readonly endsOn: 'side-it-began' | 'exhale-right';
   readonly closingHand: 'dominant' | 'right';
   readonly fingerPosition: 'folded' | 'between-brows' | 'temple' | 'free' | 'thumb-and-index';
@@ -56,6 +56,7 @@ export const CONVENTION_QUESTIONS: { readonly [K in ConventionKey]: ConventionQu
         'empty-through-start': 'emptying through the starting nostril',
         'out-through-both': 'breathing out through both',
         'free-breath': 'one free breath through both',
+        'at-once': 'the first inhale, at once',
       },
       preset: 'empty-through-start',
       why: 'The first inhale then follows the rule: in through the nostril you last exhaled through.',

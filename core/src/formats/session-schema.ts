@@ -13,6 +13,8 @@ import {
   LONGEST_OPEN_HOLD,
   LONGEST_SESSION_HOURS,
   MOST_CYCLES,
+  MOST_READY_COUNTS,
+  MOST_TAUGHT_ROUNDS,
   type Ramp,
   type Session,
   type StrokePassage,
@@ -92,6 +94,23 @@ const passageFacts = {
   trial: Type.Optional(Type.Boolean()),
 };
 
+const taughtFacts = {
+  teaching: Type.Optional(
+    Type.Object(
+      {
+        explain: Type.String({ maxLength: 1000 }),
+        explainFor: whole(0, LONGEST_NATURAL_SECONDS),
+        demonstrate: whole(0, MOST_TAUGHT_ROUNDS),
+        trial: whole(0, MOST_TAUGHT_ROUNDS),
+        quiet: whole(0, LONGEST_NATURAL_SECONDS),
+        ask: whole(0, 300),
+      },
+      closed,
+    ),
+  ),
+  getReady: Type.Optional(whole(0, MOST_READY_COUNTS)),
+};
+
 const paceSchema = whole(FASTEST_PACE, SLOWEST_PACE);
 const breathPath = keyOf(BREATH_PATH_NAMES);
 const locks = Type.Array(oneOf(LOCK_IDS), { maxItems: LOCK_IDS.length, uniqueItems: true });
@@ -142,6 +161,7 @@ const countedPassageSchema = Type.Object(
   {
     kind: Type.Literal('counted'),
     ...passageFacts,
+    ...taughtFacts,
     ratio: ratioSchema,
     base: halves(0.5, 100),
     pace: paceSchema,
@@ -184,6 +204,8 @@ const strokePassageSchema = Type.Object(
   {
     kind: Type.Literal('strokes'),
     ...passageFacts,
+    ...taughtFacts,
+    firstBreath: Type.Optional(Type.Boolean()),
     stroke: keyOf(STROKE_NAMES),
     turns: Type.Array(strokeAirway, { minItems: 1, maxItems: 3 }),
     // The technique's own range is checked with the reason and the nearest valid value.

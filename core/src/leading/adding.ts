@@ -112,9 +112,16 @@ export function repeatPassage(run: LeadRun, at: Millis, id: string): LeadAnswer 
   if (rounds < 1)
     return failure({ code: 'enough-rounds', planned: planned / perRound, most: most / perRound });
   const after = originOf(run, led.id);
-  const passage = { ...fewerRounds(passageAsLed(run, led), rounds, perRound), id };
+  const passage = { ...untaught(fewerRounds(passageAsLed(run, led), rounds, perRound)), id };
   const again = withPassage(run, passage, here.id, { id, after, why: 'repeat' });
   return success(logged(run, at, 'repeat', writtenAnew(again)));
+}
+
+/** What was explained and tried is not again. */
+function untaught(passage: Passage): Passage {
+  if (passage.kind === 'natural') return passage;
+  const { teaching: _, ...itself } = passage;
+  return itself;
 }
 
 /** A passage with so many rounds (sets) at the most. */

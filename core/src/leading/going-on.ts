@@ -8,6 +8,7 @@ import {
   type StudentOnRecord,
 } from '../screening/index.js';
 import {
+  isBeforeRounds,
   withFittedParts,
   type CountedPassage,
   type Passage,
@@ -71,7 +72,8 @@ const wherePaused = (run: LeadRun): number =>
 /** The first passage that is not over where a run is paused, or where its take begins. */
 function beginsAt(run: LeadRun): number {
   const from = run.state.kind === 'paused' ? run.state.resumeAt : currentTake(run).from;
-  return from?.kind === 'closing' ? from.passage + 1 : (from?.passage ?? 0);
+  const over = from?.kind === 'closing' || (from?.kind === 'part' && !isBeforeRounds(from.part));
+  return over ? from.passage + 1 : (from?.passage ?? 0);
 }
 
 /**

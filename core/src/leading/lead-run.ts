@@ -3,6 +3,7 @@ import { failure, success, type Result } from '../result.js';
 import type { SignId, SignTakenBack, StrainSignId } from '../policy/index.js';
 import {
   cyclesPerRound,
+  isBeforeRounds,
   startingSide,
   type CountedPassage,
   type Passage,
@@ -62,6 +63,10 @@ export const STEP_KINDS = [
   'repeat',
   'watch',
   'rest',
+  'next-part',
+  'felt-easy',
+  'felt-some-effort',
+  'felt-too-much',
   'stop',
 ] as const;
 export type StepKind = (typeof STEP_KINDS)[number];
@@ -228,20 +233,23 @@ export function whereInRounds(run: LeadRun, at: Millis): Result<InRounds, LeadRe
   const event = eventAt(timeline, at);
   const point = run.state.kind === 'paused' ? run.state.resumeAt : resumePoint(timeline, event, at);
   const passage = run.setup.session.passages[point.passage];
-  if (point.kind !== 'cycle' || !passage || passage.kind === 'natural')
-    return failure({ code: 'no-rounds-here' });
+  // What is explained, shown or tried comes before the first round.
+  const cycle = point.kind === 'cycle' ? point.cycle : isBefore(point) ? 1 : null;
+  if (cycle === null || !passage || passage.kind === 'natural') return failure({ code: 'no-rounds-here' });
   const perRound = perRoundOf(run, passage);
-  const roundFrom = Math.floor((point.cycle - 1) / perRound) * perRound + 1;
+  const roundFrom = Math.floor((cycle - 1) / perRound) * perRound + 1;
   return success({
     passage,
     index: point.passage,
     cycles: cyclesOfRun(run, passage),
     perRound,
     roundFrom,
-    cycle: point.cycle,
-    begun: run.state.kind === 'leading' && (event?.section === 'rounds' || point.cycle > roundFrom),
+    cycle,
+    begun: run.state.kind === 'leading' && (event?.section === 'rounds' || cycle > roundFrom),
   });
 }
+
+const isBefore = (point: ResumePoint): boolean => point.kind === 'part' && isBeforeRounds(point.part);
 
 /** The conventions by which a run is led. */
 export const conventionsOfRun = ({ setup }: LeadRun): Conventions =>
@@ -289,13 +297,20 @@ export function resumePoint(timeline: Timeline, event: TimelineEvent | undefined
       return { kind: 'rest', passage, remaining: remainingOf(event, at) };
     case 'closing':
       return { kind: 'closing', passage };
+    case 'explain':
+    case 'quiet':
+    case 'ask':
+      return { kind: 'part', passage, part: event.section, remaining: remainingOf(event, at) };
+    case 'demonstrate':
+    case 'trial':
+      return { kind: 'part', passage, part: event.section, remaining: null };
     case 'opening':
       return rounds
         ? { kind: 'cycle', passage, cycle: firstCycleOf(timeline, passage) }
         : { kind: 'rest', passage, remaining: millis((span?.to ?? event.to) - event.to) };
     case 'recovery': {
       // The hand goes up for the turn that comes; anything else recovers from the one before.
-      const next = (event.cycle ?? 1) + (event.kind === 'handUp' ? 0 : 1);
+      const next = (event.cycle ?? 1) + (event.kind === 'handUp' || event.kind === 'getReady' ? 0 : 1);
       return next > (rounds?.cycles ?? 0)
         ? { kind: 'closing', passage }
         : { kind: 'cycle', passage, cycle: next };

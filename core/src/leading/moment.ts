@@ -142,6 +142,12 @@ function lungLevel(event: TimelineEvent, at: number): Level {
     case 'quiet':
     case 'ownPace':
     case 'seatChange':
+    case 'showing':
+    case 'trying':
+    case 'explain':
+    case 'getReady':
+    case 'silence':
+    case 'ask':
     case 'handUp':
     case 'freeBreath':
     case 'closing':

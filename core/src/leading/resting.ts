@@ -1,7 +1,7 @@
 import { failure, success } from '../result.js';
 import { leastStrokeRest, restNeededBeforeHold } from '../policy/index.js';
-import type { Passage } from '../session/index.js';
-import type { EventKind, LiveChange, ResumePoint, TimelineEvent } from '../timeline/index.js';
+import { partsTaught, TEACHING_PARTS, type Passage } from '../session/index.js';
+import type { EventKind, LiveChange, ResumePoint, Section, TimelineEvent } from '../timeline/index.js';
 import { millis, type Millis } from '../units/index.js';
 import {
   conventionsOfRun,
@@ -18,13 +18,15 @@ import {
 
 /**
  * A tap: it ends an open hold (the locks are released and the breath moves a margin later), natural breathing and a rest after
- * strokes once they have lasted long enough, a turn of strokes, and minutes at one's own pace: a last round is finished.
+ * strokes once they have lasted long enough, a turn of strokes, and minutes at one's own pace: a last round is finished. A part
+ * of the teaching arc gives way to what comes next.
  */
 export function tapRun(run: LeadRun, at: Millis): LeadAnswer {
   if (run.state.kind !== 'leading') return notLed(run);
   const event = eventAt(currentTake(run).timeline, at);
   const passage = event && run.setup.session.passages[event.passage];
   if (!passage || !tapEnds(event)) return failure({ code: 'nothing-to-tap' });
+  if (event.section === 'demonstrate' || event.section === 'trial') return nextPart(run, event, passage, at);
   const { from } = event.ownPace ? (firstOfOwnPace(run, event.passage) ?? event) : event;
   const after = millis(at - from);
   const owed = event.kind === 'natural' ? restStillOwed(run, passage, at) : 0;
@@ -42,12 +44,45 @@ export function tapRun(run: LeadRun, at: Millis): LeadAnswer {
   );
 }
 
+const isTaught = (section: Section): boolean => TEACHING_PARTS.some((part) => part === section);
+
 /** Whether a tap ends an event. */
-export const tapEnds = ({ open, strokes, kind, ownPace }: TimelineEvent): boolean =>
+export const tapEnds = ({ open, strokes, kind, ownPace, section }: TimelineEvent): boolean =>
   open !== null ||
   strokes !== null ||
   kind === 'natural' ||
+  isTaught(section) ||
   (ownPace !== null && ownPace.stage !== 'last-round');
+
+/** From what is shown or tried on to what comes after it; not before the rest after strokes that were tried is long enough. */
+function nextPart(run: LeadRun, event: TimelineEvent, passage: Passage, at: Millis): LeadAnswer {
+  if (passage.kind === 'natural') return failure({ code: 'nothing-to-tap' });
+  const { section, passage: index } = event;
+  const strokes = currentTake(run).timeline.events.filter(
+    (one) => one.passage === index && one.section === 'trial' && one.strokes !== null && one.from < at,
+  );
+  const last = strokes.at(-1);
+  const rest = passage.kind === 'strokes' ? leastStrokeRest(passage.strokes) * 1000 : 0;
+  const owed = last ? last.to + rest - at : 0;
+  if (owed > 0) return failure({ code: 'too-early', left: millis(owed) });
+  const tries = section === 'demonstrate' && partsTaught(passage.teaching).includes('trial');
+  const from: ResumePoint = tries
+    ? { kind: 'part', passage: index, part: 'trial', remaining: null }
+    : { kind: 'cycle', passage: index, cycle: 1 };
+  return success(logged(run, at, 'next-part', ledFrom(run, at, from)));
+}
+
+/** Answers to "how is it now". */
+export const FELT_NOW = ['felt-easy', 'felt-some-effort', 'felt-too-much'] as const;
+export type FeltNow = (typeof FELT_NOW)[number];
+
+/** How it is now, as it was answered; what is asked is over with it. */
+export function answerFelt(run: LeadRun, at: Millis, felt: FeltNow): LeadAnswer {
+  const event = run.state.kind === 'leading' ? eventAt(currentTake(run).timeline, at) : undefined;
+  if (event?.kind !== 'ask') return failure({ code: 'nothing-to-tap' });
+  const ended = tapRun(run, at);
+  return ended.ok ? success(logged(run, at, felt, ended.value)) : ended;
+}
 
 const firstOfOwnPace = (run: LeadRun, passage: number): TimelineEvent | undefined =>
   currentTake(run).timeline.events.find((event) => event.passage === passage && event.ownPace !== null);

@@ -3,23 +3,37 @@ import {
   countsInCycle,
   cyclesThatEndRight,
   handGoesUp,
+  cyclesPerRound,
+  firstBreathOf,
+  isBeforeRounds,
+  partsTaught,
   raisedHand,
   rateInSet,
   startingSide,
+  TEACHING_CUE,
   type CountedPassage,
   type NaturalPassage,
   type Passage,
   type Session,
   type StrokePassage,
+  type TeachingPart,
 } from '../session/index.js';
-import { countsToHalfMillis, counts, type Seconds } from '../units/index.js';
+import { countsToHalfMillis, counts, type Counts, type Seconds } from '../units/index.js';
 import { cycleGroups, type CycleFigures } from './cycles.js';
 import { isHoldLength } from './stops.js';
 import { restAfterStrokes } from './stroke-rest.js';
 
 /** What a stretch of a passage is made of. */
 export type StretchKind =
-  'hand-up' | 'emptying' | 'rounds' | 'own-pace' | 'closing' | 'strokes' | 'recovery' | 'natural';
+  | 'hand-up'
+  | 'get-ready'
+  | 'emptying'
+  | 'rounds'
+  | 'own-pace'
+  | 'closing'
+  | 'strokes'
+  | 'recovery'
+  | 'natural';
 
 /**
  * A stretch of a passage during which nothing changes that is measured. Lengths are exact, in half milliseconds: as
@@ -60,6 +74,10 @@ const NOTHING: Omit<Stretch, 'kind' | 'halfMillis' | 'least' | 'most'> = {
   held: 0,
 };
 
+/** What somebody who shows a passage breathes of it. */
+const isBreathed = ({ kind }: Stretch): boolean =>
+  kind === 'rounds' || kind === 'strokes' || kind === 'recovery';
+
 const halfMillisFrom = (length: Seconds): number => Math.round(length * 2000);
 
 /** A stretch whose length nothing changes; of nothing else than what is said. */
@@ -87,10 +105,41 @@ function stretchesOfKind(passage: Passage, setting: PassageSetting): readonly St
     case 'natural':
       return [naturalStretch(passage)];
     case 'strokes':
-      return strokeStretches(passage, setting);
+      return withTeaching(passage, strokeStretches(passage, setting), (sets) =>
+        triedSets(passage, setting, sets),
+      );
     case 'counted':
-      return countedStretches(passage, setting);
+      return withTeaching(passage, countedStretches(passage, setting), (rounds) =>
+        triedRounds(passage, setting, rounds),
+      );
   }
+}
+
+/** A passage between the parts of its teaching arc. What is shown is watched, and breathed through naturally; a trial is breathed. */
+function withTeaching(
+  { teaching }: CountedPassage | StrokePassage,
+  itself: readonly Stretch[],
+  rounds: (number: number) => readonly Stretch[],
+): readonly Stretch[] {
+  if (!teaching) return itself;
+  const cue = fixedStretch('natural', halfMillisFrom(TEACHING_CUE));
+  const stretches: Readonly<Record<TeachingPart, () => readonly Stretch[]>> = {
+    explain: () => [fixedStretch('natural', halfMillisFrom(teaching.explainFor))],
+    demonstrate: () => [
+      cue,
+      fixedStretch('natural', lengthOfStretches(rounds(teaching.demonstrate).filter(isBreathed))),
+    ],
+    trial: () => [cue, ...rounds(teaching.trial)],
+    quiet: () => [fixedStretch('natural', halfMillisFrom(teaching.quiet))],
+    ask: () => [fixedStretch('natural', halfMillisFrom(teaching.ask))],
+  };
+  const parts = partsTaught(teaching);
+  const of = (some: readonly TeachingPart[]): readonly Stretch[] => some.flatMap((part) => stretches[part]());
+  return [
+    ...of(parts.filter(isBeforeRounds)),
+    ...itself,
+    ...of(parts.filter((part) => !isBeforeRounds(part))),
+  ];
 }
 
 /** Longest that natural breathing goes on while a tap is waited for, as a multiple of what was planned. */
@@ -121,8 +170,10 @@ function countedStretches(
   const last = groups.at(-1)?.figures ?? null;
   const ownPace = halfMillisFrom(passage.ownPace);
   return [
-    ...(handAtFace ? [fixedStretch('hand-up', halfMillisFrom(passage.handUp), { handAtFace })] : []),
-    ...(oneNostril ? [emptying(passage, conventions)] : []),
+    // After a trial the hand is up already, and the breath is out.
+    ...(partsTaught(passage.teaching).includes('trial')
+      ? [getReadyStretch(passage, handAtFace)]
+      : openingStretches(passage, conventions)),
     ...groups.map(({ figures, cycles: number }): Stretch => ({
       ...fixedStretch('rounds', figures.halfMillis * number),
       least: figures.leastHalfMillis * number,
@@ -143,6 +194,43 @@ function countedStretches(
   ];
 }
 
+/** The hand goes up, a count down to the beginning, and the breath with which a passage at the nose begins. */
+function openingStretches(passage: CountedPassage, conventions: Conventions): readonly Stretch[] {
+  const raised = raisedHand(passage);
+  const handAtFace = raised !== null;
+  return [
+    ...(handAtFace ? [fixedStretch('hand-up', halfMillisFrom(passage.handUp), { handAtFace })] : []),
+    getReadyStretch(passage, handAtFace),
+    ...(raised === 'nose' ? [emptying(passage, conventions)] : []),
+  ];
+}
+
+const getReadyStretch = (
+  { getReady = 0, pace }: CountedPassage | StrokePassage,
+  handAtFace: boolean,
+): Stretch => fixedStretch('get-ready', countsToHalfMillis(counts(getReady), pace), { handAtFace });
+
+/** Rounds that are tried: as the first ones, an open hold as long as it is expected. */
+function triedRounds(
+  passage: CountedPassage,
+  { conventions }: PassageSetting,
+  rounds: number,
+): readonly Stretch[] {
+  const figures = cycleGroups(passage, 1, conventions)[0]?.figures;
+  if (!figures) return [];
+  const cycles = rounds * cyclesPerRound(passage, conventions);
+  return [
+    ...openingStretches(passage, conventions),
+    fixedStretch('rounds', figures.halfMillis * cycles, {
+      handAtFace: raisedHand(passage) !== null,
+      oneNostril: raisedHand(passage) === 'nose',
+      cycle: figures,
+      cycles,
+      held: figures.held * cycles,
+    }),
+  ];
+}
+
 /** Minutes at one's own pace hold in the proportion of the last counted round. */
 const heldAtOwnPace = (ownPace: number, last: CycleFigures | null): number =>
   last === null || last.halfMillis === 0 ? 0 : (ownPace * last.held) / last.halfMillis;
@@ -150,8 +238,13 @@ const heldAtOwnPace = (ownPace: number, last: CycleFigures | null): number =>
 /** The breath with which a passage at the nose begins: out, or one free breath, as the convention says. */
 function emptying(passage: CountedPassage, conventions: Conventions): Stretch {
   const first = countsInCycle(passage, 1, conventions);
-  const free = conventions.begins === 'free-breath';
-  const length = free ? counts(first.inhale + first.exhale) : first.exhale;
+  const lengths: Readonly<Record<Conventions['begins'], Counts>> = {
+    'empty-through-start': first.exhale,
+    'out-through-both': first.exhale,
+    'free-breath': counts(first.inhale + first.exhale),
+    'at-once': counts(0),
+  };
+  const length = lengths[conventions.begins];
   return fixedStretch('emptying', countsToHalfMillis(length, passage.pace), { handAtFace: true });
 }
 
@@ -161,6 +254,8 @@ function strokeStretches(
 ): readonly Stretch[] {
   const raised = raisedHand(passage);
   const turns = passage.sets * passage.turns.length;
+  const deep = firstBreathOf(passage);
+  const deepBreath = deep ? countsToHalfMillis(counts(deep.inhale + deep.exhale), passage.pace) : 0;
   const recovery = recoveryHalfMillis(passage);
   const held = heldInRecovery(passage);
   const all: Stretch[] = [];
@@ -171,6 +266,8 @@ function strokeStretches(
     const rate = rateInSet(passage, Math.ceil(turn / passage.turns.length));
     const oneNostril = passage.turns[(turn - 1) % passage.turns.length] !== 'both';
     const { strokes } = passage;
+    all.push(getReadyStretch(passage, handAtFace));
+    all.push(fixedStretch('recovery', deepBreath, { handAtFace, oneNostril }));
     all.push(fixedStretch('strokes', (strokes * 120_000) / rate, { handAtFace, oneNostril, strokes }));
     all.push(fixedStretch('recovery', recovery, { handAtFace, oneNostril, held }));
     const rest = restAfterStrokes(passage, conventions, turn === turns ? restBeforeHold : 0);
@@ -183,6 +280,12 @@ function strokeStretches(
   if (raised) all.push(fixedStretch('closing', halfMillisFrom(passage.closing)));
   return all;
 }
+
+/** Sets that are tried, each with its rest as it is planned. */
+const triedSets = (passage: StrokePassage, setting: PassageSetting, sets: number): readonly Stretch[] =>
+  strokeStretches({ ...passage, sets }, { ...setting, restBeforeHold: 0 })
+    .filter(({ kind }) => kind !== 'closing')
+    .map((stretch) => ({ ...stretch, least: stretch.halfMillis, most: stretch.halfMillis }));
 
 function recoveryHalfMillis({ recovery, pace }: StrokePassage): number {
   if (!recovery) return 0;

@@ -75,13 +75,19 @@ function passageHalfMillis(passage: Passage, conventions: Conventions): number {
   }
 }
 
+const taughtRounds = ({ teaching }: CountedPassage | StrokePassage): number =>
+  teaching ? teaching.demonstrate + teaching.trial : 0;
+const taughtSeconds = ({ teaching }: CountedPassage | StrokePassage): number =>
+  teaching ? teaching.explainFor + teaching.quiet + teaching.ask : 0;
+
 const countedHalfMillis = (passage: CountedPassage, conventions: Conventions): number =>
-  cyclesHalfMillis(passage, conventions, passage.cycles) +
-  (passage.ownPace + passage.handUp + passage.closing) * 2000;
+  cyclesHalfMillis(passage, conventions, passage.cycles + taughtRounds(passage) * 2) +
+  (passage.ownPace + passage.handUp + passage.closing + taughtSeconds(passage)) * 2000;
 
 function strokesHalfMillis(passage: StrokePassage): number {
   let sum = (passage.handUp + passage.closing) * 2000;
-  for (let set = 1; set <= passage.sets; set++) {
+  sum += taughtSeconds(passage) * 2000;
+  for (let set = 1; set <= passage.sets + taughtRounds(passage); set++) {
     const turn = (passage.strokes * 120_000) / rateInSet(passage, set) + 60_000;
     sum += turn * passage.turns.length;
   }

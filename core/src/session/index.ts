@@ -1,4 +1,5 @@
 export * from './session.js';
+export * from './teaching.js';
 export * from './cycle.js';
 export * from './dosage.js';
 export * from './locks.js';

@@ -14,7 +14,8 @@ import type {
   StrokeKind,
   TechniqueId,
 } from '../technique/index.js';
-import type { Counts, Pace, Seconds } from '../units/index.js';
+import { counts, type Counts, type Pace, type Seconds } from '../units/index.js';
+import type { Teaching } from './teaching.js';
 
 export type Side = 'left' | 'right';
 export const otherSide = (side: Side): Side => (side === 'left' ? 'right' : 'left');
@@ -62,6 +63,13 @@ interface PassageFacts {
   readonly trial?: boolean;
 }
 
+interface Taught {
+  /** What comes before and after the counted rounds (sets); left out where it is they alone. */
+  readonly teaching?: Teaching;
+  /** Counts called down before the first round and before each turn of strokes; left out for none. Domain 13. */
+  readonly getReady?: number;
+}
+
 /** A breath taken in parts. */
 export interface Parts {
   /** Counts of each part where the breath is as written; when it changes they keep their proportion to the half count. */
@@ -101,7 +109,7 @@ export type Ramp =
   | { readonly kind: 'from'; readonly of: HoldKind; readonly round: number };
 
 /** One technique with its numbers: cycles of counted phases. */
-export interface CountedPassage extends PassageFacts, Numbers {
+export interface CountedPassage extends PassageFacts, Taught, Numbers {
   readonly kind: 'counted';
   readonly pace: Pace;
   readonly route: Route;
@@ -140,7 +148,7 @@ export interface Recovery {
 }
 
 /** Sets of strokes, each with a recovery and natural breathing until it is quiet. */
-export interface StrokePassage extends PassageFacts {
+export interface StrokePassage extends PassageFacts, Taught {
   readonly kind: 'strokes';
   readonly stroke: StrokeKind;
   /** The turns of one set: which nostrils, in order. */
@@ -152,6 +160,8 @@ export interface StrokePassage extends PassageFacts {
   /** The rate by set, or null where it stays. */
   readonly rateRamp: { readonly by: number; readonly every: number; readonly to: number } | null;
   readonly sets: number;
+  /** Whether a deep breath in and out comes before each turn; left out where none does. */
+  readonly firstBreath?: boolean;
   /** Of the recovery. */
   readonly pace: Pace;
   readonly recovery: Recovery | null;
@@ -220,3 +230,13 @@ export const handGoesUp = (passage: StrokePassage, turn: number): boolean => {
     raised === 'ears' || (raised === 'nose' && passage.turns[(turn - 1) % passage.turns.length] !== 'both')
   );
 };
+
+/** A deep breath before strokes, where the recovery does not say how deep. */
+const DEEP_BREATH = { inhale: counts(4), exhale: counts(4) } as const;
+
+/** Counts of the deep breath before each turn of strokes, as of the one that follows them; null where there is none. Domain 13. */
+export const firstBreathOf = ({
+  firstBreath = false,
+  recovery,
+}: StrokePassage): { readonly inhale: Counts; readonly exhale: Counts } | null =>
+  firstBreath ? (recovery ?? DEEP_BREATH) : null;

@@ -4,6 +4,7 @@ import { cyclesInOwnRound, steppedValue } from './cycle.js';
 import { editPassage, insertPassage, withFittedParts } from './edits.js';
 import { rateInSet } from './dosage.js';
 import type { CountedPassage, Passage, PassageLocks, Ramp, Session, StrokePassage } from './session.js';
+import { isBeforeRounds, partsTaught, withParts, type TeachingPart } from './teaching.js';
 
 type Step = Extract<Ramp, { kind: 'step' }>;
 
@@ -134,12 +135,18 @@ function strokeHalves(passage: StrokePassage): readonly [StrokePassage, StrokePa
   return null;
 }
 
+/** A passage with some parts of its teaching arc only. */
+function taughtOnly(passage: Passage, wanted: (part: TeachingPart) => boolean): Passage {
+  if (passage.kind === 'natural' || !passage.teaching) return passage;
+  return { ...passage, teaching: withParts(passage.teaching, partsTaught(passage.teaching).filter(wanted)) };
+}
+
 /** Whether a passage has enough rounds to be split, and a round at which its changes can be kept. */
 export const canSplit = (passage: Passage): boolean => halves(passage) !== null;
 
 /**
  * A passage split in two at a whole round: ramps, locks and holds stay where they were, and together they have the rounds
- * that it had. One that cannot be split stays.
+ * that it had. What is explained and tried comes before the first, quiet after the second. One that cannot be split stays.
  */
 export function splitPassage(session: Session, id: string, second: string): Session {
   const passage = session.passages.find((one) => one.id === id);
@@ -147,8 +154,8 @@ export function splitPassage(session: Session, id: string, second: string): Sess
   if (!parts) return session;
   const [first, rest] = parts;
   return insertPassage(
-    editPassage(session, id, () => first),
-    { ...rest, id: second },
+    editPassage(session, id, () => taughtOnly(first, isBeforeRounds)),
+    { ...taughtOnly(rest, (part) => !isBeforeRounds(part)), id: second },
     id,
   );
 }

@@ -108,7 +108,8 @@ export function armSupport(timeline: Timeline): ReadonlySet<number> {
   let [up, down]: [Millis | null, Millis] = [null, millis(0)];
   let asked = false;
   for (const event of timeline.events) {
-    const isUp = event.hand !== null || (event.ownPace?.fingers ?? null) !== null;
+    const isUp =
+      (event.hand !== null && event.section !== 'demonstrate') || (event.ownPace?.fingers ?? null) !== null;
     if (!isUp) continue;
     if (up === null || event.from - down >= ARM_REST_SECONDS * 1000) [up, asked] = [event.from, false];
     down = event.to;

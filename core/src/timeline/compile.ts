@@ -6,7 +6,7 @@ import { millis, secondsToMillis, seconds } from '../units/index.js';
 import { askedToSettle, inOwnWords } from './asked.js';
 import { endedAfter, leftOutOf, longerBy } from './changes.js';
 import { closingHand } from './fingers.js';
-import { ScoreWriter, type Stretch, type WriterMark, type WrittenPassage } from './score-writer.js';
+import { ScoreWriter, uncounted, type WriterMark, type WrittenPassage } from './score-writer.js';
 import { AS_WRITTEN, type Asked, type LeadPlan, type ResumePoint, type Timeline } from './timeline.js';
 import { writeCounted } from './write-counted.js';
 import { writeStrokes } from './write-strokes.js';
@@ -138,15 +138,6 @@ function writePassage(
       return writeCounted(score, index, passage, session.goal, resumed);
   }
 }
-
-const uncounted = (passage: number, section: Stretch['section']): Stretch => ({
-  passage,
-  section,
-  round: null,
-  cycle: null,
-  raised: null,
-  counting: 'up',
-});
 
 /** The change of seat belongs to the passage that it leads to. */
 function writeSeatChange(score: ScoreWriter, index: number, session: Session, before: SeatId): void {

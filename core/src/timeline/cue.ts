@@ -101,6 +101,18 @@ function speak(facts: CueFacts, naming: Naming): string {
       return facts.raised === 'ears' ? timelineWords.cue.handsToTheEars : timelineWords.cue.raiseTheHand;
     case 'freeBreath':
       return timelineWords.cue.freeBreath;
+    case 'explain':
+      return timelineWords.cue.listen;
+    case 'showing':
+      return timelineWords.cue.watch;
+    case 'trying':
+      return timelineWords.cue.trial;
+    case 'getReady':
+      return timelineWords.cue.getReady;
+    case 'silence':
+      return timelineWords.cue.sitQuietly;
+    case 'ask':
+      return timelineWords.cue.howIsItNow;
     case 'closing':
       return facts.raised === 'ears' ? timelineWords.cue.handsDown : timelineWords.cue.handDownBreath;
     case 'natural':

@@ -36,6 +36,16 @@ export interface Stretch {
   readonly words?: readonly Asked[];
 }
 
+/** A stretch without rounds, hands down. */
+export const uncounted = (passage: number, section: Section): Stretch => ({
+  passage,
+  section,
+  round: null,
+  cycle: null,
+  raised: null,
+  counting: 'up',
+});
+
 /** Locks of a hold, in the order of setting them. */
 export interface HoldLocks {
   readonly order: readonly LockId[];

@@ -1,7 +1,7 @@
 import type { Passage, Session } from '../session/index.js';
 import { techniqueOf } from '../technique/index.js';
 import { millis, type Millis } from '../units/index.js';
-import type { Timeline, TimelineEvent } from './timeline.js';
+import type { Section, Timeline, TimelineEvent } from './timeline.js';
 
 /** What a whole session amounts to. */
 export interface SessionTotals {
@@ -17,6 +17,9 @@ export interface SessionTotals {
   readonly longestHold: number | null;
 }
 
+/** Parts of the teaching arc in which nobody breathes as the passage says: what is shown is watched. */
+const WITHOUT_BREATH: ReadonlySet<Section> = new Set(['explain', 'demonstrate', 'quiet', 'ask']);
+
 /** Totals of a compiled session, or of one of its passages; open stretches count with their expected length. */
 export function sessionTotals(
   { passages }: Session,
@@ -31,6 +34,7 @@ export function sessionTotals(
   for (const [index, event] of timeline.events.entries()) {
     const { passage, kind, strokes: some, from, to } = event;
     if (only !== null && passage !== only) continue;
+    if (WITHOUT_BREATH.has(event.section)) continue;
     if (kind === 'internalHold' || kind === 'externalHold') {
       held += to - from;
       if (to - from > longest) [longest, longestHold] = [to - from, index];
@@ -62,7 +66,7 @@ function isHandAtFace(
   timeline: Timeline,
 ): boolean {
   const raised = timeline.passages[index]?.raised ?? null;
-  if (raised === null || section === 'closing' || kind === 'quiet') return false;
+  if (raised === null || section === 'closing' || kind === 'quiet' || kind === 'trying') return false;
   const through = kind === 'handUp' || raised === 'ears' || airway === 'left' || airway === 'right';
   return passage?.kind !== 'strokes' || through;
 }

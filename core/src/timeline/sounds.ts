@@ -59,6 +59,12 @@ const PHASE_SOUNDS: Readonly<Record<EventKind, Sound>> = {
   quiet: sound(196, 1.8, 0.45, FELT.short),
   ownPace: sound(262, 1.8, 0.45, FELT.short),
   seatChange: sound(330, 1.2, 0.4, FELT.short),
+  explain: sound(330, 1.2, 0.4, FELT.short),
+  showing: sound(330, 1.2, 0.4, FELT.short),
+  trying: sound(330, 1.2, 0.4, FELT.short),
+  getReady: sound(330, 0.9, 0.4, FELT.short),
+  silence: sound(196, 1.8, 0.4, FELT.short),
+  ask: sound(262, 1.2, 0.4, FELT.short),
   closing: sound(220, 1.8, 0.5, FELT.short),
   natural: sound(196, 1.8, 0.4, FELT.short),
 };

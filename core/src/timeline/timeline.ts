@@ -1,5 +1,5 @@
 import type { Numbers, PhaseKind } from '../ratio/index.js';
-import type { Part, Side } from '../session/index.js';
+import type { Part, Side, TeachingPart } from '../session/index.js';
 import type { LockId, MouthForm, SeatId, StrokeAirway, StrokeKind, TechniqueId } from '../technique/index.js';
 import { formatClock, millis, type Counts, type Millis, type Pace, type Seconds } from '../units/index.js';
 import type { Cue } from './cue.js';
@@ -23,16 +23,26 @@ export type EventKind =
   /** The same pattern without counting. */
   | 'ownPace'
   | 'seatChange'
+  /** Before something is shown, or tried. */
+  | 'showing'
+  | 'trying'
+  | 'explain'
+  /** A count down to the beginning. */
+  | 'getReady'
   | 'handUp'
   | 'freeBreath'
   | 'closing'
+  /** Sitting quietly after it, and being asked how it is. */
+  | 'silence'
+  | 'ask'
   | 'natural';
 
 /**
  * opening: seat, hand up and emptying; rounds: the counted rounds and the strokes; recovery: what follows a set of
- * strokes; own-pace: without counting; closing: hand down, one breath through both; rest: natural.
+ * strokes; own-pace: without counting; closing: hand down, one breath through both; rest: natural; the parts of the
+ * teaching arc by their names: rounds of them are neither counted nor kept.
  */
-export type Section = 'opening' | 'rounds' | 'recovery' | 'own-pace' | 'closing' | 'rest';
+export type Section = 'opening' | 'rounds' | 'recovery' | 'own-pace' | 'closing' | 'rest' | TeachingPart;
 
 /** A stretch that a tap ends: how long it is expected to be, the least and the most that it may last. */
 export interface OpenStretch {
@@ -191,6 +201,13 @@ export type LiveChange =
 export type ResumePoint =
   | { readonly kind: 'cycle'; readonly passage: number; readonly cycle: number }
   | { readonly kind: 'closing'; readonly passage: number }
+  /** A part of the teaching arc; what is left of it where it is a time, else it is led anew. */
+  | {
+      readonly kind: 'part';
+      readonly passage: number;
+      readonly part: TeachingPart;
+      readonly remaining: Millis | null;
+    }
   /** Natural breathing, or breathing at one's own pace. */
   | { readonly kind: 'rest'; readonly passage: number; readonly remaining: Millis };
 

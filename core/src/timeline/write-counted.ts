@@ -8,6 +8,7 @@ import {
   lockOrder,
   ownRoundOf,
   ownWordsIn,
+  partsTaught,
   planCycle,
   raisedHand,
   startingSide,
@@ -18,7 +19,7 @@ import {
 } from '../session/index.js';
 import { longestHoldOf } from '../policy/index.js';
 import type { Goal, HoldKind } from '../technique/index.js';
-import { counts, countsToHalfMillis, millis, secondsToMillis, seconds } from '../units/index.js';
+import { counts, countsToHalfMillis, millis, secondsToMillis, seconds, type Millis } from '../units/index.js';
 import { askedInPhase, askedOfTheHand, inOwnWords } from './asked.js';
 import { countsInForce, cyclesToLead, endedAfter, longerBy } from './changes.js';
 import {
@@ -30,6 +31,8 @@ import {
   type Stretch,
 } from './score-writer.js';
 import type { Airway, Counting, OpenStretch, OwnPace, ResumePoint } from './timeline.js';
+import { writeGetReady } from './write-get-ready.js';
+import { writeTaught } from './write-teaching.js';
 
 /** Rounds after which counts are no longer called, where the convention says so. */
 const ROUNDS_COUNTED = 3;
@@ -73,25 +76,28 @@ class CountedWriter {
   }
 
   write(resumed: ResumePoint | null): void {
+    writeTaught(this.score, this.index, this.passage, resumed, {
+      shown: () => this.writeTaughtRounds('demonstrate', this.passage.teaching?.demonstrate ?? 0),
+      tried: () => {
+        this.writeOpening(1, 'trial');
+        this.writeTaughtRounds('trial', this.passage.teaching?.trial ?? 0);
+      },
+      itself: () => this.writeItself(resumed),
+    });
+    this.endPassage();
+  }
+
+  private roundsSpan: { readonly from: Millis; readonly to: Millis } | null = null;
+
+  private endPassage(): void {
     const { score, passage, cycles } = this;
-    const first = resumed?.kind === 'cycle' ? resumed.cycle : resumed ? cycles + 1 : 1;
-    // The emptying exhale keeps the counts of the round before, so that an easing made during it changes nothing past.
-    if (first <= cycles) this.writeOpening(first);
-    const roundsFrom = score.now();
-    for (let cycle = first; cycle <= cycles; cycle++) this.writeCycle(cycle);
-    const roundsTo = score.now();
-    if (resumed?.kind !== 'closing') this.writeOwnPace(resumed);
-    if (this.raised) {
-      const halfMillis = secondsToMillis(passage.closing) * 2;
-      score.write(this.stretch('closing'), { kind: 'closing', halfMillis });
-    }
+    const now = score.now();
     score.endPassage({
       id: passage.id,
       technique: passage.technique,
       seat: passage.seat,
       rounds: {
-        from: roundsFrom,
-        to: roundsTo,
+        ...(this.roundsSpan ?? { from: now, to: now }),
         startsOn: passage.route === 'both' ? 'both' : this.start,
         pace: passage.pace,
         cycles,
@@ -101,6 +107,36 @@ class CountedWriter {
       longestHold: seconds(longestHoldOf(passage, score.conventions)),
       raised: this.raised,
     });
+  }
+
+  private writeItself(resumed: ResumePoint | null): void {
+    const { score, passage, cycles } = this;
+    const fromStart = resumed === null || resumed.kind === 'part';
+    const first = resumed?.kind === 'cycle' ? resumed.cycle : fromStart ? 1 : cycles + 1;
+    // The emptying exhale keeps the counts of the round before, so that an easing made during it changes nothing past.
+    // After a trial the hand is up already, and the breath is out.
+    const tried = fromStart && partsTaught(passage.teaching).includes('trial');
+    if (tried) writeGetReady(score, this.stretch('opening'), passage);
+    else if (first <= cycles) this.writeOpening(first);
+    const roundsFrom = score.now();
+    for (let cycle = first; cycle <= cycles; cycle++) this.writeCycle(cycle);
+    this.roundsSpan = { from: roundsFrom, to: score.now() };
+    if (resumed?.kind !== 'closing') this.writeOwnPace(resumed);
+    if (this.raised) {
+      const halfMillis = secondsToMillis(passage.closing) * 2;
+      score.write(this.stretch('closing'), { kind: 'closing', halfMillis });
+    }
+  }
+
+  /** Rounds that are shown or tried: as the first ones, with nothing that waits for a tap, and not numbered. */
+  private writeTaughtRounds(part: 'demonstrate' | 'trial', rounds: number): void {
+    const { score, passage } = this;
+    const phaseCounts = countsInForce(passage, 1, score.conventions, []);
+    const stretch = this.stretch(part);
+    for (let cycle = 1; cycle <= rounds * this.perRound; cycle++) {
+      const specs = this.specsOf(cycle, phaseCounts);
+      for (const spec of specs) score.write(stretch, spec.open ? { ...spec, ...unopened(spec.open) } : spec);
+    }
   }
 
   private stretch(section: Stretch['section'], cycle: number | null = null): Stretch {
@@ -122,12 +158,14 @@ class CountedWriter {
     return cycle !== null && ownRoundOf(this.passage, cycle) > ROUNDS_COUNTED ? 'silent' : 'up';
   }
 
-  private writeOpening(first: number): void {
+  private writeOpening(first: number, section: 'opening' | 'trial' = 'opening'): void {
     const { score, passage } = this;
-    if (!this.raised) return;
-    const stretch = this.stretch('opening');
-    const asked = askedOfTheHand(passage, score.hand, score.conventions);
-    score.write(stretch, { kind: 'handUp', halfMillis: secondsToMillis(passage.handUp) * 2, asked });
+    const stretch = this.stretch(section);
+    if (this.raised) {
+      const asked = askedOfTheHand(passage, score.hand, score.conventions);
+      score.write(stretch, { kind: 'handUp', halfMillis: secondsToMillis(passage.handUp) * 2, asked });
+    }
+    writeGetReady(score, stretch, passage);
     if (this.raised !== 'nose') return;
     const phaseCounts = this.countsOf(first - 1);
     const exhale = (airway: Airway): EventSpec => ({
@@ -149,6 +187,8 @@ class CountedWriter {
           halfMillis: countsToHalfMillis(length, passage.pace),
         });
       }
+      case 'at-once':
+        return;
     }
   }
 
@@ -159,10 +199,23 @@ class CountedWriter {
   }
 
   private writeCycle(cycle: number): void {
-    const { score, passage } = this;
+    const { score } = this;
     const stretch = this.stretch('rounds', cycle);
-    const phaseCounts = this.countsOf(cycle);
-    // Cycles repeat, and making one costs more than writing it: each is made once. An open hold differs by its tap.
+    const specs = this.specsOf(cycle, this.countsOf(cycle));
+    const words = this.ownWords(cycle);
+    const said = new Set<PhaseKind | null>();
+    for (const spec of specs) {
+      // As the round begins, or with the first phase of its kind.
+      const here = words.filter(({ phase }) => !said.has(phase) && (phase === null || phase === spec.kind));
+      for (const { phase } of here) said.add(phase);
+      const own = here.map(({ text }) => inOwnWords(text, 'later'));
+      score.write(own.length > 0 ? { ...stretch, words: own } : stretch, spec);
+    }
+  }
+
+  /** Cycles repeat, and making one costs more than writing it: each is made once. An open hold differs by its tap. */
+  private specsOf(cycle: number, phaseCounts: PhaseCounts): readonly EventSpec[] {
+    const { passage, score } = this;
     const key = passage.openHold
       ? cycle
       : `${PHASE_KINDS.map((kind) => phaseCounts[kind]).join()} ${cycle % 2} ${this.locked(cycle)}`;
@@ -174,15 +227,7 @@ class CountedWriter {
       specs = phases.map((phase) => this.spec(phase, sides, cycle, held));
       this.specs.set(key, specs);
     }
-    const words = this.ownWords(cycle);
-    const said = new Set<PhaseKind | null>();
-    for (const spec of specs) {
-      // As the round begins, or with the first phase of its kind.
-      const here = words.filter(({ phase }) => !said.has(phase) && (phase === null || phase === spec.kind));
-      for (const { phase } of here) said.add(phase);
-      const own = here.map(({ text }) => inOwnWords(text, 'later'));
-      score.write(own.length > 0 ? { ...stretch, words: own } : stretch, spec);
-    }
+    return specs;
   }
 
   /** Own words that belong to the round that begins with a cycle. */
@@ -299,6 +344,12 @@ class CountedWriter {
       );
   }
 }
+
+/** An open hold where nobody taps: as long as it is expected. */
+const unopened = ({ expected }: OpenStretch): Pick<EventSpec, 'open' | 'halfMillis'> => ({
+  open: null,
+  halfMillis: expected * 2,
+});
 
 /** In milliseconds: a last minute is said, unless there was hardly more than that, or it would fall into the last round. */
 const LAST_MINUTE = { of: 60_000, notBefore: 90_000 } as const;

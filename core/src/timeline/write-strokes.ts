@@ -1,10 +1,26 @@
-import { handGoesUp, ownWordsIn, raisedHand, rateInSet, type StrokePassage } from '../session/index.js';
+import {
+  firstBreathOf,
+  handGoesUp,
+  ownWordsIn,
+  raisedHand,
+  rateInSet,
+  type StrokePassage,
+} from '../session/index.js';
 import { longestHoldOf, restAfterStrokes } from '../policy/index.js';
-import { countsToHalfMillis, millis, secondsToMillis, seconds } from '../units/index.js';
+import {
+  countsToHalfMillis,
+  millis,
+  secondsToMillis,
+  seconds,
+  type Counts,
+  type Pace,
+} from '../units/index.js';
 import { askedOfTheHand, inOwnWords } from './asked.js';
 import { endedAfter, strokesInForce, turnsToLead } from './changes.js';
 import type { EventSpec, ScoreWriter, Stretch } from './score-writer.js';
-import type { OpenStretch, ResumePoint } from './timeline.js';
+import { AS_WRITTEN, type LiveChange, type OpenStretch, type ResumePoint } from './timeline.js';
+import { writeGetReady } from './write-get-ready.js';
+import { writeTaught } from './write-teaching.js';
 
 /**
  * Writes sets of strokes. A turn is its strokes, a recovery breath and natural breathing until quiet; a turn that was
@@ -34,25 +50,50 @@ export function writeStrokes(
     halfMillis: secondsToMillis(passage.handUp) * 2,
     asked: askedOfTheHand(passage, score.hand, score.conventions),
   };
-  const first = resumed?.kind === 'cycle' ? resumed.cycle : resumed ? turns + 1 : 1;
-  if (first <= turns && handGoesUp(passage, first)) score.write(stretch('opening', null), handUp);
-  const roundsFrom = score.now();
-  let before = 0;
-  for (let turn = first; turn <= turns; turn++) {
-    const last = turn === turns;
-    // The hand was let down for the natural breathing in between; a set begins with its strokes.
-    if (turn > first && handGoesUp(passage, turn)) {
-      const { lastRound = false, ...rest } = stretch('recovery', turn);
-      score.write({ ...rest, lastRound: lastRound && turn % perSet !== 1 % perSet }, handUp);
-    }
-    before += writeTurn(score, passage, turn, before, stretch, last ? beforeHold : 0);
-  }
-  const roundsTo = score.now();
-  if (raised)
-    score.write(stretch('closing', null), {
-      kind: 'closing',
-      halfMillis: secondsToMillis(passage.closing) * 2,
-    });
+  const fromStart = resumed === null || resumed.kind === 'part';
+  const first = resumed?.kind === 'cycle' ? resumed.cycle : fromStart ? 1 : turns + 1;
+  let [roundsFrom, roundsTo] = [score.now(), score.now()];
+  writeTaught(score, index, passage, resumed, {
+    shown: () => {
+      const { changes } = AS_WRITTEN;
+      for (let turn = 1; turn <= (passage.teaching?.demonstrate ?? 0) * perSet; turn++)
+        writeBreathing(score, passage, turn, 0, unnumbered(stretch('demonstrate', turn)), changes);
+    },
+    tried: () => {
+      const { changes } = AS_WRITTEN;
+      for (let turn = 1; turn <= (passage.teaching?.trial ?? 0) * perSet; turn++) {
+        const tried = unnumbered(stretch('trial', turn));
+        if (handGoesUp(passage, turn)) score.write(tried, handUp);
+        writeGetReady(score, tried, passage, airwayOf(passage, turn));
+        writeBreathing(score, passage, turn, 0, tried, changes);
+        const rest = restAfterStrokes(passage, score.conventions, 0);
+        score.write(tried, { kind: 'quiet', halfMillis: secondsToMillis(rest.planned) * 2 });
+      }
+    },
+    itself: () => {
+      if (first <= turns && handGoesUp(passage, first)) score.write(stretch('opening', null), handUp);
+      if (first <= turns) writeGetReady(score, stretch('opening', null), passage, airwayOf(passage, first));
+      roundsFrom = score.now();
+      let before = 0;
+      for (let turn = first; turn <= turns; turn++) {
+        const last = turn === turns;
+        // The hand was let down for the natural breathing in between; a set begins with its strokes.
+        if (turn > first) {
+          const { lastRound = false, ...rest } = stretch('recovery', turn);
+          const ready = { ...rest, lastRound: lastRound && turn % perSet !== 1 % perSet };
+          if (handGoesUp(passage, turn)) score.write(ready, handUp);
+          writeGetReady(score, ready, passage, airwayOf(passage, turn));
+        }
+        before += writeTurn(score, passage, turn, before, stretch, last ? beforeHold : 0);
+      }
+      roundsTo = score.now();
+      if (raised)
+        score.write(stretch('closing', null), {
+          kind: 'closing',
+          halfMillis: secondsToMillis(passage.closing) * 2,
+        });
+    },
+  });
   score.endPassage({
     id: passage.id,
     technique: passage.technique,
@@ -71,6 +112,15 @@ export function writeStrokes(
   });
 }
 
+const airwayOf = ({ turns }: StrokePassage, turn: number) => turns[(turn - 1) % turns.length] ?? 'both';
+
+/** What is shown or tried has no number. */
+const unnumbered = ({ lastRound: _, ...stretch }: Stretch): Stretch => ({
+  ...stretch,
+  round: null,
+  cycle: null,
+});
+
 /** @returns the strokes written. */
 function writeTurn(
   score: ScoreWriter,
@@ -80,26 +130,59 @@ function writeTurn(
   stretch: (section: Stretch['section'], turn: number) => Stretch,
   beforeHold: number,
 ): number {
-  const { changes } = score.plan;
+  const words =
+    (turn - 1) % passage.turns.length === 0
+      ? ownWordsIn(passage, Math.ceil(turn / passage.turns.length))
+      : [];
+  const own = words.map(({ text }) => inOwnWords(text, 'later'));
+  const begun = writeBreathing(
+    score,
+    passage,
+    turn,
+    before,
+    { ...stretch('rounds', turn), words: own },
+    score.plan.changes,
+    stretch('recovery', turn),
+  );
+  writeQuiet(score, passage, turn, stretch('recovery', turn), beforeHold);
+  return begun;
+}
+
+/** The first breath, the strokes and the recovery of a turn. @returns the strokes written. */
+function writeBreathing(
+  score: ScoreWriter,
+  passage: StrokePassage,
+  turn: number,
+  before: number,
+  stretch: Stretch,
+  changes: readonly LiveChange[],
+  after = stretch,
+): number {
   const set = Math.ceil(turn / passage.turns.length);
   const { strokes, rate } = strokesInForce(passage, rateInSet(passage, set), turn, changes);
   const ended = endedAfter(passage.id, turn, 'strokes', changes);
   const begun = ended === null ? strokes : Math.min(strokes, Math.max(1, Math.ceil((ended * rate) / 60_000)));
-  const airway = passage.turns[(turn - 1) % passage.turns.length] ?? 'both';
-  const words = (turn - 1) % passage.turns.length === 0 ? ownWordsIn(passage, set) : [];
-  score.write(
-    { ...stretch('rounds', turn), words: words.map(({ text }) => inOwnWords(text, 'later')) },
-    {
-      kind: 'strokes',
-      airway,
-      halfMillis: 0,
-      strokes: { kind: passage.stroke, number: begun, rate, before },
-    },
-  );
-  writeRecovery(score, passage, airway, stretch('recovery', turn));
-  writeQuiet(score, passage, turn, stretch('recovery', turn), beforeHold);
+  const airway = airwayOf(passage, turn);
+  const first = firstBreathOf(passage);
+  const { words: _, ...deep } = stretch;
+  if (first)
+    for (const kind of ['inhale', 'exhale'] as const)
+      score.write(deep, { kind, airway, ...countedFor(first[kind], passage.pace) });
+  score.write(stretch, {
+    kind: 'strokes',
+    airway,
+    halfMillis: 0,
+    strokes: { kind: passage.stroke, number: begun, rate, before },
+  });
+  writeRecovery(score, passage, airway, after);
   return begun;
 }
+
+const countedFor = (length: Counts, pace: Pace): Pick<EventSpec, 'counts' | 'pace' | 'halfMillis'> => ({
+  counts: length,
+  pace,
+  halfMillis: countsToHalfMillis(length, pace),
+});
 
 function writeRecovery(
   score: ScoreWriter,
@@ -110,12 +193,11 @@ function writeRecovery(
   const { recovery, pace } = passage;
   if (!recovery) return;
   const { inhale, hold, exhale, exhaleThrough } = recovery;
-  const counted = (counts: typeof inhale) => ({ counts, pace, halfMillis: countsToHalfMillis(counts, pace) });
-  score.write(stretch, { kind: 'inhale', airway, ...counted(inhale) });
-  score.write(stretch, { kind: 'internalHold', airway: 'closed', ...counted(hold) });
+  score.write(stretch, { kind: 'inhale', airway, ...countedFor(inhale, pace) });
+  score.write(stretch, { kind: 'internalHold', airway: 'closed', ...countedFor(hold, pace) });
   const way =
     exhaleThrough === 'nose' ? { airway, mouth: null } : { airway: 'mouth' as const, mouth: exhaleThrough };
-  score.write(stretch, { kind: 'exhale', ...way, ...counted(exhale) });
+  score.write(stretch, { kind: 'exhale', ...way, ...countedFor(exhale, pace) });
 }
 
 function writeQuiet(

@@ -18,7 +18,9 @@ import {
   recordIsOf,
   reviewToGiveOut,
   sessionFromChecked,
+  withoutTeacher,
   type SessionJson,
+  type Teaching,
 } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { localDay } from '../accounts/accounts.js';
@@ -38,11 +40,18 @@ const NEXT_SITTINGS = 3;
 /** Minutes by which the clock of a phone may be ahead. */
 const CLOCK_AHEAD = 5;
 
+/** Nothing is explained or shown where nobody teaches. */
+function atHome({ words: _, ...passage }: SessionJson['passages'][number]): SessionJson['passages'][number] {
+  const said = { ...passage, say: '' };
+  if (said.kind === 'natural' || !said.teaching) return said;
+  return { ...said, teaching: withoutTeacher(said.teaching as Teaching) };
+}
+
 /** Title and notes are the instructor's own words and may tell anything: they are not given out. */
 const withoutWords = (document: SessionJson): SessionJson => ({
   ...document,
   title: 'Practice',
-  passages: document.passages.map(({ words: _, ...passage }) => ({ ...passage, say: '' })),
+  passages: document.passages.map(atHome),
 });
 
 /** Keeps what is given to practise, once for as long as it does not change. */

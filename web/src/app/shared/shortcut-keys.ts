@@ -36,6 +36,9 @@ export const SHORTCUT_KEYS = {
     longer: ['l'],
     // Far from the keys that are pressed most: it cannot be taken back.
     rest: ['k'],
+    feltEasy: ['1'],
+    feltSomeEffort: ['2'],
+    feltTooMuch: ['3'],
     voice: ['v'],
     stop: ['Escape'],
   },

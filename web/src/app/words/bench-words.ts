@@ -56,6 +56,7 @@ export const benchWords = inLanguage({
     change: 'Change',
     seatAndHands: 'Seat and hands',
     say: 'Say',
+    teach: 'Teach',
     lengthMinutes: 'length, minutes',
     lengthOfTheStillness: 'length of the stillness',
     minutes: 'minutes',

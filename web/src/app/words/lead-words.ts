@@ -39,6 +39,13 @@ export const leadWords = inLanguage({
     theClosingBreath: (of: Value) => `the closing breath${of}`,
     theRest: (of: Value) => `the rest${of}`,
     round: (ceil: Value, of: Value) => `round ${ceil}${of}`,
+    parts: {
+      explain: (of: Value) => `the explanation${of}`,
+      demonstrate: (of: Value) => `what is shown${of}`,
+      trial: (of: Value) => `the trial round${of}`,
+      quiet: (of: Value) => `the quiet after it${of}`,
+      ask: (of: Value) => `the question how it is now${of}`,
+    },
   },
   leadPage: {
     notOneStudents: 'This session is no single student’s: fit it to each who comes, and lead theirs.',
@@ -129,6 +136,15 @@ export const leadWords = inLanguage({
     fromSet: (set: Value, strokes: Value, rate: Value) =>
       `From set ${set} on: ${strokes} strokes, ${rate} a minute.`,
   },
+  feltNow: {
+    howIsItNow: 'How is it now',
+    answers: {
+      'felt-easy': 'Easy',
+      'felt-some-effort': 'Some effort',
+      'felt-too-much': 'Too much',
+    },
+    kept: (answer: Value) => `${answer}: kept with this sitting.`,
+  },
   leadScreen: {
     sayOnce: 'Say once',
     lastRound: 'last round',
@@ -143,6 +159,14 @@ export const leadWords = inLanguage({
     endThisTurn: 'End this turn',
     itIsQuiet: 'It is quiet',
     finishRound: 'Finish this round',
+    nextPart: 'Next part',
+    parts: {
+      explain: 'Explanation',
+      demonstrate: 'Shown: not breathed along, not counted',
+      trial: 'A trial: not counted',
+      quiet: 'Quiet',
+      ask: 'How is it now',
+    },
     goOn: 'Go on',
     breatheOn: 'Breathe on',
     toGoHereIn: (time: Value, all: Value) => `${time} to go here · ${all} in all`,

@@ -32,7 +32,7 @@ export const shortcutWords = inLanguage({
   lead: {
     place: 'While leading',
     pause: 'pauses, goes on',
-    tap: 'ends an open hold, a rest or a turn of strokes; space does where it waits for that',
+    tap: 'ends an open hold, a rest or a turn of strokes, goes on from what is explained, shown or tried; space does where it waits for that',
     ease: 'ease down from the next round',
     oneMore: 'one more round',
     finish: 'finish after this round',
@@ -47,6 +47,9 @@ export const shortcutWords = inLanguage({
     plan: 'back to what was planned, from the next round',
     longer: 'natural breathing, or own pace, a minute longer',
     rest: 'ends the passage at once and goes to rest',
+    feltEasy: 'where it is asked how it is now: easy',
+    feltSomeEffort: 'where it is asked how it is now: some effort',
+    feltTooMuch: 'where it is asked how it is now: too much',
     voice: 'turns the voice off and on; tones go on',
     stop: 'stop',
   },

@@ -92,6 +92,7 @@ export class LeadInterrupted {
     const of = technique ? this.words.of(techniqueName(technique, this.account.required().naming)) : '';
     if (resumeAt.kind === 'closing') return this.words.theClosingBreath(of);
     if (resumeAt.kind === 'rest') return this.words.theRest(of);
+    if (resumeAt.kind === 'part') return this.words.parts[resumeAt.part](of);
     const perRound = setup.conventions.round === 'both-sides' ? 2 : 1;
     return this.words.round(Math.ceil(resumeAt.cycle / perRound), of);
   });

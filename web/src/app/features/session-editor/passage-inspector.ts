@@ -25,6 +25,7 @@ import { RampForm } from './ramp-form';
 import { OwnWordsForm } from './own-words';
 import { SayNote } from './say-note';
 import { SessionEdits } from './session-edits';
+import { TeachingForm } from './teaching-form';
 import { StrokeForm } from './stroke-form';
 
 /** Everything of the passage that is chosen, in tabs. */
@@ -44,6 +45,7 @@ import { StrokeForm } from './stroke-form';
     OwnWordsForm,
     SayNote,
     StrokeForm,
+    TeachingForm,
   ],
   templateUrl: './passage-inspector.html',
   styleUrl: './passage-inspector.scss',
@@ -66,6 +68,7 @@ export class PassageInspector {
     const passage = this.passage();
     return passage?.kind === 'strokes' ? (passage satisfies StrokePassage) : null;
   });
+  protected readonly taught = computed(() => this.counted() ?? this.strokes());
   protected readonly natural = computed(() => {
     const passage = this.passage();
     return passage?.kind === 'natural' ? (passage satisfies NaturalPassage) : null;

@@ -1,10 +1,12 @@
 import { computed, DestroyRef, effect, inject, Injectable, signal, type Signal } from '@angular/core';
 import {
+  answerFelt,
   becomes,
   beginRun,
   currentTake,
   describeRefusal,
   type EaseWay,
+  type FeltNow,
   finishRun,
   lastRoundNow,
   millis,
@@ -369,9 +371,16 @@ export abstract class LeadRunner {
     this.said.set(this.hushed() ? leadWords.leadRunner.voiceOff : leadWords.leadRunner.voiceOn);
   }
 
-  /** Ends what waits for a tap: an open hold, a rest after strokes, a turn of strokes. */
+  /** Ends what waits for a tap: an open hold, a rest after strokes, a turn of strokes, a part of the teaching arc. */
   tap(): void {
-    if (this.apply((run) => tapRun(run, this.at()), null)) this.followRun();
+    const takes = this.current()?.takes.length;
+    if (this.apply((run) => tapRun(run, this.at()), null)) this.followFrom(takes);
+  }
+
+  /** How it is now, as it is answered. */
+  answerFelt(felt: FeltNow): void {
+    const { answers, kept } = leadWords.feltNow;
+    if (this.apply((run) => answerFelt(run, this.at(), felt), kept(answers[felt]))) this.followRun();
   }
 
   stop(): void {

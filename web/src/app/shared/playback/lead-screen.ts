@@ -33,11 +33,14 @@ import {
   techniqueName,
   tapEnds,
   tellsSidesApart,
+  TEACHING_PARTS,
   type Asked,
   type Moment,
   type Side,
+  type TeachingPart,
   type TimelineEvent,
 } from '@nuvrah/core';
+import { FeltNowAnswers } from './felt-now';
 import { LeadControls, type TapWait } from './lead-controls';
 import { LeadSigns } from './lead-signs';
 import { LeadRunner } from './lead-runner';
@@ -49,7 +52,7 @@ import { leadWords } from '../../words/lead-words';
 @Component({
   selector: 'nv-lead-screen',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [LeadControls, LeadSigns, LockChannel],
+  imports: [FeltNowAnswers, LeadControls, LeadSigns, LockChannel],
   templateUrl: './lead-screen.html',
   styleUrl: './lead-screen.scss',
 })
@@ -107,6 +110,12 @@ export class LeadScreen {
     return passage.say.trim() === '' ? cares : [...cares, passage.say];
   });
 
+  /** The part of the teaching arc that is led; null in the passage itself. */
+  protected readonly part = computed(() => {
+    const event = this.event();
+    return event && partOf(event);
+  });
+
   /** What the passage asks throughout: seat, hands, eyes, tongue, head. */
   protected readonly throughout = computed(() => {
     const [run, passage] = [this.store.run(), this.passage()];
@@ -151,6 +160,7 @@ export class LeadScreen {
   protected readonly tap = computed((): TapWait | null => {
     const event = this.event();
     if (this.paused() || !event) return null;
+    if (partOf(event)) return { label: this.words.nextPart, open: false };
     if (event.strokes) return { label: this.words.endThisTurn, open: false };
     if (!tapEnds(event)) return null;
     if (event.ownPace) return { label: this.words.finishRound, open: false };
@@ -197,6 +207,8 @@ export class LeadScreen {
     const round = this.moment()?.round;
     const word =
       this.event()?.strokes || this.passage()?.kind === 'strokes' ? this.words.set : this.words.round;
+    const part = this.part();
+    if (part) return this.words.parts[part];
     return round ? this.words.of(word, round.now, round.of) : null;
   });
   protected readonly isLastRound = computed(() => this.event()?.lastRound === true);
@@ -313,6 +325,9 @@ function isShown({ own, after }: Asked, { kind }: TimelineEvent, passed: number)
   if (own === undefined) return kind !== 'natural';
   return after === undefined || (passed >= after && passed < after + OWN_WORDS_STAND);
 }
+
+const partOf = ({ section }: TimelineEvent): TeachingPart | null =>
+  TEACHING_PARTS.find((part) => part === section) ?? null;
 
 const ruleOf = (id: string) => RULES.find((rule) => rule.id === id);
 

@@ -8,7 +8,7 @@ import {
   type TimelineEvent,
 } from '@nuvrah/core';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
-import { bracket, channelOf, comb, outline, round, shapeOf, type ShapeKind } from './outline';
+import { bracket, veil, channelOf, comb, outline, round, shapeOf, type ShapeKind } from './outline';
 import { LAYOUT, ROOM } from './score-layout';
 import type { ScoreWindow } from './score-window';
 import { scoreWords } from '../../words/score-words';
@@ -36,6 +36,8 @@ export interface EngravedScore {
   readonly brackets: string;
   /** Dotted line along a breath with the throat sound. */
   readonly throat: string;
+  /** Over what is shown or tried. */
+  readonly veils: string;
   readonly usesMouth: boolean;
   readonly countTicks: string;
   readonly timeTicks: string;
@@ -71,6 +73,7 @@ export function engrave(timeline: Timeline, window: ScoreWindow, width: number):
     labels.push(...labelsOf(event, kind, from, to));
   }
   const rounds = engraveRounds(events, x, width);
+  const taught = engraveTaught(events, x);
   const counts = engraveCounts(events, x);
   const times = engraveTimes(window, timeline.total, x);
   return {
@@ -80,10 +83,11 @@ export function engrave(timeline: Timeline, window: ScoreWindow, width: number):
       path: pieces.join(''),
       narrow: (widest.get(kind) ?? 0) < ROOM.hatch,
     })),
-    labels: [...labels, ...rounds.labels, ...counts.labels, ...times.labels],
+    labels: [...labels, ...taught.labels, ...rounds.labels, ...counts.labels, ...times.labels],
     roundLines: rounds.lines,
     brackets: brackets.join(''),
     throat: throat.join(''),
+    veils: taught.veils,
     usesMouth: events.some(({ airway }) => airway === 'mouth'),
     countTicks: counts.ticks,
     timeTicks: times.ticks,
@@ -113,6 +117,11 @@ const CAPTIONS: Readonly<Partial<Record<TimelineEvent['kind'], readonly string[]
   ownPace: [scoreWords.engrave.theSameAtOnes, scoreWords.engrave.ownPace],
   letGo: [scoreWords.engrave.letGo],
   seatChange: [scoreWords.engrave.changeOfSeat, 'seat'],
+  explain: [scoreWords.engrave.explain],
+  showing: [scoreWords.engrave.showing],
+  trying: [scoreWords.engrave.trying],
+  silence: [scoreWords.engrave.silence],
+  ask: [scoreWords.engrave.ask, scoreWords.engrave.askShort],
 };
 const OWN_PACE_ENDS = {
   'last-minute': [scoreWords.engrave.theLastMinute, scoreWords.engrave.lastMin],
@@ -193,6 +202,28 @@ function engraveRounds(
   const { from, to } = LAYOUT.roundLine;
   const lines = width < ROOM.roundLine ? '' : starts.map(({ at }) => `M${round(at)} ${from}V${to}`).join('');
   return { labels: spaced(labels, ROOM.round), lines };
+}
+
+/** What is shown or tried is told where it begins, and veiled: it does not count. */
+function engraveTaught(events: readonly TimelineEvent[], x: X): { labels: Label[]; veils: string } {
+  const labels: Label[] = [];
+  const veils: string[] = [];
+  let before: TimelineEvent | undefined;
+  let from = 0;
+  for (const [index, event] of events.entries()) {
+    const { section } = event;
+    const next = events[index + 1];
+    const starts = before?.section !== section || before.passage !== event.passage;
+    before = event;
+    if (section !== 'demonstrate' && section !== 'trial') continue;
+    if (starts) from = x(event.from);
+    if (next?.section === section && next.passage === event.passage) continue;
+    const to = x(event.to);
+    veils.push(veil(from, to));
+    const text = section === 'trial' ? scoreWords.engrave.tried : scoreWords.engrave.shown;
+    if (to - from > ROOM.round * 0.8) labels.push({ x: from, y: LAYOUT.roundLabel, text, kind: 'round' });
+  }
+  return { labels, veils: veils.join('') };
 }
 
 /** Drops labels that would run into the one before. */

@@ -38,6 +38,12 @@ export function shapeOf({ kind, airway, open }: TimelineEvent): ShapeKind {
     case 'letGo':
     case 'quiet':
     case 'seatChange':
+    case 'showing':
+    case 'trying':
+    case 'explain':
+    case 'getReady':
+    case 'silence':
+    case 'ask':
     case 'handUp':
     case 'freeBreath':
     case 'closing':
@@ -94,6 +100,10 @@ export function outline(event: TimelineEvent, kind: ShapeKind, from: number, to:
       return wedge(event, from, to);
   }
 }
+
+/** Over everything from one pixel to another. */
+export const veil = (from: number, to: number): string =>
+  box(from, to, LAYOUT.roundLine.from, LAYOUT.roundLine.to);
 
 const box = (from: number, to: number, top: number, bottom: number): string =>
   `M${round(from)} ${top}H${round(to)}V${bottom}H${round(from)}Z`;

@@ -72,6 +72,7 @@ const NO_MARKS: StaffMarks = { flags: [], ends: [], stops: [], handle: false };
         }
         <path class="throat" [attr.d]="score().throat" />
         <path class="brackets" [attr.d]="score().brackets" />
+        <path class="veils" [attr.d]="score().veils" />
         @if (cursor() !== null) {
           <line
             class="cursor"
