@@ -1,6 +1,6 @@
 import { passageInPlaceOf, withinCapacity, type FitTo } from '../capacity/index.js';
 import { failure, success } from '../result.js';
-import { insertPassage, newPassage, type Passage } from '../session/index.js';
+import { insertPassage, newPassage, untaught, type Passage } from '../session/index.js';
 import { isTechniqueId, techniqueOf, type TechniqueId } from '../technique/index.js';
 import type { LiveChange, ResumePoint } from '../timeline/index.js';
 import { secondsToMillis, seconds, type Millis, type Seconds } from '../units/index.js';
@@ -112,16 +112,10 @@ export function repeatPassage(run: LeadRun, at: Millis, id: string): LeadAnswer 
   if (rounds < 1)
     return failure({ code: 'enough-rounds', planned: planned / perRound, most: most / perRound });
   const after = originOf(run, led.id);
+  // What was explained and tried is not again.
   const passage = { ...untaught(fewerRounds(passageAsLed(run, led), rounds, perRound)), id };
   const again = withPassage(run, passage, here.id, { id, after, why: 'repeat' });
   return success(logged(run, at, 'repeat', writtenAnew(again)));
-}
-
-/** What was explained and tried is not again. */
-function untaught(passage: Passage): Passage {
-  if (passage.kind === 'natural') return passage;
-  const { teaching: _, ...itself } = passage;
-  return itself;
 }
 
 /** A passage with so many rounds (sets) at the most. */

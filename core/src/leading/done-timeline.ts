@@ -1,6 +1,6 @@
 import type { Conventions } from '../conventions/index.js';
 import { numbersFromCounts } from '../ratio/index.js';
-import type { Passage, Session, Side } from '../session/index.js';
+import { untaughtSession, type Passage, type Session, type Side } from '../session/index.js';
 import { compileSession, type LiveChange, type Timeline } from '../timeline/index.js';
 import { millis, type Millis } from '../units/index.js';
 import { endedAt, isBegun, type LeadRecord, type PassageRecord } from './record.js';
@@ -15,18 +15,19 @@ export interface LedSession {
 /**
  * What was really done, as a timeline beside the planned one: passages that were begun, with the rounds that were done, the
  * counts they were led with, open holds and natural breathing as long as they were, and the strokes that were done. Pauses are
- * left out, and so is the counted breath in which it was stopped.
+ * left out, and so are what was explained or tried, and the counted breath in which it was stopped.
  */
 export function doneTimeline(
-  { session, hand, conventions }: LedSession,
+  { session: planned, hand, conventions }: LedSession,
   record: Pick<LeadRecord, 'outcome' | 'passages'>,
 ): Timeline {
-  const planned = compileSession(session, { hand }, conventions);
+  const session = untaughtSession(planned);
+  const timelinePlanned = compileSession(session, { hand }, conventions);
   const done = session.passages.flatMap((passage) => {
     const told = record.passages.find(({ passageId }) => passageId === passage.id);
     return told && isBegun(told) ? [{ passage, told }] : [];
   });
-  const changes = done.flatMap(({ passage, told }) => changesOf(passage, told, planned));
+  const changes = done.flatMap(({ passage, told }) => changesOf(passage, told, timelinePlanned));
   const passages = done.map(({ passage, told }) => asLongAs(passage, told));
   const plan = { changes, from: null, open: 'expected' } as const;
   const timeline = compileSession({ ...session, passages }, { hand }, conventions, plan);

@@ -1,5 +1,5 @@
-import type { Seconds } from '../units/index.js';
-import { seconds } from '../units/index.js';
+import { seconds, type Seconds } from '../units/index.js';
+import type { Passage, Session } from './session.js';
 
 /** How a passage is taught around its counted rounds. Nothing in a part: it is left out. Domain 21, teaching arc. */
 export interface Teaching {
@@ -73,3 +73,16 @@ export const withoutTeacher = (teaching: Teaching): Teaching =>
     teaching,
     TEACHING_PARTS.filter((part) => part !== 'explain' && part !== 'demonstrate'),
   );
+
+/** A passage as it counts: what comes before its counted rounds and after it is left out. */
+export function untaught(passage: Passage): Passage {
+  if (passage.kind === 'natural') return passage;
+  const { teaching: _, ...itself } = passage;
+  return itself;
+}
+
+/** A session as it counts, without its teaching arcs. */
+export const untaughtSession = (session: Session): Session => ({
+  ...session,
+  passages: session.passages.map(untaught),
+});

@@ -10,3 +10,4 @@ export * from './session-totals.js';
 export * from './instructions.js';
 export * from './passage-length.js';
 export * from './compare.js';
+export { atSpeed } from './at-speed.js';

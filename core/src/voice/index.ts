@@ -13,3 +13,4 @@ export {
 } from './sayings.js';
 export * from './cue-fit.js';
 export * from './sound-choice.js';
+export * from './said-by-passage.js';

@@ -165,6 +165,12 @@ export const appRoutes: Routes = [
     loadComponent: () => import('./features/share-link/home-page').then((m) => m.HomePage),
   },
   {
+    path: 'rehearse/:id',
+    title: 'Rehearse · Nuvrah',
+    canActivate: [signedIn],
+    loadComponent: () => import('./features/lead/rehearsal-page').then((m) => m.RehearsalPage),
+  },
+  {
     path: 'lead/:id',
     title: 'Lead · Nuvrah',
     canActivate: [signedIn],

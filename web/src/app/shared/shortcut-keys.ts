@@ -36,12 +36,10 @@ export const SHORTCUT_KEYS = {
     longer: ['l'],
     // Far from the keys that are pressed most: it cannot be taken back.
     rest: ['k'],
-    feltEasy: ['1'],
-    feltSomeEffort: ['2'],
-    feltTooMuch: ['3'],
     voice: ['v'],
     stop: ['Escape'],
   },
+  howIsItNow: { easy: ['1'], someEffort: ['2'], tooMuch: ['3'] },
 } as const satisfies Readonly<Record<string, Readonly<Record<string, readonly string[]>>>>;
 
 export type ShortcutPlace = keyof typeof SHORTCUT_KEYS;

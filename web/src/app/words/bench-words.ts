@@ -32,6 +32,7 @@ export const benchWords = inLanguage({
     undo: 'Undo',
     redo: 'Redo',
     runningSheet: 'Running sheet',
+    rehearse: 'Rehearse',
     lead: 'Lead',
     leadThisSession: 'Lead this session',
     moreOfTheSession: 'More about this session',
@@ -288,6 +289,9 @@ export const benchWords = inLanguage({
     at: 'at',
     what: 'what',
     say: 'say',
+    said: 'What is said',
+    saidAt: (at: Value, words: Value, times: number) =>
+      `${at} ${words}${times === 1 ? '' : ` · ${times} times`}`,
     watchFor: 'watch for',
     cuesThatDoNot: 'Cues that do not fit',
     allCuesFit: 'Every spoken cue has time enough.',

@@ -136,6 +136,27 @@ export const leadWords = inLanguage({
     fromSet: (set: Value, strokes: Value, rate: Value) =>
       `From set ${set} on: ${strokes} strokes, ${rate} a minute.`,
   },
+  rehearsal: {
+    rehearsal: 'Rehearsal',
+    nothingKept: 'Nobody is led, and nothing is kept.',
+    notRehearsed: 'This is not rehearsed as long as it may not be led:',
+    backToTheBench: 'Back to the Bench',
+    start: 'Start',
+    again: 'From the beginning',
+    ended: 'The rehearsal is over.',
+    from: 'from',
+    speed: 'speed',
+    speeds: {
+      half: 'half as fast',
+      usual: 'as it lasts',
+      faster: '1½ times as fast',
+      twice: 'twice as fast',
+      'four-times': '4 times as fast',
+      'eight-times': '8 times as fast',
+    },
+    where: 'where it is',
+    passage: (number: Value, name: Value) => `${number}. ${name}`,
+  },
   feltNow: {
     howIsItNow: 'How is it now',
     answers: {

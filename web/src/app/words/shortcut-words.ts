@@ -47,11 +47,14 @@ export const shortcutWords = inLanguage({
     plan: 'back to what was planned, from the next round',
     longer: 'natural breathing, or own pace, a minute longer',
     rest: 'ends the passage at once and goes to rest',
-    feltEasy: 'where it is asked how it is now: easy',
-    feltSomeEffort: 'where it is asked how it is now: some effort',
-    feltTooMuch: 'where it is asked how it is now: too much',
     voice: 'turns the voice off and on; tones go on',
     stop: 'stop',
+  },
+  howIsItNow: {
+    place: 'When it is asked how it is now',
+    easy: 'easy',
+    someEffort: 'some effort',
+    tooMuch: 'too much',
   },
   wheel: {
     place: 'Wheel on the score',

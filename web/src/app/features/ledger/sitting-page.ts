@@ -26,6 +26,7 @@ import {
   dayAt,
   momentFromText,
   momentInWords,
+  untaughtSession,
 } from '@nuvrah/core';
 import { combineLatest, filter, map, switchMap } from 'rxjs';
 import { AccountStore } from '../../api/account';
@@ -151,7 +152,7 @@ export class SittingPage {
     const { record, led } = sitting;
     const session = sessionFromChecked(led.session);
     return [
-      sideOfSession(this.words.planned, session, led.hand, led.conventions),
+      sideOfSession(this.words.planned, untaughtSession(session), led.hand, led.conventions),
       sideOfRecord(this.words.done, { ...led, session }, record),
     ];
   });

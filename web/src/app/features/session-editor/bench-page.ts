@@ -155,6 +155,10 @@ export class BenchPage {
     this.saveAndGo('/bench', this.id(), page);
   }
 
+  protected rehearse(): void {
+    this.saveAndGo('/rehearse', this.id());
+  }
+
   private saveAndGo(...to: string[]): void {
     this.draft.flush().subscribe((saved) => {
       if (saved) void this.router.navigate(to);

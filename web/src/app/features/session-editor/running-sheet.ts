@@ -12,6 +12,7 @@ import {
   formatClock,
   formatSeconds,
   resolveConventions,
+  saidByPassage,
   sessionFromChecked,
   STOP_ACTION,
   techniqueOf,
@@ -82,6 +83,14 @@ import { benchWords } from '../../words/bench-words';
                   @if (row.say) {
                     <p class="say">“{{ row.say }}”</p>
                   }
+                  @if (row.said.length > 0) {
+                    <div class="soft">{{ words.said }}</div>
+                    <ul class="said">
+                      @for (line of row.said; track line) {
+                        <li>{{ line }}</li>
+                      }
+                    </ul>
+                  }
                   @for (care of row.cares; track care) {
                     <div>
                       <strong>{{ care }}</strong>
@@ -122,6 +131,11 @@ import { benchWords } from '../../words/bench-words';
     td {
       font-size: 0.9375rem;
     }
+    .said {
+      font-size: 0.875rem;
+      list-style: none;
+      padding: 0;
+    }
     .say {
       font-style: italic;
     }
@@ -156,7 +170,7 @@ export class RunningSheet {
   protected readonly sheet = computed(() => {
     const ready = this.page.value();
     if (!ready) return null;
-    const { conventions: profile, naming } = this.account.required();
+    const { conventions: profile, naming, sound } = this.account.required();
     const session = sessionFromChecked(ready.session.document);
     const { owner } = ready;
     const timeline = compileSession(session, handOf(owner), profile);
@@ -178,6 +192,7 @@ export class RunningSheet {
       if (!passage) return '';
       return this.variants.names().get(passage.variant ?? '') ?? techniqueOf(passage.technique).names[naming];
     };
+    const said = saidByPassage(timeline, { ...sound, cues: true }, naming);
     const inTheWay = reviews.filter(({ needs }) => needs.length > 0);
     return {
       held: owner.kind === 'student' ? inTheWay.flatMap(({ needs }) => needs.map(describeNeed)) : [],
@@ -205,6 +220,9 @@ export class RunningSheet {
           instructions: describeInstructions(passage, { ...handOf(owner), naming, conventions }).join(' '),
           opening,
           say: passage.say,
+          said: (said[index] ?? []).map(({ at, words, times }) =>
+            this.words.saidAt(formatClock(at), words, times),
+          ),
           cares: concerns.map(({ reason }) => reason),
           watch: watch.map(({ sign, correction }) => `${sign}: ${correction}`),
         };

@@ -5,10 +5,10 @@ import { leadWords } from '../../words/lead-words';
 import { LeadRunner } from './lead-runner';
 
 /** The key of each answer. */
-const KEYS: Readonly<Record<FeltNow, ShortcutIn<'lead'>>> = {
-  'felt-easy': 'feltEasy',
-  'felt-some-effort': 'feltSomeEffort',
-  'felt-too-much': 'feltTooMuch',
+const KEYS: Readonly<Record<FeltNow, ShortcutIn<'howIsItNow'>>> = {
+  'felt-easy': 'easy',
+  'felt-some-effort': 'someEffort',
+  'felt-too-much': 'tooMuch',
 };
 
 /** The answers to "how is it now": one press, kept with its time, and it goes on. */
@@ -64,10 +64,10 @@ export class FeltNowAnswers {
   protected readonly store = inject(LeadRunner);
   protected readonly answers = FELT_NOW;
 
-  protected readonly keyOf = (felt: FeltNow): string => keyLabel(SHORTCUT_KEYS.lead[KEYS[felt]][0]);
+  protected readonly keyOf = (felt: FeltNow): string => keyLabel(SHORTCUT_KEYS.howIsItNow[KEYS[felt]][0]);
 
   protected key(event: KeyboardEvent): void {
-    const shortcut = event.defaultPrevented || event.repeat ? null : shortcutOf('lead', event);
+    const shortcut = event.defaultPrevented || event.repeat ? null : shortcutOf('howIsItNow', event);
     const felt = FELT_NOW.find((one) => KEYS[one] === shortcut);
     if (!felt) return;
     event.preventDefault();

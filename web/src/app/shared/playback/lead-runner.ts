@@ -40,17 +40,8 @@ import {
   failure,
   eventIndexAt,
 } from '@nuvrah/core';
-import {
-  interval,
-  type Subscription,
-  finalize,
-  firstValueFrom,
-  type Observable,
-  of,
-  timeout,
-  catchError,
-} from 'rxjs';
-import { LOOK_EVERY, SoundScheduler, type Heard } from './sound-scheduler';
+import { finalize, firstValueFrom, type Observable, of, timeout, catchError } from 'rxjs';
+import { LOOK_EVERY, type Heard } from './sound-scheduler';
 import {
   commandOf,
   describeBecomes,
@@ -64,13 +55,12 @@ import {
   type OptionContext,
 } from './lead-options';
 import { VoiceRecordings } from './recordings';
-import { Stages, type Stage } from './stage';
+import { Stages } from './stage';
+import { LEAD_IN, TakePlayer } from './take-player';
 import { WakeLock } from './wake-lock';
 import { NOW } from '../../api/now';
 import { leadWords } from '../../words/lead-words';
 
-/** Seconds between the press of the button and the beginning, so that the teacher can look up. */
-const LEAD_IN = 0.3;
 /** Looks ahead between two keepings of where it stands: once a second. */
 const KEEP_EVERY = Math.round(1_000 / LOOK_EVERY);
 
@@ -96,19 +86,19 @@ export interface LeadAbout {
 /** One leading: the run as a value, and the sound that follows it. Where it is kept is another's matter. */
 @Injectable()
 export abstract class LeadRunner {
-  private readonly stages = inject(Stages);
   readonly wakeLock = inject(WakeLock);
   protected readonly now = inject(NOW);
 
-  private stage: Stage | null = null;
-  private scheduler: SoundScheduler | null = null;
-  private looking: Subscription | null = null;
+  /** Sounds what is led; the picture stands still in a hidden page, and the end is noticed all the same. */
+  protected readonly player = new TakePlayer(inject(Stages), (look) => {
+    if (look % KEEP_EVERY === 0) this.keep();
+    this.follow();
+  });
 
   protected readonly current = signal<LeadRun | null>(null);
   readonly run = this.current.asReadonly();
-  private readonly sounding = signal(true);
   /** False while the picture leads alone. */
-  readonly audible = this.sounding.asReadonly();
+  readonly audible = this.player.audible;
   /** The passage and cycle that is led now. */
   private readonly round = signal('');
   /** While it is looked up whether it may go on. */
@@ -149,9 +139,7 @@ export abstract class LeadRunner {
   constructor() {
     inject(DestroyRef).onDestroy(() => this.hush());
     effect(() => {
-      const heard = this.heard();
-      // Where nothing sounds, the next take begins as it was chosen.
-      if (this.looking) this.scheduler?.hear(heard);
+      this.player.hear(this.heard());
     });
   }
 
@@ -174,20 +162,22 @@ export abstract class LeadRunner {
   protected async play(setup: LeadSetup): Promise<void> {
     const run = beginRun(setup);
     this.endsBy.set(this.now() + timeToGo(run, millis(0)) + LEAD_IN * 1000);
-    this.openStage(await this.stages.open(), run);
+    await this.player.open();
+    this.beginOn(run);
   }
 
   /** Goes on with a run that is paused, at the interrupted round. Must follow a press. */
   protected async goOnWith(paused: LeadRun): Promise<LeadAnswer> {
     await firstValueFrom(this.lookedAgain());
     const resumed = this.allowed(resumeRun)(paused);
-    if (resumed.ok) this.openStage(await this.stages.open(), resumed.value);
+    if (resumed.ok) {
+      await this.player.open();
+      this.beginOn(resumed.value);
+    }
     return resumed;
   }
 
-  private openStage(stage: Stage, run: LeadRun): void {
-    this.stage = stage;
-    this.sounding.set(stage.audible);
+  private beginOn(run: LeadRun): void {
     this.current.set(run);
     this.wakeLock.keep();
     this.playTake();
@@ -195,7 +185,7 @@ export abstract class LeadRunner {
 
   /** Where the take that is led stands, in milliseconds; below zero just before it begins. */
   position(): number {
-    return this.scheduler?.position() ?? 0;
+    return this.player.position();
   }
 
   /** To be called with every picture: follows the rounds, and ends the run when its time is over. */
@@ -221,7 +211,7 @@ export abstract class LeadRunner {
             this.playTake();
         });
     } else if (this.apply((now) => pauseRun(now, this.at()), leadWords.leadRunner.pausedBreatheNaturally)) {
-      this.hushTake();
+      this.player.hush();
     }
   }
 
@@ -269,7 +259,7 @@ export abstract class LeadRunner {
     const run = this.current();
     if (run?.state.kind === 'stopped') return this.end();
     if (run?.takes.length === takes) return this.followRun();
-    this.hushTake();
+    this.player.hush();
     this.playTake();
     const timeline = this.timeline();
     // What is said of it stays while the hand goes down, and in what comes then.
@@ -380,7 +370,10 @@ export abstract class LeadRunner {
   /** How it is now, as it is answered. */
   answerFelt(felt: FeltNow): void {
     const { answers, kept } = leadWords.feltNow;
-    if (this.apply((run) => answerFelt(run, this.at(), felt), kept(answers[felt]))) this.followRun();
+    if (!this.apply((run) => answerFelt(run, this.at(), felt), kept(answers[felt]))) return;
+    // The next passage begins with it.
+    this.staysFor = 1;
+    this.followRun();
   }
 
   stop(): void {
@@ -442,20 +435,17 @@ export abstract class LeadRunner {
     return answer.ok;
   }
 
-  private playTake(): void {
+  /** Leads the take from a moment of it on, in milliseconds. */
+  protected playFrom(at: number): void {
+    this.player.hush();
+    this.playTake(at);
+  }
+
+  private playTake(at = 0): void {
     const timeline = this.timeline();
-    if (!this.stage || !timeline) return;
-    const scheduler = new SoundScheduler(this.stage, timeline, this.stage.now() + LEAD_IN, this.heard());
-    this.scheduler = scheduler;
-    scheduler.lookAhead();
+    if (!timeline) return;
+    this.player.play(timeline, this.heard(), at);
     this.keep();
-    this.looking = interval(LOOK_EVERY).subscribe((look) => {
-      if (this.heardAgainOrNoMore()) scheduler.resume();
-      else scheduler.lookAhead();
-      if (look % KEEP_EVERY === 0) this.keep();
-      // The picture stands still in a hidden page; the end is noticed all the same.
-      this.follow();
-    });
   }
 
   /** What was said of a round or of a passage is not true of the next passage. */
@@ -468,14 +458,6 @@ export abstract class LeadRunner {
     this.round.set(round);
   }
 
-  /** Whether the sound went away or came back since the last look. */
-  private heardAgainOrNoMore(): boolean {
-    const audible = this.stage?.audible ?? this.sounding();
-    const changed = audible !== this.sounding();
-    this.sounding.set(audible);
-    return changed;
-  }
-
   private keep(): void {
     const run = this.current();
     if (run) this.keepRun(run, this.at());
@@ -483,28 +465,19 @@ export abstract class LeadRunner {
 
   private followRun(): void {
     const timeline = this.timeline();
-    if (timeline && this.current()?.state.kind === 'leading') this.scheduler?.replace(timeline);
-  }
-
-  private hushTake(): void {
-    this.looking?.unsubscribe();
-    this.looking = null;
-    this.scheduler?.silence();
+    if (timeline && this.current()?.state.kind === 'leading') this.player.replace(timeline);
   }
 
   private end(): void {
     const finished = this.current()?.state.kind === 'finished';
-    this.looking?.unsubscribe();
-    this.looking = null;
     this.wakeLock.release();
     // The last bell rings out; a stop is quiet at once.
-    if (!finished) this.hush();
+    if (finished) this.player.end();
+    else this.player.close();
   }
 
-  private hush(): void {
-    this.hushTake();
+  protected hush(): void {
+    this.player.close();
     this.wakeLock.release();
-    void this.stage?.close();
-    this.stage = null;
   }
 }

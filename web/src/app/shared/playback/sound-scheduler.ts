@@ -1,4 +1,5 @@
 import {
+  atSpeed,
   millis,
   notesBetween,
   sayingsBetween,
@@ -40,19 +41,27 @@ export class SoundScheduler {
   private scheduled: Scheduled[] = [];
   private doneTo = 0;
 
-  /** @param origin the moment on the stage's clock, in seconds, at which the timeline begins. */
+  /** As it sounds: so many times as fast. */
+  private timeline: Timeline;
+
+  /**
+   * @param origin the moment on the stage's clock, in seconds, at which the timeline begins.
+   * @param speed how many times as fast as it lasts it is led.
+   */
   constructor(
     private readonly stage: Stage,
-    private timeline: Timeline,
+    timeline: Timeline,
     private readonly origin: number,
     private heard: Heard,
+    private readonly speed = 1,
   ) {
+    this.timeline = atSpeed(timeline, speed);
     stage.setLoudness(heard.sound.loudness);
   }
 
   /** Where the timeline is, in milliseconds, by what is heard. Below zero before it begins. */
   position(): number {
-    return (this.stage.heard() - this.origin) * 1000;
+    return (this.stage.heard() - this.origin) * 1000 * this.speed;
   }
 
   /** Schedules what comes into reach: what sounds in [what was scheduled before, now + {@link AHEAD}). */
@@ -70,7 +79,7 @@ export class SoundScheduler {
 
   /** Goes on with a timeline that differs from now on: what it changes of what is scheduled already is taken back. */
   replace(timeline: Timeline): void {
-    this.timeline = timeline;
+    this.timeline = atSpeed(timeline, this.speed);
     this.takeBack();
     this.lookAhead();
   }
@@ -85,7 +94,7 @@ export class SoundScheduler {
 
   /** Begins in the middle: nothing before this moment, in milliseconds of the timeline, is sounded. */
   skipTo(at: number): void {
-    this.doneTo = at;
+    this.doneTo = Math.round(at / this.speed);
     this.lookAhead();
   }
 
@@ -102,6 +111,7 @@ export class SoundScheduler {
     this.scheduled = [];
   }
 
+  /** Milliseconds on the clock of what sounds. */
   private now(): number {
     return (this.stage.now() - this.origin) * 1000;
   }
