@@ -45,6 +45,7 @@ const waitingItem = unionByKind<WaitingItem>(
     title: Type.String(),
     day,
   }),
+  object({ kind: Type.Literal('untold'), sittingId: uuid, title: Type.String(), day }),
   object({ kind: Type.Literal('sign'), sittingId: uuid, signs: listOf(signId), day }),
   object({
     kind: Type.Literal('decision'),

@@ -262,6 +262,7 @@ export const sessionSchema = Type.Object(
     conventions: Type.Partial(conventionsSchema, closed),
     minutes: nullable(whole(1, LONGEST_SESSION_HOURS * 60)),
     seatChange: halves(0, 120),
+    ending: Type.Optional(Type.Literal('sleep')),
     passages: Type.Array(
       unionByKind<
         | Static<typeof countedPassageSchema>

@@ -116,10 +116,11 @@ function openHoldsOf(
 }
 
 /** Events up to a moment, and the passages that have one. */
-function cutAt({ events, passages }: Timeline, end: Millis): Timeline {
+function cutAt({ events, passages, ...rest }: Timeline, end: Millis): Timeline {
   const kept = events.filter(({ to }) => to <= end);
   const last = kept.at(-1)?.passage ?? -1;
   return {
+    ...rest,
     total: end,
     events: kept,
     passages: passages.slice(0, last + 1).map((span) => ({ ...span, to: millis(Math.min(span.to, end)) })),

@@ -192,6 +192,8 @@ export interface Session {
   readonly minutes: number | null;
   /** Time to change the seat between two passages. */
   readonly seatChange: Seconds;
+  /** In sleep: the sound thins in the last rounds, and nothing is asked then. Left out where it ends as usual. Domain 13. */
+  readonly ending?: 'sleep' | undefined;
   readonly passages: readonly Passage[];
 }
 

@@ -32,6 +32,7 @@ export function atSpeed(timeline: Timeline, speed: number): Timeline {
     ),
   });
   return {
+    ...timeline,
     total: sooner(timeline.total),
     passages: timeline.passages.map(passage),
     events: timeline.events.map(event),

@@ -45,7 +45,7 @@ export function compileSession(
       writeSeatChange(score, index, session, before.seat);
     writePassage(score, session, index, passage, resumed);
   });
-  return score.finish();
+  return score.finish(session.ending);
 }
 
 /** What was compiled last, with where its writer stood before each passage and at the end. */
@@ -80,7 +80,7 @@ export class SessionCompiler {
       writePassage(score, session, index, passage, null);
     });
     marks.push(score.mark());
-    const timeline = score.finish();
+    const timeline = score.finish(session.ending);
     this.last = { session, hand, profile, timeline, marks };
     return timeline;
   }

@@ -11,3 +11,4 @@ export * from './instructions.js';
 export * from './passage-length.js';
 export * from './compare.js';
 export { atSpeed } from './at-speed.js';
+export * from './thinning.js';

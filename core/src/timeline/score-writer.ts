@@ -1,5 +1,5 @@
 import type { Conventions } from '../conventions/index.js';
-import { otherSide, type Part, type Side } from '../session/index.js';
+import { otherSide, type Part, type Session, type Side } from '../session/index.js';
 import type { LockId, MouthForm, SeatId } from '../technique/index.js';
 import { millis, type Counts, type Millis, type Pace } from '../units/index.js';
 import { inOwnWords } from './asked.js';
@@ -169,8 +169,11 @@ export class ScoreWriter {
     return this.clock.at();
   }
 
-  finish(): Timeline {
-    return { total: this.clock.at(), passages: this.spans, events: this.events };
+  /** @param ending how the session ends. */
+  finish(ending: Session['ending']): Timeline {
+    const timeline = { total: this.clock.at(), passages: this.spans, events: this.events };
+    const last = ending === 'sleep' ? this.events.findLast(({ round }) => round !== null) : undefined;
+    return last ? { ...timeline, thins: last.passage } : timeline;
   }
 
   /** Where it stands: what was written until here can be copied from another writer's events. */

@@ -6,6 +6,7 @@ import {
   type Timeline,
   type TimelineEvent,
 } from './timeline.js';
+import { thinned } from './thinning.js';
 
 export type NoteKind = 'phase' | 'tick' | 'stroke' | 'lock' | 'last-round' | 'bell';
 
@@ -81,18 +82,22 @@ const PAN: Readonly<Record<Airway, number>> = { left: -0.6, right: 0.6, both: 0,
 /**
  * The notes whose onset lies in [from, to), in order: a tone as each phase begins, a tick for every count after its
  * first (unless counts are silent), a beat for every stroke, a tone where locks are set and released, a second tone where
- * the last round begins, and a bell where rounds end and where the session ends.
+ * the last round begins, and a bell where rounds end and where the session ends. A session that ends in sleep thins out.
  */
 export function notesBetween(timeline: Timeline, from: Millis, to: Millis): readonly Note[] {
   const notes: Note[] = [];
+  let level = 1;
   const add = (kind: NoteKind, at: Millis, what: Sound, airway: Airway): void => {
-    if (at >= from && at < to) notes.push({ kind, at, ...what, pan: PAN[airway] });
+    if (at < from || at >= to || level === 0) return;
+    const soft = level === 1 ? what : { ...what, level: what.level * level };
+    notes.push({ kind, at, ...soft, pan: PAN[airway] });
   };
   for (let index = eventIndexFrom(timeline, from); index < timeline.events.length; index++) {
     const event = timeline.events[index] as TimelineEvent;
     if (event.from >= to) break;
     const ends = endsRounds(timeline, event);
-    if (ends) add('bell', event.from, BELL, 'both');
+    level = thinned(timeline, event).level;
+    if (ends && level === 1) add('bell', event.from, BELL, 'both');
     if (!ends || inRounds(event)) add('phase', event.from, PHASE_SOUNDS[event.kind], event.airway);
     if (beginsLastRound(timeline, event)) add('last-round', event.from, LAST_ROUND, event.airway);
     if (event.strokes) addStrokes(event, add);
@@ -103,7 +108,8 @@ export function notesBetween(timeline: Timeline, from: Millis, to: Millis): read
       add('lock', event.locks.off, LOCK_OFF, event.airway);
     }
   }
-  add('bell', timeline.total, BELL, 'both');
+  // Whoever sleeps is not called.
+  if (timeline.thins === undefined) add('bell', timeline.total, BELL, 'both');
   return notes.sort((a, b) => a.at - b.at);
 }
 

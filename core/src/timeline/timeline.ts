@@ -160,6 +160,8 @@ export interface RoundsSpan {
 }
 
 export interface Timeline {
+  /** The passage in which the sound thins, where the session ends in sleep; else left out. */
+  readonly thins?: number;
   readonly total: Millis;
   readonly passages: readonly PassageSpan[];
   readonly events: readonly TimelineEvent[];

@@ -9,6 +9,7 @@ import {
   callLocksOn,
   eventIndexFrom,
   numberCalled,
+  thinned,
   type Asked,
   type Timeline,
   type TimelineEvent,
@@ -193,11 +194,13 @@ function sayingsIn(
   choice: VoiceChoice,
   naming: Naming,
 ): readonly Saying[] {
-  if (isSilenced(event, choice)) return [];
+  const left = thinned(timeline, event);
+  if (isSilenced(event, choice) || !left.cues) return [];
   const called = choice.cues
     ? callsOf(timeline, event, naming).flatMap((call) => say(call.kind, call.at, fitted(call)))
     : [];
-  return [...called, ...countsIn(event, choice, called)].sort((a, b) => a.at - b.at);
+  const counts = left.counts ? countsIn(event, choice, called) : [];
+  return [...called, ...counts].sort((a, b) => a.at - b.at);
 }
 
 /** Rounds that go on without words; the last one is told, and so is whatever is not a round. */

@@ -38,6 +38,11 @@ export function describeWaiting(item: WaitingItem, today: Day): WaitingWords {
         line: waitingWords.unfinished(item.title),
         more: waitingWords.daysAgo(daysBetween(item.day, today)),
       };
+    case 'untold':
+      return {
+        line: waitingWords.untold(item.title),
+        more: waitingWords.daysAgo(daysBetween(item.day, today)),
+      };
     case 'sign':
       return {
         line: waitingWords.signs(item.signs.map((sign) => signById(sign).label.toLowerCase()).join(', ')),

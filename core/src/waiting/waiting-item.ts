@@ -15,6 +15,8 @@ export type WaitingItem =
       readonly title: string;
       readonly day: Day;
     }
+  /** A sitting that ended in sleep: how it was is not told yet. */
+  | { readonly kind: 'untold'; readonly sittingId: string; readonly title: string; readonly day: Day }
   /** Signs told from home. */
   | {
       readonly kind: 'sign';
@@ -51,6 +53,7 @@ export const WAITING_KINDS = [
   'suspended',
   'unfinished',
   'sign',
+  'untold',
   'decision',
   'intake',
   'clearance',

@@ -89,6 +89,11 @@ describe('what waits for the instructor', () => {
         'today',
       ],
       [
+        { kind: 'untold', sittingId: 'a', title: 'Night', day: TODAY },
+        'fell asleep in “Night”: how it was is not told yet',
+        'today',
+      ],
+      [
         {
           kind: 'decision',
           ladderId: 'a',

@@ -14,6 +14,9 @@ export const CLEARANCE_WARNING_DAYS = 14;
 /** Days for which a sign that was told from home waits, unless the student was led since. */
 export const SIGN_WAITS_DAYS = 7;
 
+/** Days for which it is asked how a sitting was that ended in sleep. */
+export const UNTOLD_WAITS_DAYS = 7;
+
 /** A clearance as far as its end is read. `fact` is null of one for a sign alone: that ended its suspension for good. */
 export interface EndingClearance {
   readonly scope: ClearanceScope;

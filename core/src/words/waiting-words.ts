@@ -17,6 +17,7 @@ export const waitingWords = inLanguage({
   suspended: (sign: Value) => `is suspended: ${sign}`,
   suspendedSince: (day: Value) => `since ${day}, until a clearance for this sign is on file`,
   unfinished: (title: Value) => `began “${title}”, which has not ended`,
+  untold: (title: Value) => `fell asleep in “${title}”: how it was is not told yet`,
   signs: (signs: Value) => `told of ${signs} at home`,
   intake: 'has an unfinished intake',
   notLed: 'nothing is led before it is finished',
@@ -33,6 +34,7 @@ export const waitingWords = inLanguage({
   groups: {
     suspended: (students: number) => `${students} students are suspended`,
     unfinished: (students: number) => `${students} sittings have not ended`,
+    untold: (students: number) => `${students} sittings ended in sleep and are to be told about`,
     sign: (students: number) => `${students} students told of signs at home`,
     decision: (students: number) => `${students} steps of ladders are to be decided`,
     intake: (students: number) => `${students} students have an unfinished intake`,

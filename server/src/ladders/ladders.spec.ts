@@ -318,4 +318,29 @@ describe('today', () => {
     expect(coming).toEqual([]);
     await server.close();
   });
+
+  it('asks how a sitting was that ended in sleep, until it is told', async () => {
+    const server = await startTestServer();
+    server.setClock(new Date('2026-03-10T20:00:00Z'));
+    const client = await server.instructor();
+    const asleep = { ...documentOf('1:2', 4), ending: 'sleep' as const };
+    const { session, student } = await addStudentWithSession(client, asleep);
+    const { id } = await client.must(routes.beginSitting, {
+      body: { id: randomUUID(), sessionId: session.id, sessionVersion: 1 },
+    });
+    const record = (version: number, effort: number | null) =>
+      client.must(routes.recordSitting, {
+        params: { id },
+        body: { version, record: finishedRecord(session.document), effort, note: '' },
+      });
+    const kept = await record(1, null);
+    const untold = async () =>
+      (await client.must(routes.today)).waiting.filter(({ item }) => item.kind === 'untold');
+    expect(await untold()).toEqual([
+      jasmine.objectContaining({ studentId: student.id, item: jasmine.objectContaining({ sittingId: id }) }),
+    ]);
+    await record(kept.version, 2);
+    expect(await untold()).toEqual([]);
+    await server.close();
+  });
 });

@@ -12,6 +12,7 @@ import {
   numbersAfter,
   practiceMoment,
   SIGN_WAITS_DAYS,
+  UNTOLD_WAITS_DAYS,
   waitsForCheck,
   waitsForClearances,
   waitsForIntake,
@@ -71,11 +72,18 @@ SELECT sitting.student_id AS "studentId", sitting.id, sitting.signs,
                       AND later.started_at > report.received_at)
  ORDER BY sitting.started_at DESC`;
 
-/** Sittings that were begun, and of which nothing was recorded. */
-const UNFINISHED_SQL = `
+/**
+ * Sittings that were begun, and of which nothing was recorded, and those since a moment (`$3`) that ended in sleep, of which
+ * nobody told how hard they felt.
+ */
+const UNTOLD_SQL = `
 SELECT student_id AS "studentId", id, session_id AS "sessionId", led->'session'->>'title' AS title,
-       (started_at AT TIME ZONE $2)::date::text AS day
-  FROM sitting WHERE instructor_id = $1 AND outcome IS NULL ORDER BY started_at DESC`;
+       (started_at AT TIME ZONE $2)::date::text AS day, outcome IS NOT NULL AS asleep
+  FROM sitting
+ WHERE instructor_id = $1
+   AND (outcome IS NULL
+        OR (outcome = 'finished' AND effort IS NULL AND started_at >= $3 AND led->'session'->>'ending' = 'sleep'))
+ ORDER BY started_at DESC`;
 
 /** Practice at home on a day (`$3`) where the instructor works, as it was told. */
 const HOME_SQL = `
@@ -99,12 +107,14 @@ interface SessionTitle {
   readonly title: string;
 }
 
-interface UnfinishedRow {
+interface UntoldRow {
   readonly studentId: string;
   readonly id: string;
   readonly sessionId: string | null;
   readonly title: string;
   readonly day: Day;
+  /** It ended in sleep; else it has not ended. */
+  readonly asleep: boolean;
 }
 
 interface SignRow {
@@ -134,8 +144,8 @@ function revisionAt(instructor: InstructorRow, at: Date): string {
 
 async function makeToday(store: InstructorStore, instructor: InstructorRow, at: Date): Promise<Today> {
   const today = localDay(instructor, at);
-  const signsSince = new Date(at.getTime() - SIGN_WAITS_DAYS * 86_400_000);
-  const [[everybody], students, rows, decisions, clearances, lastDays, emergencies, signs, unfinished, home] =
+  const since = (days: number): Date => new Date(at.getTime() - days * 86_400_000);
+  const [[everybody], students, rows, decisions, clearances, lastDays, emergencies, signs, untold, home] =
     await Promise.all([
       store.query<{ count: number }>(COUNT_SQL),
       store.query<TodayRow>(STUDENTS_SQL),
@@ -144,8 +154,8 @@ async function makeToday(store: InstructorStore, instructor: InstructorRow, at: 
       store.clearances.list({}, { order: { until: 'ASC' } }),
       store.query<LastDays>(LAST_DAYS_SQL, instructor.timeZone),
       openEmergencies(store, null),
-      store.query<SignRow>(SIGNS_SQL, signsSince, instructor.timeZone),
-      store.query<UnfinishedRow>(UNFINISHED_SQL, instructor.timeZone),
+      store.query<SignRow>(SIGNS_SQL, since(SIGN_WAITS_DAYS), instructor.timeZone),
+      store.query<UntoldRow>(UNTOLD_SQL, instructor.timeZone, since(UNTOLD_WAITS_DAYS)),
       store.query<HomeRow>(HOME_SQL, instructor.timeZone, today),
     ]);
   const climbing = climbers(students, rows);
@@ -156,7 +166,7 @@ async function makeToday(store: InstructorStore, instructor: InstructorRow, at: 
     ladders: byStudent(ladders),
     clearances: byStudent(clearances),
     signs: byStudent(signs),
-    unfinished: byStudent(unfinished),
+    untold: byStudent(untold),
   };
   const waiting = students.flatMap((student): WaitingStudent[] => {
     const { id, name } = student;
@@ -164,7 +174,7 @@ async function makeToday(store: InstructorStore, instructor: InstructorRow, at: 
       {
         student,
         emergency: emergencies.get(id) ?? null,
-        unfinished: of.unfinished(id),
+        untold: of.untold(id),
         signs: of.signs(id),
         ladders: of.ladders(id),
         clearances: of.clearances(id),
@@ -193,7 +203,7 @@ async function makeToday(store: InstructorStore, instructor: InstructorRow, at: 
 interface OnRecord {
   readonly student: TodayRow;
   readonly emergency: OpenEmergency | null;
-  readonly unfinished: readonly UnfinishedRow[];
+  readonly untold: readonly UntoldRow[];
   readonly signs: readonly SignRow[];
   readonly ladders: readonly OpenLadder[];
   readonly clearances: readonly ClearanceRow[];
@@ -205,8 +215,9 @@ function waitingItems(of: OnRecord, today: Day): readonly WaitingItem[] {
   const { lastCheck = null, lastSitting = null, unconfirmed = 0 } = of.last ?? {};
   return [
     ...(of.emergency ? [{ kind: 'suspended', ...of.emergency } as const] : []),
-    ...of.unfinished.map(toUnfinished),
+    ...of.untold.flatMap(toUnfinished),
     ...of.signs.map(toSign),
+    ...of.untold.flatMap(toUntold),
     ...of.ladders.flatMap(toDecision),
     ...waitsForIntake(of.student, today),
     ...waitsForClearances(of.clearances, today),
@@ -304,13 +315,11 @@ function openLadders(
     });
 }
 
-const toUnfinished = ({ id, sessionId, title, day }: UnfinishedRow): WaitingItem => ({
-  kind: 'unfinished',
-  sittingId: id,
-  sessionId,
-  title,
-  day,
-});
+const toUnfinished = ({ id, sessionId, title, day, asleep }: UntoldRow): readonly WaitingItem[] =>
+  asleep ? [] : [{ kind: 'unfinished', sittingId: id, sessionId, title, day }];
+
+const toUntold = ({ id, title, day, asleep }: UntoldRow): readonly WaitingItem[] =>
+  asleep ? [{ kind: 'untold', sittingId: id, title, day }] : [];
 
 const toSign = ({ id, signs, day }: SignRow): WaitingItem => ({ kind: 'sign', sittingId: id, signs, day });
 

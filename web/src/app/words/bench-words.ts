@@ -352,6 +352,13 @@ export const benchWords = inLanguage({
     strokesAMinute: 'strokes a minute',
     strokesATurn: 'strokes a turn',
   },
+  wholeSession: {
+    seatChange: 'change of seat, s',
+    seconds: 'seconds',
+    sleepEnding: 'It ends in sleep',
+    sleepEndingIs:
+      'The sound thins round by round in the last passage with rounds; no bell, and nothing is asked at the end.',
+  },
   timePanel: {
     weightOf: (name: Value) => `weight of ${name}`,
     theRest: 'the rest',

@@ -3,6 +3,9 @@ import { inLanguage, type Value } from '@nuvrah/core';
 /** Words of the room: before leading, while leading and closing. */
 export const leadWords = inLanguage({
   leadClosing: {
+    letThemSleep: 'Let them sleep.',
+    toldLater: 'What there is to tell is asked on Today.',
+    tellNow: 'Tell it now',
     stopped: 'Stopped',
     finished: 'Finished',
     led: (name: Value, led: Value) => `${name} · ${led} led`,

@@ -36,6 +36,7 @@ export const todayWords = inLanguage({
       goOn: 'Go on',
       close: 'Close',
       sign: 'See',
+      untold: 'Tell',
       decision: 'Decide',
       intake: 'Finish',
       clearance: 'Renew',

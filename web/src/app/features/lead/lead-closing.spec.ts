@@ -36,6 +36,24 @@ describe('closing a sitting', () => {
     led.close();
   });
 
+  it('asks nothing where a session ended in sleep; what was done is on record all the same', async () => {
+    const led = await LedScreen.of({ ...session, ending: 'sleep' });
+    await led.at(10_000);
+    const http = TestBed.inject(HttpTestingController);
+    const page = new Shown(LeadClosing, { student });
+    const sitting = sittingOf(session);
+    const request = http.expectOne(`${API_ROOT}/sittings/${sitting.id}`);
+    const sent = request.request.body as Sent;
+    expect([sent.record.outcome, sent.effort]).toEqual(['finished', null]);
+    request.flush({ ...sitting, ...sent, version: 2 });
+    page.fixture.detectChanges();
+    expect(page.text()).toMatch(/Let them sleep\. ?What was done is on record\./);
+    expect(page.page.querySelector('[role=radio]')).toBeNull();
+    page.press('Tell it now');
+    expect(page.page.querySelector('[role=radio]')).not.toBeNull();
+    led.close();
+  });
+
   it('asks before effort and note are left that were typed and not kept', async () => {
     const led = await LedScreen.of(session);
     await led.at(20);

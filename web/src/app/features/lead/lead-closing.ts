@@ -23,58 +23,68 @@ import { leadWords } from '../../words/lead-words';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [EffortAndNote, LeadNext, MatButtonModule, SignPanel],
   template: `
-    <header>
-      <h1>{{ stopped() ? words.stopped : words.finished }}</h1>
-      <span class="soft">{{ words.led(student().name, led()) }}</span>
-      <span class="grow"></span>
-      <span class="soft" role="status">{{ recordState() }}</span>
-    </header>
-    @if (stopped()) {
-      <div class="stopped">
-        <p class="large">{{ words.handDownLetGo }}</p>
-        @if (mayGoOnFor() > 0 && !next()) {
-          <button matButton="outlined" type="button" (click)="goOn.emit()">
-            {{ words.goOn }} <small>{{ words.goOnFor(mayGoOnFor()) }}</small>
-          </button>
-        }
-        @if (refused(); as why) {
-          <p role="alert">{{ why }}</p>
-        }
+    @if (asleep()) {
+      <div class="asleep">
+        <p class="large">{{ words.letThemSleep }}</p>
+        <p class="soft">
+          <span role="status">{{ recordState() }}</span> {{ words.toldLater }}
+        </p>
+        <button matButton type="button" (click)="asleep.set(false)">{{ words.tellNow }}</button>
       </div>
-    }
-    @if (next(); as sitting) {
-      <nv-lead-next [sitting]="sitting" [student]="student()" />
     } @else {
-      <div class="asked">
-        <nv-sign-panel
-          [asked]="true"
-          [emergencyNumber]="emergencyNumber"
-          [chosen]="signs()"
-          (chosenChange)="setSigns($event)"
-        />
-        <nv-effort-and-note
-          [(effort)]="effort"
-          [before]="before()"
-          [(after)]="after"
-          [(note)]="note"
-          [problem]="problem()"
-          (save)="save()"
-        >
-          <button matButton="filled" class="save" type="submit" [disabled]="busy()">
-            {{ words.keepOnRecord }}
-          </button>
-        </nv-effort-and-note>
-      </div>
-      <section aria-labelledby="done">
-        <h2 id="done">{{ words.whatWasDone }}</h2>
-        <ul>
-          @for (line of lines(); track $index) {
-            <li>{{ line }}</li>
+      <header>
+        <h1>{{ stopped() ? words.stopped : words.finished }}</h1>
+        <span class="soft">{{ words.led(student().name, led()) }}</span>
+        <span class="grow"></span>
+        <span class="soft" role="status">{{ recordState() }}</span>
+      </header>
+      @if (stopped()) {
+        <div class="stopped">
+          <p class="large">{{ words.handDownLetGo }}</p>
+          @if (mayGoOnFor() > 0 && !next()) {
+            <button matButton="outlined" type="button" (click)="goOn.emit()">
+              {{ words.goOn }} <small>{{ words.goOnFor(mayGoOnFor()) }}</small>
+            </button>
           }
-        </ul>
-      </section>
+          @if (refused(); as why) {
+            <p role="alert">{{ why }}</p>
+          }
+        </div>
+      }
+      @if (next(); as sitting) {
+        <nv-lead-next [sitting]="sitting" [student]="student()" />
+      } @else {
+        <div class="asked">
+          <nv-sign-panel
+            [asked]="true"
+            [emergencyNumber]="emergencyNumber"
+            [chosen]="signs()"
+            (chosenChange)="setSigns($event)"
+          />
+          <nv-effort-and-note
+            [(effort)]="effort"
+            [before]="before()"
+            [(after)]="after"
+            [(note)]="note"
+            [problem]="problem()"
+            (save)="save()"
+          >
+            <button matButton="filled" class="save" type="submit" [disabled]="busy()">
+              {{ words.keepOnRecord }}
+            </button>
+          </nv-effort-and-note>
+        </div>
+        <section aria-labelledby="done">
+          <h2 id="done">{{ words.whatWasDone }}</h2>
+          <ul>
+            @for (line of lines(); track $index) {
+              <li>{{ line }}</li>
+            }
+          </ul>
+        </section>
+      }
+      <p class="soft">{{ caution }}</p>
     }
-    <p class="soft">{{ caution }}</p>
   `,
   styles: `
     :host {
@@ -92,6 +102,13 @@ import { leadWords } from '../../words/lead-words';
     }
     h1 {
       font-size: 2.25rem;
+    }
+    .asleep {
+      display: grid;
+      justify-items: center;
+      gap: 1rem;
+      padding-top: 30vh;
+      color: var(--soft-ink);
     }
     .asked {
       display: grid;
@@ -156,6 +173,10 @@ export class LeadClosing {
     const sitting = this.store.sitting();
     return sitting && sitting.feltBefore;
   });
+  /** Nothing is asked of somebody who sleeps, and nothing shines. */
+  protected readonly asleep = signal(
+    this.record()?.outcome === 'finished' && this.store.run()?.setup.session.ending === 'sleep',
+  );
   protected readonly stopped = computed(() => this.record()?.outcome === 'stopped');
   protected readonly signs = computed(() => this.record()?.signs ?? []);
   protected readonly led = computed(() => formatClock(this.record()?.led ?? 0));

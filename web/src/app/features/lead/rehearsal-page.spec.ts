@@ -37,7 +37,7 @@ describe('a rehearsal', () => {
     const at = runner.position();
     runner.atSpeed(4);
     on.time += 10;
-    expect(Math.round((runner.position() - at) / 1000)).toBe(39);
+    expect(Math.round((runner.position() - at) / 1000)).toBe(40);
     runner.seek(1_000);
     expect(Math.round(runner.position())).toBe(1_000);
     expect(Object.keys(localStorage).filter((key) => key.includes('lead'))).toEqual([]);

@@ -27,6 +27,7 @@ import { SessionTags } from './session-tags';
 import { SessionTotalsList } from './session-totals-list';
 import { TimePanel } from './time-panel';
 import { VersionList } from './version-list';
+import { WholeSessionForm } from './whole-session-form';
 
 export type BenchSheet = 'time' | 'fit' | 'conventions' | 'versions' | 'files' | 'sound' | 'tags' | 'today';
 
@@ -45,6 +46,7 @@ export type BenchSheet = 'time' | 'fit' | 'conventions' | 'versions' | 'files' |
     SoundTrack,
     TimePanel,
     VersionList,
+    WholeSessionForm,
   ],
   templateUrl: './bench-sheets.html',
 })

@@ -41,6 +41,12 @@ import { BenchReview } from './bench-review';
 import { PassageClipboard } from './passage-clipboard';
 import { SessionDraft } from './session-draft';
 
+/** What is of the whole session. */
+export interface WholeChange {
+  readonly seatChange?: Session['seatChange'];
+  readonly ending?: Session['ending'];
+}
+
 export interface PassageEdit {
   readonly passage: Passage;
   /** Edits of one name that follow each other are undone together. */
@@ -142,6 +148,18 @@ export class SessionEdits {
 
   setMinutes(minutes: number | null): void {
     this.draft.edit((session) => ({ ...session, minutes }), 'minutes');
+  }
+
+  /** How long a change of seat takes, or how the session ends. */
+  setWhole(change: WholeChange): void {
+    this.draft.edit(
+      ({ ending, ...session }) => {
+        const ends = 'ending' in change ? change.ending : ending;
+        const { seatChange = session.seatChange } = change;
+        return { ...session, seatChange, ...(ends && { ending: ends }) };
+      },
+      `whole ${Object.keys(change).join()}`,
+    );
   }
 
   setTitle(title: string): void {

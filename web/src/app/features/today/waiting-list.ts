@@ -18,6 +18,7 @@ import { todayWords } from '../../words/today-words';
 const ICON_OF: Readonly<Record<WaitingKind, IconName>> = {
   suspended: 'no',
   unfinished: 'unfinished',
+  untold: 'sleep',
   sign: 'no',
   decision: 'rung',
   intake: 'person',
@@ -47,6 +48,8 @@ function wayOf(studentId: string, item: WaitingItem, begun: string | null): Way 
       return item.sittingId === begun && item.sessionId !== null
         ? { text: acts.goOn, link: ['/lead', item.sessionId] }
         : { text: acts.close, link: ['/ledger', item.sittingId] };
+    case 'untold':
+      return { text: acts.untold, link: ['/ledger', item.sittingId] };
     case 'sign':
       return { text: acts.sign, link: ['/ledger', item.sittingId] };
     case 'decision':
