@@ -1,20 +1,6 @@
 import path from 'node:path';
 import { defineConfig } from '@playwright/test';
-import { BROWSER_SETTINGS } from './src/browser-settings.js';
-
-// Debian's Chromium; nothing is fetched, nothing leaves this machine.
-const CHROMIUM = '/usr/bin/chromium';
-const FLAGS = [
-  '--headless',
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-  '--autoplay-policy=no-user-gesture-required',
-];
+import { BROWSER_SETTINGS, CHROMIUM, FLAGS } from './src/browser-settings.js';
 
 const tally = process.env['TALLY_FOLDER'];
 
@@ -33,7 +19,7 @@ export default defineConfig({
   ] as never,
   use: {
     ...BROWSER_SETTINGS,
-    launchOptions: { executablePath: CHROMIUM, args: FLAGS },
+    launchOptions: { executablePath: CHROMIUM, args: [...FLAGS] },
     // Recording every step costs a third of the time: TRACE=1 asks for it.
     trace: process.env['TRACE'] ? 'retain-on-failure' : 'off',
   },

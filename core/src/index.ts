@@ -16,5 +16,6 @@ export * from './compose/index.js';
 export * from './ladder/index.js';
 export * from './leading/index.js';
 export * from './waiting/index.js';
+export * from './counting/index.js';
 export * from './words/side-words.js';
 export * from './formats/index.js';

@@ -5,3 +5,17 @@ export const BROWSER_SETTINGS = {
   locale: 'en-GB',
   timezoneId: 'Europe/London',
 } as const;
+
+// Debian's Chromium; nothing is fetched, nothing leaves this machine.
+export const CHROMIUM = '/usr/bin/chromium';
+export const FLAGS = [
+  '--headless',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--autoplay-policy=no-user-gesture-required',
+];

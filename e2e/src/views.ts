@@ -339,9 +339,40 @@ export const VIEWS: readonly View[] = [
         .locator('nv-passage-list')
         .getByRole('button', { name: /Alternate-nostril breath/ })
         .click();
-      for (const part of ['Pattern', 'Holds and locks', 'Change', 'Seat and hands', 'Say', 'Counts'])
+      for (const part of ['Pattern', 'Holds and locks', 'Change', 'Seat and hands', 'Say', 'Teach', 'Counts'])
         await openPart(page, part);
       await page.getByRole('button', { name: 'Legend' }).click();
+    },
+  },
+  {
+    name: 'how a passage is taught',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Bench', exact: true }).click();
+      await page.getByRole('link', { name: 'Hill morning', exact: true }).click();
+      await page
+        .locator('nv-passage-list')
+        .getByRole('button', { name: /Skull-brightening breath/ })
+        .click();
+      await openPart(page, 'Teach');
+      await page.getByText('a deep breath before each turn of strokes').waitFor();
+    },
+  },
+  {
+    name: 'a rehearsal',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Bench', exact: true }).click();
+      await page.getByRole('link', { name: 'Hill morning', exact: true }).click();
+      await openOfSession(page, 'Rehearse');
+      await page.getByRole('button', { name: 'Start' }).click();
+      await page.getByRole('button', { name: 'Pause' }).waitFor();
+    },
+  },
+  {
+    name: 'the counting mirror',
+    open: async (page) => {
+      await page.goto('/shelf/nadi-shodhana');
+      await unfold(page, 'Counting mirror: how evenly do you count?');
+      await page.getByRole('button', { name: 'Count into the microphone' }).waitFor();
     },
   },
   {

@@ -1,4 +1,5 @@
 export * from './capacity-words.js';
+export * from './counting-words.js';
 export * from './compose-words.js';
 export * from './formats-words.js';
 export * from './ladder-words.js';

@@ -63,6 +63,7 @@ export const shelfWords = inLanguage({
     choiceNotSaved: (message: Value) => `${message} The choice was not saved.`,
   },
   techniquePage: {
+    countingMirror: 'Counting mirror: how evenly do you count?',
     changeThisVariant: 'Change this variant',
     copyToAVariant: 'Copy to a variant of your own',
     backToTheShelf: 'Back to the Shelf',

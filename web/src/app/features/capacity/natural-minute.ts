@@ -13,7 +13,7 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { restingRate } from '@nuvrah/core';
 import { interval, type Subscription } from 'rxjs';
-import { isTap, STOPWATCH } from './stopwatch';
+import { isTap, STOPWATCH } from '../../shared/stopwatch';
 import { capacityWords } from '../../words/capacity-words';
 
 const MINUTE = 60_000;

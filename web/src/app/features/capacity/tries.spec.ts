@@ -1,7 +1,7 @@
 import { configure } from '../../testing/fixtures';
 import { Shown } from '../../testing/shown';
 import { NaturalMinute } from './natural-minute';
-import { STOPWATCH } from './stopwatch';
+import { STOPWATCH } from '../../shared/stopwatch';
 import { TryTaker } from './try-taker';
 
 describe('measuring by taps', () => {

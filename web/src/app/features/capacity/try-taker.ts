@@ -14,7 +14,7 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { formatSeconds, resultOfTries, TRIES } from '@nuvrah/core';
 import { interval, type Subscription } from 'rxjs';
-import { isTap, STOPWATCH } from './stopwatch';
+import { isTap, STOPWATCH } from '../../shared/stopwatch';
 import { capacityWords } from '../../words/capacity-words';
 
 /** How often the seconds are looked at while a try runs, in milliseconds. */

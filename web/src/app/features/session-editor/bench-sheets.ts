@@ -14,6 +14,8 @@ import type { StoredSession } from '@nuvrah/contract';
 import { AccountStore } from '../../api/account';
 import { ConventionFields } from '../../shared/convention-fields';
 import { DayCheckForm } from '../../shared/day-check/day-check-form';
+import { CountingMirror } from '../../shared/mirror/counting-mirror';
+import { roundOf } from '../../shared/score/one-round';
 import { SoundTrack } from '../../shared/playback/sound-track';
 import { SideSheet } from '../../ui/side-sheet';
 import { SideSheets } from '../../ui/side-sheets';
@@ -29,7 +31,8 @@ import { TimePanel } from './time-panel';
 import { VersionList } from './version-list';
 import { WholeSessionForm } from './whole-session-form';
 
-export type BenchSheet = 'time' | 'fit' | 'conventions' | 'versions' | 'files' | 'sound' | 'tags' | 'today';
+export type BenchSheet =
+  'time' | 'fit' | 'conventions' | 'versions' | 'files' | 'sound' | 'tags' | 'today' | 'mirror';
 
 /** What is not about the passage that is chosen, each opened at the side of the Bench. */
 @Component({
@@ -37,6 +40,7 @@ export type BenchSheet = 'time' | 'fit' | 'conventions' | 'versions' | 'files' |
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
     ConventionFields,
+    CountingMirror,
     DayCheckForm,
     RefitForm,
     SessionFile,
@@ -67,6 +71,13 @@ export class BenchSheets {
   protected readonly sheet = signal<BenchSheet>('time');
   /** To whom it is about to be fitted; empty where to nobody. */
   protected readonly fitTo = linkedSignal({ source: () => this.stored().id, computation: () => '' });
+
+  /** One round of the passage that is chosen, to be counted; null where it has none. */
+  readonly mirrored = computed(() => {
+    const [passage, session] = [this.edits.passage(), this.draft.session()];
+    if (passage?.kind !== 'counted' || !session) return null;
+    return roundOf(passage, session.goal, 'right', this.review.conventions()).timeline;
+  });
 
   open(sheet: BenchSheet): void {
     this.sheet.set(sheet);

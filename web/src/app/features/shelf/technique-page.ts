@@ -24,6 +24,8 @@ import { askedOnce } from '../../api/loaded';
 import { LoadingNote } from '../../shared/loading-note';
 import { Variants } from '../../api/variants';
 import { oneRound } from '../../shared/score/one-round';
+import { CountingMirror } from '../../shared/mirror/counting-mirror';
+import { Fold } from '../../ui/fold';
 import { RoundPlayer } from './round-player';
 import { VariantEditor } from './variant-editor';
 import { PageBar } from '../../shared/page/page-bar';
@@ -33,7 +35,16 @@ import { shelfWords } from '../../words/shelf-words';
 @Component({
   selector: 'nv-technique-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PageBar, LoadingNote, MatButtonModule, RouterLink, RoundPlayer, VariantEditor],
+  imports: [
+    CountingMirror,
+    Fold,
+    PageBar,
+    LoadingNote,
+    MatButtonModule,
+    RouterLink,
+    RoundPlayer,
+    VariantEditor,
+  ],
   templateUrl: './technique-page.html',
   styleUrl: './technique-page.scss',
 })
@@ -61,6 +72,8 @@ export class TechniquePage {
     const technique = this.technique();
     return technique && oneRound(technique, 'right', this.account.required().conventions);
   });
+  /** Whether its counts can be practised. */
+  protected readonly counts = computed(() => this.technique()?.pattern.kind === 'counted');
   protected readonly title = computed(() => this.technique()?.names[this.account.required().naming] ?? '');
   protected readonly otherNames = computed(() => {
     const technique = this.technique();

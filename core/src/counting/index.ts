@@ -1,0 +1,2 @@
+export * from './mirror.js';
+export * from './onsets.js';

@@ -1,0 +1,5 @@
+/** A piece of what is heard, so many samples a second. */
+export interface HeardPiece {
+  readonly rate: number;
+  readonly samples: Float32Array<ArrayBuffer>;
+}
