@@ -130,6 +130,7 @@ export const anyMixedSession: fc.Arbitrary<Session> = fc
     fc.record({
       technique: fc.constantFrom(...TECHNIQUE_IDS),
       open: fc.boolean(),
+      late: fc.boolean(),
       locked: fc.boolean(),
       ownPace: fc.integer({ min: 0, max: 40 }),
       cycles: fc.integer({ min: 1, max: 6 }),
@@ -142,14 +143,22 @@ export const anyMixedSession: fc.Arbitrary<Session> = fc
   .map((specs) =>
     sessionOf(
       ...specs.map(
-        ({ technique, open, locked, ownPace, cycles, taught, getReady, firstBreath }, index): Passage => {
+        (
+          { technique, open, late, locked, ownPace, cycles, taught, getReady, firstBreath },
+          index,
+        ): Passage => {
           const passage = newPassage(technique, `${technique}-${index}`);
           if (passage.kind === 'natural') return { ...passage, untilTap: open };
           const more = { getReady, ...(taught && { teaching: taught }) };
           if (passage.kind === 'strokes')
             return { ...passage, ...more, firstBreath, sets: Math.min(cycles, 3), strokes: 20 };
           const openHold = open
-            ? ({ phase: 'internalHold', expected: seconds(6), cap: seconds(11) } as const)
+            ? ({
+                phase: 'internalHold',
+                expected: seconds(6),
+                cap: seconds(11),
+                ...(late && cycles >= 4 && { fromRound: 2 }),
+              } as const)
             : null;
           const locks = { ...passage.locks, internalHold: locked ? (['chin', 'root'] as const) : [] };
           return { ...passage, ...more, openHold, locks, ownPace: seconds(ownPace), cycles };

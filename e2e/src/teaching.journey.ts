@@ -25,7 +25,7 @@ test('a passage is explained, shown, tried, counted, and asked about; rehearsed 
   await page.getByRole('link', { name: 'Bench', exact: true }).click();
   await page.getByRole('link', { name: 'Hill morning', exact: true }).click();
   await page.getByRole('button', { name: 'Three-part breath', exact: false }).first().click();
-  await openPart(page, 'Teach');
+  await openPart(page, 'Say');
   await page.getByLabel('explain: what is said').fill('Belly, ribs, chest.');
   await fill(page, 'explain, minutes', '0:20');
   await fill(page, 'rounds shown', '1');

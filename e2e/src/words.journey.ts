@@ -142,8 +142,7 @@ test('what is worked out beside the page is in a table too', async ({ viewing: p
   await page.goto((student ?? '').replace('/students/', '/compose/'));
   await page.locator('.page > form button[type=submit]').click();
   await page.locator('main section').first().waitFor();
-  const folded = page.locator('mat-expansion-panel-header[aria-expanded=false]');
-  while ((await folded.count()) > 0) await folded.first().click();
+  await unfoldAll(page);
   await page.locator('nv-score-row .block').first().click();
   await page.locator('nv-proposal-card .looked li').first().waitFor();
   expect(await looseHere()).toEqual([]);

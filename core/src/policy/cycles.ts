@@ -5,10 +5,13 @@ import {
   countsInCycle,
   cyclesInOwnRound,
   halfMillisOf,
+  ownRoundOf,
   planCycle,
+  roundOfStep,
   steppedValue,
   type CountedPassage,
   type CyclePhase,
+  type Steps,
 } from '../session/index.js';
 import { heldHalfMillis, stopsOf, type Stop } from './stops.js';
 
@@ -54,28 +57,30 @@ function roundsOfChange(passage: CountedPassage): readonly number[] {
     const starts =
       of === 'base' ? [passage.base] : bases.map((base) => scaleRatio(passage.ratio, base).counts[of]);
     for (let step = 1; step <= MOST_CHANGES; step++) {
-      const round = 1 + step * ramp.every;
+      const round = roundOfStep(ramp, step);
       rounds.add(round);
       if (ramp.by === 0 || starts.every((start) => isAtLimit(start, ramp, round))) break;
     }
   }
+  if (passage.openHold) rounds.add(passage.openHold.fromRound ?? 1);
   return [...rounds].sort((a, b) => a - b);
 }
 
 const isAtLimit = (
   start: number,
-  ramp: { readonly by: number; readonly every: number; readonly to: number },
+  ramp: Steps & { readonly by: number; readonly to: number },
   round: number,
 ): boolean =>
   steppedValue(start, ramp, round) === steppedValue(start, ramp, round + MOST_CHANGES * ramp.every);
 
-/** Figures of one cycle with these counts. */
+/** Figures of one cycle with these counts. @param round the technique's own round that it lies in; a late one where it is left out. */
 export function cycleFigures(
   passage: CountedPassage,
   counts: PhaseCounts,
   conventions: Conventions,
+  round?: number,
 ): CycleFigures {
-  const phases = planCycle(passage, counts, conventions);
+  const phases = planCycle(passage, counts, conventions, round);
   const halfMillis = halfMillisOf(phases);
   const open = phases.find((phase) => phase.open !== null);
   const cap = open?.open ? Math.round(open.open.cap * 2000) : 0;
@@ -118,7 +123,12 @@ export function cycleGroups(
   return firsts.map((from, index) => ({
     from,
     cycles: (firsts[index + 1] ?? cycles + 1) - from,
-    figures: cycleFigures(passage, countsInCycle(passage, from, conventions), conventions),
+    figures: cycleFigures(
+      passage,
+      countsInCycle(passage, from, conventions),
+      conventions,
+      ownRoundOf(passage, from),
+    ),
   }));
 }
 
@@ -138,7 +148,10 @@ export function everyCounts(passage: CountedPassage, conventions: Conventions): 
 
 /** Figures of every cycle that a passage can come to. */
 export const everyCycle = (passage: CountedPassage, conventions: Conventions): readonly CycleFigures[] =>
-  everyCounts(passage, conventions).map((counts) => cycleFigures(passage, counts, conventions));
+  // A hold that is open later is counted before.
+  ((passage.openHold?.fromRound ?? 1) > 1 ? [1, Infinity] : [Infinity]).flatMap((round) =>
+    everyCounts(passage, conventions).map((counts) => cycleFigures(passage, counts, conventions, round)),
+  );
 
 /** Each phase at its most, in counts: the highest that any round of the passage comes to. */
 export function countsAtMost(passage: CountedPassage, conventions: Conventions): PhaseCounts {

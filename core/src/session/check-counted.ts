@@ -10,7 +10,7 @@ import {
   type CountedPattern,
 } from '../technique/index.js';
 import { countsToSeconds, formatCounts } from '../units/index.js';
-import { countsAtLimit, countsInCycle, ownRoundOf } from './cycle.js';
+import { countsAtLimit, countsInCycle, firstStepOf, ownRoundOf } from './cycle.js';
 import { checkLocks, describeLockRefusal } from './locks.js';
 import type { SessionProblem } from './problem.js';
 import type { CountedPassage, Ramp } from './session.js';
@@ -122,8 +122,14 @@ function checkParts(passage: CountedPassage, first: PhaseCounts): SessionProblem
   });
 }
 
-function checkOpenHold({ openHold }: CountedPassage): SessionProblem[] {
+function checkOpenHold(passage: CountedPassage): SessionProblem[] {
+  const { openHold } = passage;
   if (!openHold) return [];
+  const rounds = ownRoundOf(passage, passage.cycles);
+  if ((openHold.fromRound ?? 1) > rounds) {
+    const message = sessionWords.checkCounted.openNeverComes(openHold.fromRound ?? 1, rounds);
+    return [{ code: 'open-hold-range', pointer: '/openHold/fromRound', message }];
+  }
   const { expected, cap } = openHold;
   const message =
     expected > cap
@@ -157,7 +163,12 @@ export function checkRamp(
     );
     return [{ code: 'ramp-stands-still', pointer: '/by', message }];
   }
-  if (ramp.every >= rounds) {
+  if (firstStepOf(ramp) > rounds) {
+    const { first } = ramp;
+    if (first !== undefined) {
+      const message = sessionWords.checkCounted.firstNeverComes(first, rounds);
+      return [{ code: 'ramp-stands-still', pointer: '/first', message }];
+    }
     const message = sessionWords.checkCounted.stepNeverComes(ramp.every, rounds, Math.max(1, rounds - 1));
     return [{ code: 'ramp-stands-still', pointer: '/every', message }];
   }

@@ -45,13 +45,30 @@ export const cyclesInOwnRound = ({ route }: Pick<CountedPassage, 'route'>): 1 | 
 export const ownRoundOf = (passage: Pick<CountedPassage, 'route'>, cycle: number): number =>
   Math.max(1, Math.ceil(cycle / cyclesInOwnRound(passage)));
 
+/** When a change takes its steps. */
+export interface Steps {
+  readonly every: number;
+  readonly first?: number;
+}
+
+/** The round of the first step of a change. */
+export const firstStepOf = ({ every, first = every + 1 }: Steps): number => first;
+
+/** The round of the so-manieth step of a change. */
+export const roundOfStep = (steps: Steps, step: number): number =>
+  firstStepOf(steps) + (step - 1) * steps.every;
+
+/** Steps of a change that were taken by a round. */
+export const stepsTaken = (steps: Steps, round: number): number =>
+  round < firstStepOf(steps) ? 0 : 1 + Math.floor((round - firstStepOf(steps)) / steps.every);
+
 /** A number that grows (or falls) by steps until its limit, in a round counted from 1. */
 export function steppedValue(
   start: number,
-  ramp: { by: number; every: number; to: number },
+  ramp: Steps & { readonly by: number; readonly to: number },
   round: number,
 ): number {
-  const value = start + ramp.by * Math.floor((round - 1) / ramp.every);
+  const value = start + ramp.by * stepsTaken(ramp, round);
   return ramp.by > 0 ? Math.min(value, Math.max(start, ramp.to)) : Math.max(value, Math.min(start, ramp.to));
 }
 
@@ -114,11 +131,16 @@ export function partCounts(total: Counts, lengths: readonly number[]): readonly 
 
 const DEFAULT_TURNING = seconds(1);
 
-/** The stretches of one cycle with these counts, in order. Both the timeline and the totals are made from it. */
+/**
+ * The stretches of one cycle with these counts, in order. Both the timeline and the totals are made from it.
+ *
+ * @param round the technique's own round that it lies in; a late one where it is left out.
+ */
 export function planCycle(
   passage: CountedPassage,
   phaseCounts: PhaseCounts,
   conventions: Conventions,
+  round = Infinity,
 ): readonly CyclePhase[] {
   const phases: CyclePhase[] = [];
   const add = (kind: CyclePhaseKind, length: Counts, part: Part | null = null): void => {
@@ -134,7 +156,7 @@ export function planCycle(
   const hold = (kind: HoldKind, pause: Seconds): void => {
     const { openHold } = passage;
     const full = kind === 'internalHold' ? 1 : 0;
-    if (openHold?.phase === kind) {
+    if (openHold?.phase === kind && round >= (openHold.fromRound ?? 1)) {
       phases.push({
         kind,
         counts: null,

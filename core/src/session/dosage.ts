@@ -1,7 +1,7 @@
 import type { Conventions } from '../conventions/index.js';
 import { cycleCounts, isHold, sameCounts, type PhaseCounts } from '../ratio/index.js';
 import { millis, type Counts, type Millis, type Seconds } from '../units/index.js';
-import { countsInCycle, halfMillisOf, planCycle, steppedValue, stepsOf } from './cycle.js';
+import { countsInCycle, halfMillisOf, planCycle, steppedValue, stepsOf, ownRoundOf } from './cycle.js';
 import type { CountedPassage, Side, StrokePassage } from './session.js';
 
 /** Cycles in one round by convention: an alternating pattern counts both sides as a round, or each side for itself. */
@@ -40,11 +40,14 @@ export const roundsToCycles = (
 
 /** Exact length of one cycle of a passage, from 1, in half milliseconds; open holds with their expected length. */
 export const cycleHalfMillis = (passage: CountedPassage, conventions: Conventions, cycle = 1): number =>
-  halfMillisOf(planCycle(passage, countsInCycle(passage, cycle, conventions), conventions));
+  halfMillisOf(
+    planCycle(passage, countsInCycle(passage, cycle, conventions), conventions, ownRoundOf(passage, cycle)),
+  );
 
 /** Exact length of the first so many cycles. */
 export function cyclesHalfMillis(passage: CountedPassage, conventions: Conventions, cycles: number): number {
-  if (passage.ramps.length === 0) return cycleHalfMillis(passage, conventions) * cycles;
+  const alike = passage.ramps.length === 0 && (passage.openHold?.fromRound ?? 1) === 1;
+  if (alike) return cycleHalfMillis(passage, conventions) * cycles;
   let sum = 0;
   for (let cycle = 1; cycle <= cycles; cycle++) sum += cycleHalfMillis(passage, conventions, cycle);
   return sum;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { PHASE_KINDS, type PhaseKind } from '../ratio/index.js';
 import { anyConventions, conventions, counted } from '../testing.js';
-import { counts } from '../units/index.js';
+import { counts, seconds } from '../units/index.js';
 import {
   countsInCycle,
   phaseGesture,
@@ -110,6 +110,7 @@ describe('what begins at a round', () => {
   const locked = counted('6:3:9', 6, {
     cycles: 24,
     ramps: [OUT, hold],
+    openHold: { phase: 'externalHold', expected: seconds(5), cap: seconds(9), fromRound: 6 },
     locks: { internalHold: ['chin'] as never, externalHold: [], fromRound: 5 },
   });
 
@@ -117,6 +118,7 @@ describe('what begins at a round', () => {
     expect(roundFlags(locked)).toEqual([
       { flag: { kind: 'step', ramp: 0 }, round: 3 },
       { flag: { kind: 'hold', ramp: 1 }, round: 4 },
+      { flag: { kind: 'open-hold' }, round: 6 },
       { flag: { kind: 'locks' }, round: 5 },
     ]);
     for (const { flag } of roundFlags(locked)) {
@@ -126,8 +128,16 @@ describe('what begins at a round', () => {
         )?.round;
       expect([7, 40, -3].map(roundAfter))
         .withContext(flag.kind)
-        .toEqual([7, 12, flag.kind === 'locks' ? 1 : 2]);
+        .toEqual([7, 12, flag.kind === 'locks' || flag.kind === 'open-hold' ? 1 : 2]);
     }
+  });
+
+  it('moved, a first step comes in its round, and the steps after it as often as before', () => {
+    const later = withFlagAt(locked, { kind: 'step', ramp: 0 }, 6);
+    expect(later.ramps[0]).toEqual({ ...OUT, first: 6 } as Ramp);
+    const out = (round: number) => countsInCycle(later, round * 2, conventions()).exhale;
+    expect([1, 5, 6, 7, 8].map(out)).toEqual([9, 9, 10, 10, 10].map(counts));
+    expect(withFlagAt(later, { kind: 'step', ramp: 0 }, 3)).toEqual(locked);
   });
 
   it('has no flag for locks that are not set', () => {

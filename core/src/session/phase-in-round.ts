@@ -1,8 +1,16 @@
 import { countsOf, isHold, LONGEST_PHASE, type PhaseKind } from '../ratio/index.js';
 import { counts, type Counts } from '../units/index.js';
-import { countsInCycle, cyclesInOwnRound, ownRoundOf, steppedValue } from './cycle.js';
+import {
+  countsInCycle,
+  cyclesInOwnRound,
+  firstStepOf,
+  ownRoundOf,
+  roundOfStep,
+  steppedValue,
+  stepsTaken,
+} from './cycle.js';
 import { withFittedParts, withPhaseCounts } from './edits.js';
-import type { CountedPassage, Ramp } from './session.js';
+import type { CountedPassage, OpenHold, Ramp } from './session.js';
 import type { Conventions } from '../conventions/index.js';
 
 type Step = Extract<Ramp, { kind: 'step' }>;
@@ -31,8 +39,8 @@ const stepOf = (passage: CountedPassage, phase: PhaseKind): Step | null =>
   passage.ramps.find((ramp): ramp is Step => ramp.kind === 'step' && ramp.of === phase) ?? null;
 
 /** The round in which a change is at its limit for the first time; at least 2. */
-const roundOfLimit = (start: number, { by, every, to }: Step): number =>
-  by === 0 ? 2 : Math.max(2, Math.ceil(Math.abs(to - start) / Math.abs(by)) * every + 1);
+const roundOfLimit = (start: number, { by, every, to, first = every + 1 }: Step): number =>
+  by === 0 ? 2 : Math.max(2, roundOfStep({ every, first }, Math.ceil(Math.abs(to - start) / Math.abs(by))));
 
 /**
  * What another length of a phase in one cycle (from 1) would change. null where the phase cannot be changed there: it is an
@@ -50,15 +58,17 @@ export function phaseGesture(
   if (passage.ramps.some((ramp) => ramp.kind === 'from' && ramp.of === phase && round < ramp.round))
     return null;
   const base = passage.ramps.find((ramp): ramp is Step => ramp.kind === 'step' && ramp.of === 'base');
-  if (base && base.by !== 0 && round > base.every) return null;
+  if (base && base.by !== 0 && stepsTaken(base, round) > 0) return null;
   const step = stepOf(passage, phase);
   if (!step || step.by === 0) {
-    const scope: PhaseScope = base ? { kind: 'start', until: base.every } : { kind: 'every-round' };
+    const scope: PhaseScope = base
+      ? { kind: 'start', until: firstStepOf(base) - 1 }
+      : { kind: 'every-round' };
     return { scope, counts: now, by: 0.5 };
   }
   const start = countsOf(passage)[phase];
-  const steps = Math.floor((round - 1) / step.every);
-  if (steps === 0) return { scope: { kind: 'start', until: step.every }, counts: now, by: 0.5 };
+  const steps = stepsTaken(step, round);
+  if (steps === 0) return { scope: { kind: 'start', until: firstStepOf(step) - 1 }, counts: now, by: 0.5 };
   if (steppedValue(start, step, round) === step.to)
     return { scope: { kind: 'limit', from: roundOfLimit(start, step) }, counts: now, by: 0.5 };
   return { scope: { kind: 'step', steps }, counts: now, by: 0.5 * steps };
@@ -108,7 +118,7 @@ function withLimit(passage: CountedPassage, phase: PhaseKind, round: number, val
   const step = stepOf(passage, phase);
   if (!step) return passage;
   const start = countsOf(passage)[phase];
-  const comes = start + step.by * Math.floor((round - 1) / step.every);
+  const comes = start + step.by * stepsTaken(step, round);
   const [least, most] = step.by > 0 ? [start + 0.5, comes] : [comes, start - 0.5];
   return withStep(passage, phase, { to: counts(within(phase, Math.min(most, Math.max(least, value)))) });
 }
@@ -135,6 +145,8 @@ export type RoundFlag =
   | { readonly kind: 'step'; readonly ramp: number }
   /** A hold comes in. */
   | { readonly kind: 'hold'; readonly ramp: number }
+  /** A hold is open. */
+  | { readonly kind: 'open-hold' }
   | { readonly kind: 'locks' };
 
 export interface PlacedFlag {
@@ -151,8 +163,11 @@ export function roundFlags(passage: CountedPassage): readonly PlacedFlag[] {
     ...passage.ramps.map((ramp, index): PlacedFlag =>
       ramp.kind === 'from'
         ? { flag: { kind: 'hold', ramp: index }, round: ramp.round }
-        : { flag: { kind: 'step', ramp: index }, round: ramp.every + 1 },
+        : { flag: { kind: 'step', ramp: index }, round: firstStepOf(ramp) },
     ),
+    ...(passage.openHold
+      ? [{ flag: { kind: 'open-hold' }, round: passage.openHold.fromRound ?? 1 } as const]
+      : []),
     ...(locked ? [{ flag: { kind: 'locks' }, round: fromRound } as const] : []),
   ];
 }
@@ -160,12 +175,25 @@ export function roundFlags(passage: CountedPassage): readonly PlacedFlag[] {
 /** The passage with what begins at a round beginning at another: a hold and a first step from the second on, locks from the first. */
 export function withFlagAt(passage: CountedPassage, flag: RoundFlag, round: number): CountedPassage {
   const last = Math.max(1, Math.ceil(passage.cycles / cyclesInOwnRound(passage)));
-  const least = flag.kind === 'locks' ? 1 : 2;
+  const least = flag.kind === 'locks' || flag.kind === 'open-hold' ? 1 : 2;
   const placed = Math.max(least, Math.min(last, Math.round(round)));
   if (flag.kind === 'locks') return { ...passage, locks: { ...passage.locks, fromRound: placed } };
+  if (flag.kind === 'open-hold') return { ...passage, openHold: openFrom(passage.openHold, placed) };
   const ramps = passage.ramps.map((ramp, index): Ramp => {
     if (index !== flag.ramp) return ramp;
-    return ramp.kind === 'from' ? { ...ramp, round: placed } : { ...ramp, every: placed - 1 };
+    return ramp.kind === 'from' ? { ...ramp, round: placed } : withFirstStep(ramp, placed);
   });
   return { ...passage, ramps };
+}
+
+/** A change whose first step is in a round, from 2; the steps after it come as often as before. */
+export function withFirstStep({ first: _, ...step }: Step, round: number): Step {
+  return round === step.every + 1 ? step : { ...step, first: round };
+}
+
+/** A hold that is open from a round on, from 1. */
+export function openFrom(open: OpenHold | null, round: number): OpenHold | null {
+  if (!open) return null;
+  const { fromRound: _, ...always } = open;
+  return round > 1 ? { ...always, fromRound: round } : always;
 }

@@ -43,7 +43,8 @@ export function describeRamp(ramp: Ramp): string {
   const what = ramp.of === 'base' ? sessionWords.print.base : PHASE_LABELS[ramp.of];
   const by = `${ramp.by < 0 ? '−' : '+'}${formatCounts(Math.abs(ramp.by))}`;
   const often = ramp.every === 1 ? sessionWords.print.eachRound : sessionWords.print.everyRounds(ramp.every);
-  return sessionWords.print.ramp(what, by, often, formatCounts(ramp.to));
+  const steps = sessionWords.print.ramp(what, by, often, formatCounts(ramp.to));
+  return ramp.first === undefined ? steps : sessionWords.print.firstInRound(steps, ramp.first);
 }
 
 /** "18 rounds", "1 round", "7½ rounds". */
@@ -88,7 +89,7 @@ function describeCounted(passage: CountedPassage, goal: Goal, conventions: Conve
         : ROUTE_NAMES[route];
   const more = [
     ...(inhaleThrough === 'nose' ? [] : [sessionWords.print.inThrough(BREATH_PATH_NAMES[inhaleThrough])]),
-    ...(openHold ? [sessionWords.print.openHoldUpTo(openHold.cap)] : []),
+    ...(openHold ? [sessionWords.print.openHoldUpTo(openHold.cap, openHold.fromRound ?? 1)] : []),
     ...ramps.map(describeRamp),
     ...(ownPace > 0 ? [sessionWords.print.thenOwnPace(formatClock(ownPace * 1000))] : []),
   ];

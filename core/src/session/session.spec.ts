@@ -1,7 +1,7 @@
 import { newFittedSession } from '../capacity/index.js';
 import { conventions, counted, passageOf, sessionOf, stillness } from '../testing.js';
 import { countsOf, formatRatio, type Sustainable } from '../ratio/index.js';
-import { millis, pace, seconds } from '../units/index.js';
+import { counts, millis, pace, seconds } from '../units/index.js';
 import {
   canSplit,
   checkSession,
@@ -15,6 +15,7 @@ import {
   passageTotals,
   roundsInTime,
   splitPassage,
+  countsInCycle,
   startingSide,
   withPhaseCounts,
   type CountedPassage,
@@ -172,6 +173,20 @@ describe('copying and splitting passages', () => {
       one.kind === 'strokes' ? one.sets : 0,
     );
     expect(sets).toEqual([2, 1]);
+  });
+
+  it('splits where changes stand between two of their steps: they go on as they would have', () => {
+    const ramp = { kind: 'step', of: 'exhale', by: 1, every: 2, to: counts(8), first: 4 } as const;
+    const open = { phase: 'internalHold', expected: seconds(5), cap: seconds(9), fromRound: 6 } as const;
+    const passage = counted('1:1', 4, { cycles: 20, ramps: [ramp], openHold: open });
+    const [one, two] = splitPassage(sessionOf(passage), 'a', 'new').passages as CountedPassage[];
+    const exhales = (of: CountedPassage | undefined): number[] =>
+      of ? [1, 2, 3, 4, 5].map((round) => countsInCycle(of, round * 2, conventions()).exhale) : [];
+    expect([...exhales(one), ...exhales(two)]).toEqual([4, 4, 4, 5, 5, 6, 6, 7, 7, 8]);
+    expect([one?.openHold, two?.openHold]).toEqual([
+      null,
+      { phase: 'internalHold', expected: seconds(5), cap: seconds(9) },
+    ]);
   });
 
   it('leaves alone what has one round only', () => {

@@ -87,6 +87,8 @@ export interface OpenHold {
   readonly phase: HoldKind;
   readonly expected: Seconds;
   readonly cap: Seconds;
+  /** The technique's own round from which it is open; before it is as long as it is counted. Left out from the first. */
+  readonly fromRound?: number;
 }
 
 export interface PassageLocks {
@@ -97,13 +99,14 @@ export interface PassageLocks {
 
 /** A change over the rounds of a passage. A round here is the technique's own (both sides of an alternating pattern). */
 export type Ramp =
-  /** A phase or the base by `by` counts every `every` rounds, until it is `to`. */
+  /** A phase or the base by `by` counts every `every` rounds, until it is `to`; in round `first` first, or after the first `every`. */
   | {
       readonly kind: 'step';
       readonly of: PhaseKind | 'base';
       readonly by: number;
       readonly every: number;
       readonly to: Counts;
+      readonly first?: number;
     }
   /** A hold that comes in at a round. */
   | { readonly kind: 'from'; readonly of: HoldKind; readonly round: number };

@@ -1,6 +1,7 @@
 import { countsOf, numbersFromCounts, scaleRatio, type Numbers, type PhaseKind } from '../ratio/index.js';
 import { counts, seconds } from '../units/index.js';
-import { cyclesInOwnRound, steppedValue } from './cycle.js';
+import { cyclesInOwnRound, roundOfStep, steppedValue, stepsTaken } from './cycle.js';
+import { openFrom, withFirstStep } from './phase-in-round.js';
 import { editPassage, insertPassage, withFittedParts } from './edits.js';
 import { rateInSet } from './dosage.js';
 import type { CountedPassage, Passage, PassageLocks, Ramp, Session, StrokePassage } from './session.js';
@@ -78,18 +79,21 @@ function firstPart(passage: CountedPassage, rounds: number): CountedPassage | nu
     }
   }
   const { locks } = passage;
+  const { openHold } = passage;
   const none: PassageLocks = { ...locks, internalHold: [], externalHold: [], fromRound: 1 };
   return withFittedParts({
     ...passage,
     ...numbers,
     ramps,
+    // What begins later is not in it.
+    openHold: openHold && (openHold.fromRound ?? 1) > rounds ? null : openHold,
     locks: locks.fromRound > rounds ? none : locks,
   });
 }
 
 /**
- * The later rounds as they were: they begin with what the ramps have come to, and go on from there. null where a ramp is
- * between two of its steps, or where the base and a phase still change together: then no passage goes on in the same way.
+ * The later rounds as they were: they begin with what the ramps have come to, and go on from there. null where the base and a
+ * phase still change together: then no passage goes on in the same way.
  */
 function secondPart(passage: CountedPassage, rounds: number): CountedPassage | null {
   const steps = passage.ramps.filter(isStep);
@@ -97,7 +101,6 @@ function secondPart(passage: CountedPassage, rounds: number): CountedPassage | n
     const start = startOf(passage, ramp.of);
     return steppedValue(start, ramp, rounds + 1) !== ramp.to && ramp.by !== 0;
   });
-  if (moving.some(({ every }) => rounds % every !== 0)) return null;
   const baseRamp = steps.find(({ of }) => of === 'base');
   if (baseRamp && moving.includes(baseRamp) && steps.length > 1) return null;
   const base = baseRamp ? counts(steppedValue(passage.base, baseRamp, rounds + 1)) : passage.base;
@@ -109,15 +112,26 @@ function secondPart(passage: CountedPassage, rounds: number): CountedPassage | n
       if (round > 1) ramps.push({ ...ramp, round });
     } else if (ramp.of !== 'base') {
       now[ramp.of] = counts(Math.max(0, steppedValue(now[ramp.of], ramp, rounds + 1)));
-      if (moving.includes(ramp)) ramps.push(ramp);
+      if (moving.includes(ramp)) ramps.push(goingOn(ramp, rounds));
     }
   }
   const numbers =
     baseRamp && moving.includes(baseRamp) ? { ratio: passage.ratio, base } : numbersFromCounts(now);
-  if (baseRamp && moving.includes(baseRamp)) ramps.push(baseRamp);
+  if (baseRamp && moving.includes(baseRamp)) ramps.push(goingOn(baseRamp, rounds));
   const fromRound = Math.max(1, passage.locks.fromRound - rounds);
-  return withFittedParts({ ...passage, ...numbers, ramps, locks: { ...passage.locks, fromRound } });
+  const openHold = openFrom(passage.openHold, (passage.openHold?.fromRound ?? 1) - rounds);
+  return withFittedParts({
+    ...passage,
+    ...numbers,
+    ramps,
+    openHold,
+    locks: { ...passage.locks, fromRound },
+  });
 }
+
+/** A change as it goes on after so many rounds. */
+const goingOn = (ramp: Step, rounds: number): Step =>
+  withFirstStep(ramp, roundOfStep(ramp, stepsTaken(ramp, rounds + 1) + 1) - rounds);
 
 function strokeHalves(passage: StrokePassage): readonly [StrokePassage, StrokePassage] | null {
   const { rateRamp: ramp } = passage;

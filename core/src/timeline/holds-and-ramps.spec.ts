@@ -22,6 +22,29 @@ const compile = (
 const rounds = ({ events }: Timeline): TimelineEvent[] =>
   events.filter(({ section }) => section === 'rounds');
 
+describe('what begins at any round', () => {
+  it('an open hold is open from its round on, and counted before', () => {
+    const openHold = { phase: 'internalHold', expected: seconds(6), cap: seconds(10), fromRound: 3 } as const;
+    const holds = rounds(compile(counted('1:1:1', 4, { cycles: 8, openHold }))).filter(
+      ({ kind }) => kind === 'internalHold',
+    );
+    expect(holds.map(({ open, counts: of, from, to }) => [open !== null, of, (to - from) / 1000])).toEqual([
+      ...Array.from({ length: 4 }, () => [false, 4, 4]),
+      ...Array.from({ length: 4 }, () => [true, null, 6]),
+    ] as never);
+    const none = rounds(compile(counted('1:1', 4, { cycles: 8, openHold })));
+    expect(none.filter(({ kind }) => kind === 'internalHold').length).toBe(4);
+  });
+
+  it('the first step of a change comes in its round', () => {
+    const ramp = { kind: 'step', of: 'base', by: 1, every: 1, to: counts(6), first: 4 } as const;
+    const inhales = rounds(compile(counted('1:1', 4, { cycles: 12, ramps: [ramp] }))).filter(
+      ({ kind, cycle }) => kind === 'inhale' && (cycle ?? 0) % 2 === 1,
+    );
+    expect(inhales.map(({ counts: of }) => Number(of))).toEqual([4, 4, 4, 5, 6, 6]);
+  });
+});
+
 describe('locks', () => {
   const locked = (change: Partial<CountedPassage> = {}): CountedPassage =>
     counted('1:2:2', 4, {

@@ -134,7 +134,9 @@ class CountedWriter {
     const phaseCounts = countsInForce(passage, 1, score.conventions, []);
     const stretch = this.stretch(part);
     for (let cycle = 1; cycle <= rounds * this.perRound; cycle++) {
-      const specs = this.specsOf(cycle, phaseCounts);
+      // Each as the first round: what begins later has not begun.
+      const first = ((cycle - 1) % cyclesInOwnRound(passage)) + 1;
+      const specs = this.specsOf(first, phaseCounts);
       for (const spec of specs) score.write(stretch, spec.open ? { ...spec, ...unopened(spec.open) } : spec);
     }
   }
@@ -222,7 +224,7 @@ class CountedWriter {
     let specs = this.specs.get(key);
     if (!specs) {
       const sides = sidesOf(passage.route, this.start, cycle);
-      const phases = planCycle(passage, phaseCounts, score.conventions);
+      const phases = planCycle(passage, phaseCounts, score.conventions, ownRoundOf(passage, cycle));
       const held = phases.some(({ kind }) => kind === 'internalHold' || kind === 'externalHold');
       specs = phases.map((phase) => this.spec(phase, sides, cycle, held));
       this.specs.set(key, specs);

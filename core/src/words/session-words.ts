@@ -28,6 +28,10 @@ export const sessionWords = inLanguage({
       `This ramp never moves from ${counts} towards ${counts2}: use steps of ${value} and another limit than ${counts3}.`,
     stepNeverComes: (every: Value, rounds: Value, most: Value) =>
       `A step every ${every} rounds never comes in ${rounds} rounds: use ${most} or fewer.`,
+    firstNeverComes: (first: Value, rounds: Value) =>
+      `A first step in round ${first} never comes in ${rounds} rounds: use ${rounds} or an earlier one.`,
+    openNeverComes: (round: Value, rounds: Value) =>
+      `A hold that is open from round ${round} never is in ${rounds} rounds: use ${rounds} or an earlier one.`,
     stepsPassLimit: (by: Value, counts: Value, counts2: Value, value: Value) =>
       `Steps of ${by} from ${counts} pass ${counts2} without meeting it: the nearest limit is ${value}.`,
     lockNeverComes: (rounds: Value, fromRound: Value, rounds2: Value) =>
@@ -97,7 +101,9 @@ export const sessionWords = inLanguage({
     naturalBreath: 'natural breath',
     from: (start: Value) => `from ${start}`,
     inThrough: (inhaleThrough: Value) => `in through the ${inhaleThrough}`,
-    openHoldUpTo: (cap: Value) => `open hold up to ${cap} s`,
+    openHoldUpTo: (cap: Value, round: number) =>
+      `open hold up to ${cap} s${round > 1 ? ` from round ${round}` : ''}`,
+    firstInRound: (steps: Value, round: Value) => `${steps}, first in round ${round}`,
     thenOwnPace: (time: Value) => `then ${time} at own pace`,
     strokes: (sets: number, strokes: Value, rates: Value, sides: Value) =>
       `${sets} ${sets === 1 ? 'set' : 'sets'} of ${strokes} strokes at ${rates} a minute${sides}`,

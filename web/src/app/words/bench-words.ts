@@ -58,7 +58,6 @@ export const benchWords = inLanguage({
     change: 'Change',
     seatAndHands: 'Seat and hands',
     say: 'Say',
-    teach: 'Teach',
     lengthMinutes: 'length, minutes',
     lengthOfTheStillness: 'length of the stillness',
     minutes: 'minutes',
@@ -99,11 +98,12 @@ export const benchWords = inLanguage({
     limit: (from: number) => `the limit, from round ${from}`,
     base: 'base',
     sides: { left: 'left', right: 'right' },
-    signs: { locks: 'lock', hold: 'hold' },
+    signs: { locks: 'lock', hold: 'hold', open: 'open' },
     locksFrom: (round: number) => `locks from round ${round}`,
     holdFrom: (hold: Value, round: number) => `${hold} from round ${round}`,
-    stepsEvery: (phase: Value, rounds: number) =>
-      `${phase} changes every ${rounds === 1 ? 'round' : `${rounds} rounds`}`,
+    openFrom: (round: number) => `the hold is open from round ${round}`,
+    stepsEvery: (phase: Value, rounds: number, first: Value) =>
+      `${phase} changes every ${rounds === 1 ? 'round' : `${rounds} rounds`}, first in round ${first}`,
   },
   phaseActions: {
     add: { internalHold: 'Hold with full lungs', externalHold: 'Hold with empty lungs' },
@@ -202,6 +202,7 @@ export const benchWords = inLanguage({
     atMostS: 'at most, s',
     capOfTheOpen: 'cap of the open hold',
     locksFromRound: 'locks from round',
+    openFromRound: 'open from round',
     notInThisTechnique: 'not in this technique',
   },
   paceFinder: {
@@ -271,6 +272,8 @@ export const benchWords = inLanguage({
     comesIn: 'comes in',
     fromRound: 'from round',
     holdFromRound: 'round in which the hold comes in',
+    firstInRound: 'first in round',
+    firstStepInRound: 'round of the first step',
     takeOut: 'Take out',
     addStep: 'A step every few rounds',
     addHoldFrom: 'A hold from a round on',

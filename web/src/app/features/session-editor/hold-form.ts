@@ -7,6 +7,7 @@ import {
   HOLD_KINDS,
   holdsAllowedBy,
   LOCK_IDS,
+  openFrom,
   LOCKS,
   PHASE_NAMES,
   seconds,
@@ -67,6 +68,18 @@ export const FIRST_OPEN_HOLD = { expected: seconds(6), cap: seconds(10) } as con
                 [max]="longest"
                 [width]="3"
                 (valueChange)="setOpen(hold.kind, open.expected, $event)"
+              />
+            </div>
+            <div class="labelled">
+              <span>{{ words.openFromRound }}</span>
+              <nv-number-field
+                [label]="words.openFromRound"
+                [value]="open.fromRound ?? 1"
+                [form]="roundForm"
+                [min]="1"
+                [max]="500"
+                [width]="3"
+                (valueChange)="setOpenFrom($event)"
               />
             </div>
           </div>
@@ -167,7 +180,12 @@ export class HoldForm {
   }
 
   protected setOpen(phase: HoldKind, expected: number, cap: number): void {
-    this.set({ openHold: { phase, expected: seconds(expected), cap: seconds(cap) } }, 'open hold');
+    const open = { ...this.passage().openHold, phase, expected: seconds(expected), cap: seconds(cap) };
+    this.set({ openHold: open }, 'open hold');
+  }
+
+  protected setOpenFrom(round: number): void {
+    this.set({ openHold: openFrom(this.passage().openHold, round) }, 'open hold from');
   }
 
   protected toggleLock(kind: HoldKind, lock: LockId): void {

@@ -2,6 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { MatButtonModule } from '@angular/material/button';
 import {
   checkRamp,
+  firstStepOf,
+  withFirstStep,
   counts,
   countsInCycle,
   holdsAllowedBy,
@@ -63,6 +65,18 @@ import { benchWords } from '../../words/bench-words';
             />
           </div>
           <div class="labelled">
+            <span>{{ words.firstInRound }}</span>
+            <nv-number-field
+              [label]="words.firstStepInRound"
+              [value]="firstOf(row.ramp)"
+              [form]="forms.first"
+              [min]="2"
+              [max]="500"
+              [width]="3"
+              (valueChange)="setFirst(row.index, $event)"
+            />
+          </div>
+          <div class="labelled">
             <span>{{ words.untilCounts }}</span>
             <nv-number-field
               [label]="words.limitOfTheChange"
@@ -116,7 +130,12 @@ export class RampForm {
   readonly conventions = input.required<Conventions>();
   readonly edit = output<PassageEdit>();
 
-  protected readonly forms = { step: stepForm, counts: countsForm, every: wholeForm(1, 100, 'rounds') };
+  protected readonly forms = {
+    step: stepForm,
+    counts: countsForm,
+    every: wholeForm(1, 100, 'rounds'),
+    first: wholeForm(2, 500, 'rounds'),
+  };
 
   private readonly pattern = computed(() => techniqueOf(this.passage().technique).pattern as CountedPattern);
   protected readonly holds = computed(() => holdsAllowedBy(this.pattern()));
@@ -159,6 +178,16 @@ export class RampForm {
   protected set(index: number, change: Readonly<Record<string, unknown>>): void {
     this.emit(
       this.passage().ramps.map((ramp, at) => (at === index ? ({ ...ramp, ...change } as Ramp) : ramp)),
+    );
+  }
+
+  protected readonly firstOf = firstStepOf;
+
+  protected setFirst(index: number, round: number): void {
+    this.emit(
+      this.passage().ramps.map((ramp, at) =>
+        at === index && ramp.kind === 'step' ? withFirstStep(ramp, round) : ramp,
+      ),
     );
   }
 

@@ -181,18 +181,21 @@ export class ScoreEdits implements ScoreEditing {
   }
 
   private sayFlag({ flag, round }: PlacedFlag, passage: CountedPassage): { sign: string; said: string } {
-    const ramp = flag.kind === 'locks' ? null : passage.ramps[flag.ramp];
+    const ramp = flag.kind === 'step' || flag.kind === 'hold' ? passage.ramps[flag.ramp] : null;
     const name = !ramp ? '' : ramp.of === 'base' ? this.words.base : PHASE_NAMES[ramp.of];
     switch (flag.kind) {
       case 'locks':
         return { sign: this.words.signs.locks, said: this.words.locksFrom(round) };
+      case 'open-hold':
+        return { sign: this.words.signs.open, said: this.words.openFrom(round) };
       case 'hold':
         return { sign: this.words.signs.hold, said: this.words.holdFrom(name, round) };
       case 'step': {
         const by = ramp?.kind === 'step' ? ramp.by : 0;
         const label = !ramp || ramp.of === 'base' ? this.words.base : PHASE_LABELS[ramp.of];
         const sign = `${by < 0 ? '−' : '+'}${label}`;
-        return { sign, said: this.words.stepsEvery(name, round - 1) };
+        const every = ramp?.kind === 'step' ? ramp.every : round - 1;
+        return { sign, said: this.words.stepsEvery(name, every, round) };
       }
     }
   }
