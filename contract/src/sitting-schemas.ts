@@ -11,6 +11,7 @@ import {
   variantSchema,
   type EasingRecord,
   type LoggedStep,
+  type AddedRecord,
   type PassageRecord,
   type SignTakenBack,
   type SittingPlace,
@@ -96,6 +97,14 @@ const naturalRecord = object({
 
 export const passageRecordSchema = unionByKind<PassageRecord>(countedRecord, strokesRecord, naturalRecord);
 
+/** The passage that one was led after which was put in; records of before do not tell. */
+const putIn = { after: Type.Optional(uuid) };
+const addedRecordSchema = unionByKind<AddedRecord>(
+  object({ ...countedRecord.properties, ...putIn }),
+  object({ ...strokesRecord.properties, ...putIn }),
+  object({ ...naturalRecord.properties, ...putIn }),
+);
+
 const loggedStep = Type.Unsafe<LoggedStep>(
   object({
     /** Milliseconds led up to then, pauses left out. */
@@ -123,7 +132,7 @@ const leadRecordFields = {
   ),
   passages: Type.Array(passageRecordSchema, { minItems: 1, maxItems: 40 }),
   /** Passages that were put in while leading; left out for none. */
-  added: Type.Optional(Type.Array(passageRecordSchema, { minItems: 1, maxItems: 200 })),
+  added: Type.Optional(Type.Array(addedRecordSchema, { minItems: 1, maxItems: 200 })),
   /** What was done on the way, in order; left out where nothing was. */
   log: Type.Optional(Type.Array(loggedStep, { minItems: 1, maxItems: 5000 })),
 };

@@ -1,3 +1,4 @@
+/* global AudioWorkletProcessor, registerProcessor */
 // Runs beside the page, on the thread of the sound: hands on what the microphone hears, piece by piece.
 class Microphone extends AudioWorkletProcessor {
   process([[samples]]) {

@@ -22,8 +22,10 @@ import {
   lastRoundNow,
   oneMoreRound,
   recordOf,
+  repeatPassage,
   stopRun,
   tapRun,
+  watchOnly,
   type LeadAnswer,
   type LeadRun,
 } from './index.js';
@@ -54,6 +56,25 @@ describe('what was done, as a timeline', () => {
         expect([...differingPassages(planned, done)]).toEqual([]);
       }),
     );
+  });
+
+  it('has what was put in on the way where it was led', () => {
+    const run = begin(sessionOf(counted('1:1', 4, { cycles: 4, id: 'a' }), stillness(60)));
+    const again = must(repeatPassage(run, at(0.1, run), 'again'));
+    const middle = again.setup.session.passages.findIndex(({ id }) => id === 'again');
+    const during = currentTake(again).timeline.passages[middle];
+    const watched = must(watchOnly(again, millis((during?.from ?? 0) + 25_000), 'watch'));
+    const finished = must(finishRun(watched));
+    expect(recordOf(finished).added?.map(({ passageId, after }) => [passageId, after])).toEqual([
+      ['again', 'a'],
+      ['watch', 'again'],
+    ]);
+    // The passages of the session as it was planned: what was put in is known from the record alone.
+    const done = doneTimeline(
+      { session: run.setup.session, hand: 'right', conventions: conventions() },
+      recordOf(finished),
+    );
+    expect(done.passages.map(({ id }) => id)).toEqual(['a', 'again', 'watch', 'b']);
   });
 
   const ways: readonly {

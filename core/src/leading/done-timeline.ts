@@ -1,9 +1,9 @@
 import type { Conventions } from '../conventions/index.js';
 import { numbersFromCounts } from '../ratio/index.js';
-import { untaughtSession, type Passage, type Session, type Side } from '../session/index.js';
+import { passageOfRecord, untaughtSession, type Passage, type Session, type Side } from '../session/index.js';
 import { compileSession, type LiveChange, type Timeline } from '../timeline/index.js';
 import { millis, type Millis } from '../units/index.js';
-import { endedAt, isBegun, type LeadRecord, type PassageRecord } from './record.js';
+import { endedAt, isBegun, type AddedRecord, type LeadRecord, type PassageRecord } from './record.js';
 
 /** What was led: the session as it was then, the closing hand, and the conventions in force. */
 export interface LedSession {
@@ -19,13 +19,14 @@ export interface LedSession {
  */
 export function doneTimeline(
   { session: planned, hand, conventions }: LedSession,
-  record: Pick<LeadRecord, 'outcome' | 'passages'>,
+  record: Pick<LeadRecord, 'outcome' | 'passages' | 'added'>,
 ): Timeline {
   const session = untaughtSession(planned);
   const timelinePlanned = compileSession(session, { hand }, conventions);
   const done = session.passages.flatMap((passage) => {
     const told = record.passages.find(({ passageId }) => passageId === passage.id);
-    return told && isBegun(told) ? [{ passage, told }] : [];
+    const itself = told && isBegun(told) ? [{ passage, told }] : [];
+    return [...itself, ...putInAfter(passage, record.added ?? [])];
   });
   const changes = done.flatMap(({ passage, told }) => changesOf(passage, told, timelinePlanned));
   const passages = done.map(({ passage, told }) => asLongAs(passage, told));
@@ -39,6 +40,23 @@ export function doneTimeline(
       timeline,
     ),
   );
+}
+
+interface Done {
+  readonly passage: Passage;
+  readonly told: PassageRecord;
+}
+
+/** What was put in after a passage, and after that, in the same seat. */
+function putInAfter(before: Passage, added: readonly AddedRecord[]): readonly Done[] {
+  return added
+    .filter(({ after }) => after === before.id)
+    .flatMap((told): readonly Done[] => {
+      const put = passageOfRecord(told);
+      if (!put) return [];
+      const passage = { ...put, seat: before.seat };
+      return [{ passage, told }, ...putInAfter(passage, added)];
+    });
 }
 
 /** Where what was done ends: with the last stroke, or with the last breath that was whole. */

@@ -66,6 +66,9 @@ export type PassageRecord =
       readonly secondsDone: Seconds;
     };
 
+/** What was done of a passage that was put in while leading, and the passage that it was led after. */
+export type AddedRecord = PassageRecord & { readonly after?: string };
+
 /** Strokes of one turn through one side. */
 export interface TurnRecord {
   readonly set: number;
@@ -97,7 +100,7 @@ export interface LeadRecord {
   readonly takenBack: readonly SignTakenBack[];
   readonly passages: readonly PassageRecord[];
   /** What was put in while leading, beyond what was planned; left out for none. */
-  readonly added?: readonly PassageRecord[];
+  readonly added?: readonly AddedRecord[];
   /** What was done on the way, in order; left out where nothing was. */
   readonly log?: readonly LoggedStep[];
 }
@@ -180,7 +183,10 @@ export function signedIn({
 export function recordOf(run: LeadRun): LeadRecord {
   const records = passageRecords(run);
   const isAdded = ({ passageId }: PassageRecord): boolean => run.added.some(({ id }) => id === passageId);
-  const added = records.filter((record) => isAdded(record) && isBegun(record));
+  const added = records.flatMap((record, index): AddedRecord[] => {
+    const after = records[index - 1]?.passageId;
+    return isAdded(record) && isBegun(record) ? [{ ...record, ...(after && { after }) }] : [];
+  });
   return {
     outcome: run.state.kind === 'finished' ? 'finished' : 'stopped',
     led: timeLed(run, millis(0)),

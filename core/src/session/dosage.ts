@@ -1,6 +1,6 @@
 import type { Conventions } from '../conventions/index.js';
 import { cycleCounts, isHold, sameCounts, type PhaseCounts } from '../ratio/index.js';
-import { millis, type Counts, type Millis, type Seconds } from '../units/index.js';
+import { millis, seconds, type Counts, type Millis, type Seconds } from '../units/index.js';
 import { countsInCycle, halfMillisOf, planCycle, steppedValue, stepsOf, ownRoundOf } from './cycle.js';
 import type { CountedPassage, Side, StrokePassage } from './session.js';
 
@@ -149,3 +149,18 @@ export const rateInSet = ({ rate, rateRamp }: StrokePassage, set: number): numbe
 
 /** Turns of a whole passage: the unit in which strokes are led, paused and recorded. */
 export const turnsOf = ({ sets, turns }: StrokePassage): number => sets * turns.length;
+
+/** Seconds of one breath at one's own pace: as long as the last counted one. */
+const ownBreathSeconds = (passage: CountedPassage, conventions: Conventions): number =>
+  cycleHalfMillis(passage, conventions, passage.cycles) / 2000;
+
+/** How many breaths the minutes at one's own pace are about. */
+export const breathsAtOwnPace = (passage: CountedPassage, conventions: Conventions): number =>
+  Math.round(passage.ownPace / ownBreathSeconds(passage, conventions));
+
+/** Minutes at one's own pace for so many breaths, in seconds; within the hour that they may last. */
+export const ownPaceOfBreaths = (
+  passage: CountedPassage,
+  breaths: number,
+  conventions: Conventions,
+): Seconds => seconds(Math.min(3600, Math.round(breaths * ownBreathSeconds(passage, conventions))));

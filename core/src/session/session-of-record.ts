@@ -39,7 +39,7 @@ export function sessionOfRecord(
   title: string,
   planned: readonly PlannedPassage[],
 ): { readonly session: Session; readonly wrong: readonly number[] } {
-  const made = planned.map(passageOf);
+  const made = planned.map(passageOfRecord);
   const wrong = made.flatMap((passage, index) => (passage === null ? [index] : []));
   const passages = made.filter((passage): passage is Passage => passage !== null);
   return {
@@ -48,7 +48,8 @@ export function sessionOfRecord(
   };
 }
 
-function passageOf(planned: PlannedPassage): Passage | null {
+/** A passage as far as a record tells of it; null where it is not practised in this way. */
+export function passageOfRecord(planned: PlannedPassage): Passage | null {
   const passage = newPassage(planned.technique, planned.passageId);
   if (planned.kind === 'counted' && passage.kind === 'counted') {
     const { counts, pace, cyclesPlanned: cycles, secondsPlanned: ownPace } = planned;

@@ -15,6 +15,8 @@ import {
   passageTotals,
   roundsInTime,
   splitPassage,
+  breathsAtOwnPace,
+  ownPaceOfBreaths,
   countsInCycle,
   startingSide,
   withPhaseCounts,
@@ -187,6 +189,15 @@ describe('copying and splitting passages', () => {
       null,
       { phase: 'internalHold', expected: seconds(5), cap: seconds(9) },
     ]);
+  });
+
+  it('own pace in breaths is as many as fit, each as long as the last counted one', () => {
+    const ramp = { kind: 'step', of: 'exhale', by: 1, every: 1, to: counts(6) } as const;
+    const passage = counted('1:1', 4, { cycles: 8, ramps: [ramp] });
+    // In 4, out 6: ten seconds each.
+    const longer = { ...passage, ownPace: ownPaceOfBreaths(passage, 12, conventions()) };
+    expect([Number(longer.ownPace), breathsAtOwnPace(longer, conventions())]).toEqual([120, 12]);
+    expect(Number(ownPaceOfBreaths(passage, 1_000, conventions()))).toBe(3_600);
   });
 
   it('leaves alone what has one round only', () => {

@@ -1,11 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import {
+  breathsAtOwnPace,
   counts,
   BREATH_PATH_NAMES,
+  ownPaceOfBreaths,
   seconds,
   techniqueOf,
   withPartLength,
   type BreathKind,
+  type Conventions,
   type CountedPassage,
   type CountedPattern,
   type Counts,
@@ -14,13 +17,14 @@ import {
 } from '@nuvrah/core';
 import { SelectField } from '../../ui/select-field';
 import { NumberField } from '../../ui/number-field';
-import { breathForm, countsForm, restForm, secondsForm } from '../../ui/number-forms';
+import { breathForm, countsForm, restForm, secondsForm, wholeForm } from '../../ui/number-forms';
 import type { PassageEdit } from './session-edits';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { benchWords } from '../../words/bench-words';
 
 const TURNING: Range = { from: 0, to: 2 };
 const BETWEEN: Range = { from: 0, to: 60 };
+const MOST_OWN_BREATHS = 400;
 
 /** How the breath goes: its way, its parts, turning pauses, letting go and minutes at one's own pace. */
 @Component({
@@ -102,6 +106,19 @@ const BETWEEN: Range = { from: 0, to: 60 };
           (valueChange)="set({ ownPace: asSeconds($event / 1000) }, 'own pace')"
         />
       </div>
+      <div class="labelled">
+        <span>{{ words.orBreaths }}</span>
+        <nv-number-field
+          [label]="words.breathsAtOwnPace"
+          [value]="ownBreaths()"
+          [form]="forms.breaths"
+          [min]="0"
+          [max]="mostBreaths"
+          [fine]="1"
+          [width]="3"
+          (valueChange)="setOwnBreaths($event)"
+        />
+      </div>
     </div>
     @for (breath of breaths(); track breath.kind) {
       <div class="fields">
@@ -152,6 +169,7 @@ const BETWEEN: Range = { from: 0, to: 60 };
 export class BreathForm {
   protected readonly words = benchWords.breathForm;
   readonly passage = input.required<CountedPassage>();
+  readonly conventions = input.required<Conventions>();
   readonly edit = output<PassageEdit>();
 
   protected readonly pauses = [
@@ -164,7 +182,14 @@ export class BreathForm {
     minutes: restForm,
     part: breathForm,
     counts: countsForm,
+    breaths: wholeForm(0, MOST_OWN_BREATHS, this.words.breaths),
   };
+  protected readonly mostBreaths = MOST_OWN_BREATHS;
+
+  /** Minutes at one's own pace in breaths, as long as the last counted ones. */
+  protected readonly ownBreaths = computed(() =>
+    Math.min(MOST_OWN_BREATHS, breathsAtOwnPace(this.passage(), this.conventions())),
+  );
   protected readonly asSeconds = seconds;
   protected readonly asCounts = counts;
 
@@ -201,6 +226,10 @@ export class BreathForm {
 
   protected set(change: Partial<CountedPassage>, name: string): void {
     this.edit.emit({ passage: { ...this.passage(), ...change }, name });
+  }
+
+  protected setOwnBreaths(breaths: number): void {
+    this.set({ ownPace: ownPaceOfBreaths(this.passage(), breaths, this.conventions()) }, 'own pace');
   }
 
   protected setTurning(at: 'full' | 'empty', value: number): void {

@@ -5,6 +5,7 @@ import {
   DEFAULT_CONVENTIONS,
   EAR_HANDS,
   newPassage,
+  seconds,
   SEATS,
   withFittedParts,
   type CountedPassage,
@@ -41,7 +42,7 @@ describe('the forms of a passage', () => {
       passage = edit.passage.kind === 'counted' ? withFittedParts(edit.passage) : edit.passage;
       show();
     });
-    if (form === HoldForm || form === RampForm)
+    if (form === HoldForm || form === RampForm || form === BreathForm)
       fixture.componentRef.setInput('conventions', DEFAULT_CONVENTIONS);
     show();
     page = fixture.nativeElement as HTMLElement;
@@ -94,6 +95,27 @@ describe('the forms of a passage', () => {
     type('minutes at own pace', '2:30');
     expect(counted().byAttention).toBeTrue();
     expect(Number(counted().ownPace)).toBe(150);
+    // In 4 and out 4 at a second a count.
+    type('breaths at own pace', '10');
+    expect(Number(counted().ownPace)).toBe(80);
+  });
+
+  it('opens a hold from a round on, and lets a change step in a round of its own', () => {
+    open(HoldForm, 'nadi-shodhana', {
+      cycles: 12,
+      openHold: { phase: 'internalHold', expected: seconds(5), cap: seconds(9) },
+    });
+    type('open from round', '3');
+    expect(counted().openHold?.fromRound).toBe(3);
+    type('open from round', '1');
+    expect(counted().openHold).toEqual({ phase: 'internalHold', expected: seconds(5), cap: seconds(9) });
+    TestBed.resetTestingModule();
+    open(RampForm, 'nadi-shodhana', { cycles: 24 });
+    press('A step every few rounds');
+    type('round of the first step', '5');
+    expect(counted().ramps[0]).toEqual(jasmine.objectContaining({ every: 2, first: 5 }));
+    type('round of the first step', '90');
+    expect(alerts()).toContain('A first step in round 90 never comes in 12 rounds');
   });
 
   it('sets a lock only where it can be set, and says why not', () => {

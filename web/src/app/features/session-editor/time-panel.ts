@@ -12,7 +12,7 @@ import {
 import { AccountStore } from '../../api/account';
 import { Fold } from '../../ui/fold';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { benchWords } from '../../words/bench-words';
+import { timeWords } from '../../words/time-words';
 
 const MOST_MINUTES = LONGEST_SESSION_HOURS * 60;
 /** Places that are offered for it: more is a choice without a difference. */
@@ -149,7 +149,7 @@ const NOTHING = 1000;
   `,
 })
 export class TimePanel {
-  protected readonly words = benchWords.timePanel;
+  protected readonly words = timeWords.timePanel;
   readonly session = input.required<Session>();
   readonly timeline = input.required<Timeline>();
   readonly names = input.required<ReadonlyMap<string, string>>();

@@ -4,7 +4,7 @@ import { seconds, type Session } from '@nuvrah/core';
 import { NumberField } from '../../ui/number-field';
 import { secondsForm } from '../../ui/number-forms';
 import type { WholeChange } from './session-edits';
-import { benchWords } from '../../words/bench-words';
+import { timeWords } from '../../words/time-words';
 
 const LONGEST_CHANGE = 120;
 
@@ -50,7 +50,7 @@ const LONGEST_CHANGE = 120;
   `,
 })
 export class WholeSessionForm {
-  protected readonly words = benchWords.wholeSession;
+  protected readonly words = timeWords.wholeSession;
   readonly session = input.required<Session>();
   readonly changed = output<WholeChange>();
 

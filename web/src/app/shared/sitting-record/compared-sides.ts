@@ -33,11 +33,16 @@ export function sideOfSession(
 export function sideOfRecord(
   label: string,
   led: LedSession,
-  record: Pick<LeadRecord, 'outcome' | 'passages'>,
+  record: Pick<LeadRecord, 'outcome' | 'passages' | 'added'>,
 ): ComparedSide {
   return {
     label,
     timeline: doneTimeline(led, record),
-    lines: new Map(record.passages.map((passage) => [passage.passageId, describeDone(passage)])),
+    lines: new Map(
+      [...record.passages, ...(record.added ?? [])].map((passage) => [
+        passage.passageId,
+        describeDone(passage),
+      ]),
+    ),
   };
 }
