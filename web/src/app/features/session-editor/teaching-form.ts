@@ -1,3 +1,4 @@
+import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import {
@@ -14,7 +15,7 @@ import {
   type StrokePassage,
   type Teaching,
 } from '@nuvrah/core';
-import { NumberField } from '../../ui/number-field';
+import { NumberField, type NumberForm } from '../../ui/number-field';
 import { restForm, secondsForm, wholeForm } from '../../ui/number-forms';
 import { sayWords } from '../../words/say-words';
 import type { PassageEdit } from './session-edits';
@@ -22,11 +23,25 @@ import type { PassageEdit } from './session-edits';
 const LONGEST_SETTLING = 60;
 const LONGEST_QUESTION = 300;
 
+/** A number of the arc as it is edited. */
+interface NumberRow {
+  readonly label: string;
+  readonly unit: string;
+  readonly form: NumberForm;
+  readonly max: number;
+  readonly by?: number;
+  readonly fine?: number;
+  readonly width: number;
+  readonly steppers?: boolean;
+  readonly value: number;
+  readonly set: (value: number) => void;
+}
+
 /** How a passage is taught: what comes before its counted rounds and after them, and how it begins and ends. */
 @Component({
   selector: 'nv-teaching-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatCheckboxModule, NumberField],
+  imports: [MatCheckboxModule, NgTemplateOutlet, NumberField],
   template: `
     <h3>{{ words.before }}</h3>
     <label>
@@ -42,111 +57,34 @@ const LONGEST_QUESTION = 300;
     @if (tooShort(); as line) {
       <p class="soft" role="status">{{ line }}</p>
     }
-    <div class="fields">
-      <nv-number-field
-        [label]="words.explainFor"
-        [caption]="words.explainFor"
-        [unit]="words.minutes"
-        [form]="forms.minutes"
-        [min]="0"
-        [max]="longest"
-        [by]="30000"
-        [fine]="5000"
-        [value]="teaching().explainFor * 1000"
-        (valueChange)="change({ explainFor: asSeconds($event) })"
-      />
-      <nv-number-field
-        steppers
-        [label]="isStrokes() ? words.demonstrateSets : words.demonstrate"
-        [caption]="isStrokes() ? words.demonstrateSets : words.demonstrate"
-        [form]="forms.rounds"
-        [min]="0"
-        [max]="mostRounds"
-        [width]="2"
-        [value]="teaching().demonstrate"
-        (valueChange)="change({ demonstrate: $event })"
-      />
-      <nv-number-field
-        steppers
-        [label]="isStrokes() ? words.trialSets : words.trial"
-        [caption]="isStrokes() ? words.trialSets : words.trial"
-        [form]="forms.rounds"
-        [min]="0"
-        [max]="mostRounds"
-        [width]="2"
-        [value]="teaching().trial"
-        (valueChange)="change({ trial: $event })"
-      />
-    </div>
+    <ng-container [ngTemplateOutlet]="numbers" [ngTemplateOutletContext]="{ rows: before() }" />
     <p class="soft">{{ words.notCounted }}</p>
 
     <h3>{{ words.after }}</h3>
-    <div class="fields">
-      <nv-number-field
-        [label]="words.quiet"
-        [caption]="words.quiet"
-        [unit]="words.minutes"
-        [form]="forms.minutes"
-        [min]="0"
-        [max]="longest"
-        [by]="30000"
-        [fine]="5000"
-        [value]="teaching().quiet * 1000"
-        (valueChange)="change({ quiet: asSeconds($event) })"
-      />
-      <nv-number-field
-        [label]="words.ask"
-        [caption]="words.ask"
-        [unit]="words.seconds"
-        [form]="forms.question"
-        [min]="0"
-        [max]="longestQuestion"
-        [by]="5"
-        [fine]="1"
-        [width]="4"
-        [value]="teaching().ask"
-        (valueChange)="change({ ask: wholeSeconds($event) })"
-      />
-    </div>
+    <ng-container [ngTemplateOutlet]="numbers" [ngTemplateOutletContext]="{ rows: after() }" />
 
     <h3>{{ words.startAndEnd }}</h3>
-    <div class="fields">
-      <nv-number-field
-        steppers
-        [label]="words.getReady"
-        [caption]="words.getReady"
-        [form]="forms.ready"
-        [min]="0"
-        [max]="mostReady"
-        [width]="2"
-        [value]="passage().getReady ?? 0"
-        (valueChange)="setReady($event)"
-      />
-      @if (raised()) {
-        <nv-number-field
-          [label]="words.handUp"
-          [caption]="words.handUp"
-          [unit]="words.seconds"
-          [form]="forms.settling"
-          [min]="0"
-          [max]="longestSettling"
-          [width]="4"
-          [value]="passage().handUp"
-          (valueChange)="set({ handUp: exactly($event) }, 'hand up')"
-        />
-        <nv-number-field
-          [label]="words.closing"
-          [caption]="words.closing"
-          [unit]="words.seconds"
-          [form]="forms.settling"
-          [min]="0"
-          [max]="longestSettling"
-          [width]="4"
-          [value]="passage().closing"
-          (valueChange)="set({ closing: exactly($event) }, 'closing')"
-        />
-      }
-    </div>
+    <ng-container [ngTemplateOutlet]="numbers" [ngTemplateOutletContext]="{ rows: ends() }" />
+    <ng-template #numbers let-rows="rows">
+      <div class="fields">
+        @for (row of asRows(rows); track row.label) {
+          <nv-number-field
+            [label]="row.label"
+            [caption]="row.label"
+            [unit]="row.unit"
+            [form]="row.form"
+            [min]="0"
+            [max]="row.max"
+            [by]="row.by ?? 1"
+            [fine]="row.fine ?? 1"
+            [width]="row.width"
+            [steppers]="row.steppers ?? false"
+            [value]="row.value"
+            (valueChange)="row.set($event)"
+          />
+        }
+      </div>
+    </ng-template>
     @if (strokes(); as passage) {
       <mat-checkbox
         [checked]="passage.firstBreath === true"
@@ -179,25 +117,92 @@ export class TeachingForm {
   readonly edit = output<PassageEdit>();
 
   protected readonly teaching = computed(() => this.passage().teaching ?? NOT_TAUGHT);
-  protected readonly raised = computed(() => raisedHand(this.passage()) !== null);
   protected readonly strokes = computed(() => {
     const passage = this.passage();
     return passage.kind === 'strokes' ? passage : null;
   });
-  protected readonly isStrokes = computed(() => this.strokes() !== null);
+  private readonly isStrokes = computed(() => this.strokes() !== null);
 
-  protected readonly mostRounds = MOST_TAUGHT_ROUNDS;
-  protected readonly mostReady = MOST_READY_COUNTS;
-  protected readonly longest = LONGEST_NATURAL_SECONDS * 1000;
-  protected readonly longestSettling = LONGEST_SETTLING;
-  protected readonly longestQuestion = LONGEST_QUESTION;
-  protected readonly forms = {
-    minutes: restForm,
-    rounds: wholeForm(0, MOST_TAUGHT_ROUNDS, this.words.rounds),
-    ready: wholeForm(0, MOST_READY_COUNTS, this.words.counts),
-    settling: secondsForm(0, LONGEST_SETTLING),
-    question: wholeForm(0, LONGEST_QUESTION, this.words.seconds),
-  };
+  protected readonly asRows = (rows: readonly NumberRow[]): readonly NumberRow[] => rows;
+
+  /** Minutes, as milliseconds. */
+  private minutes(label: string, key: 'explainFor' | 'quiet'): NumberRow {
+    const set = (value: number): void => this.change({ [key]: seconds(Math.round(value / 1000)) });
+    const max = LONGEST_NATURAL_SECONDS * 1000;
+    const { minutes: unit } = this.words;
+    return {
+      label,
+      unit,
+      form: restForm,
+      max,
+      by: 30_000,
+      fine: 5_000,
+      width: 6,
+      value: this.teaching()[key] * 1000,
+      set,
+    };
+  }
+
+  private rounds(label: string, key: 'demonstrate' | 'trial'): NumberRow {
+    const { rounds: unit } = this.words;
+    const form = wholeForm(0, MOST_TAUGHT_ROUNDS, unit);
+    const set = (value: number): void => this.change({ [key]: value });
+    return {
+      label,
+      unit,
+      form,
+      max: MOST_TAUGHT_ROUNDS,
+      width: 2,
+      steppers: true,
+      value: this.teaching()[key],
+      set,
+    };
+  }
+
+  private settling(label: string, key: 'handUp' | 'closing'): NumberRow {
+    const form = secondsForm(0, LONGEST_SETTLING);
+    const set = (value: number): void => this.set({ [key]: seconds(value) }, key);
+    const { seconds: unit } = this.words;
+    return { label, unit, form, max: LONGEST_SETTLING, fine: 0.5, width: 4, value: this.passage()[key], set };
+  }
+
+  protected readonly before = computed((): readonly NumberRow[] => {
+    const { words } = this;
+    const sets = this.isStrokes();
+    return [
+      this.minutes(words.explainFor, 'explainFor'),
+      this.rounds(sets ? words.demonstrateSets : words.demonstrate, 'demonstrate'),
+      this.rounds(sets ? words.trialSets : words.trial, 'trial'),
+    ];
+  });
+  protected readonly after = computed((): readonly NumberRow[] => [
+    this.minutes(this.words.quiet, 'quiet'),
+    {
+      label: this.words.ask,
+      unit: this.words.seconds,
+      form: wholeForm(0, LONGEST_QUESTION, this.words.seconds),
+      max: LONGEST_QUESTION,
+      by: 5,
+      width: 4,
+      value: this.teaching().ask,
+      set: (value) => this.change({ ask: seconds(Math.round(value)) }),
+    },
+  ]);
+  protected readonly ends = computed((): readonly NumberRow[] => [
+    {
+      label: this.words.getReady,
+      unit: this.words.counts,
+      form: wholeForm(0, MOST_READY_COUNTS, this.words.counts),
+      max: MOST_READY_COUNTS,
+      width: 2,
+      steppers: true,
+      value: this.passage().getReady ?? 0,
+      set: (value) => this.setReady(value),
+    },
+    ...(raisedHand(this.passage()) === null
+      ? []
+      : [this.settling(this.words.handUp, 'handUp'), this.settling(this.words.closing, 'closing')]),
+  ]);
 
   /** What there is to say lasts longer than there is time for it. */
   protected readonly tooShort = computed(() => {
@@ -208,18 +213,11 @@ export class TeachingForm {
     return explainFor > needed ? line : `${line} ${this.words.giveItTime}`;
   });
 
-  protected asSeconds(millis: number) {
-    return seconds(Math.round(millis / 1000));
-  }
-
-  protected readonly wholeSeconds = (value: number) => seconds(Math.round(value));
-  protected readonly exactly = seconds;
-
   protected writeExplained(event: Event): void {
     this.change({ explain: (event.target as HTMLTextAreaElement).value.slice(0, 1000) });
   }
 
-  protected change(change: Partial<Teaching>): void {
+  private change(change: Partial<Teaching>): void {
     const teaching = { ...this.teaching(), ...change };
     const { teaching: _, ...itself } = this.passage();
     const empty = partsTaught(teaching).length === 0 && teaching.explain === '';
@@ -227,7 +225,7 @@ export class TeachingForm {
     this.edit.emit({ passage: empty ? itself : { ...itself, teaching }, name: `teaching ${name}` });
   }
 
-  protected setReady(getReady: number): void {
+  private setReady(getReady: number): void {
     const { getReady: _, ...itself } = this.passage();
     this.edit.emit({ passage: getReady === 0 ? itself : { ...itself, getReady }, name: 'get ready' });
   }
