@@ -136,10 +136,13 @@ export async function takeAudioClock(page: Page): Promise<AudioClock> {
     Object.defineProperty(BaseAudioContext.prototype, 'currentTime', { get: () => clock.audioTime });
   });
   const pass = (seconds: number): Promise<void> =>
-    page.evaluate((more) => {
-      (window as unknown as { audioTime: number }).audioTime += more;
-      // What was drawn two frames later has seen it.
-      return new Promise<void>((done) => requestAnimationFrame(() => requestAnimationFrame(() => done())));
+    page.evaluate(async (more) => {
+      // In steps: of what passes at once for minutes it is taken that the device slept.
+      for (let left = more; left > 0; left -= 100) {
+        (window as unknown as { audioTime: number }).audioTime += Math.min(100, left);
+        // What was drawn two frames later has seen it.
+        await new Promise<void>((done) => requestAnimationFrame(() => requestAnimationFrame(() => done())));
+      }
     }, seconds);
   const until = async (what: Locator, line: string): Promise<void> => {
     await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();

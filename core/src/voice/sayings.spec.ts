@@ -112,6 +112,17 @@ describe('what the voice says', () => {
     ]);
   });
 
+  it('counts down to the beginning after its cue, whatever else is counted', () => {
+    const timeline = compiled(alternate(4, { getReady: 4 }));
+    const ready = timeline.events.find(({ kind }) => kind === 'getReady');
+    const said = (choice: VoiceChoice): string[] =>
+      sayingsOf(timeline, choice, 'english')
+        .filter(({ at }) => ready && at >= ready.from && at < ready.to)
+        .map(({ words }) => words);
+    expect(said({ ...ALL, counts: [] })).toEqual(['Get ready', '3', '2', '1']);
+    expect(said({ ...ALL, cues: false })).toEqual([]);
+  });
+
   it('calls every tenth stroke', () => {
     const strokes = passageOf('kapalabhati', 'strokes', { strokes: 30, rate: 60, sets: 1 });
     expect(saidInRounds(compiled(sessionOf(strokes)))).toMatch(/^30 strokes through both · 10 · 20 · 30/);

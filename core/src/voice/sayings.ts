@@ -219,7 +219,9 @@ const STRIDES = [1, 2, 5, 10];
 /** The numbers called in an event beside what is said in it already. */
 function countsIn(event: TimelineEvent, choice: VoiceChoice, called: readonly Saying[]): readonly Saying[] {
   const what = event.strokes ? 'strokes' : event.kind;
-  if (event.counting === 'silent' || !choice.counts.some((one) => one === what)) return [];
+  // A count down to the beginning belongs to its cue.
+  const counted = what === 'getReady' ? choice.cues : choice.counts.some((one) => one === what);
+  if (event.counting === 'silent' || !counted) return [];
   const numbers = event.ticks.flatMap((at, index) => {
     const number = numberCalled(event, index);
     return say('count', at, String(number)).map((saying) => ({ number, saying }));

@@ -225,6 +225,7 @@ export const leadWords = inLanguage({
   leadRunner: {
     finished: 'Finished.',
     pausedBreatheNaturally: 'Paused. Breathe naturally.',
+    wasAsleep: 'This device was asleep: paused where it was before.',
     lastRound: 'This round is the last.',
     oneRoundMore: 'One round more.',
     stopped: 'Stopped.',

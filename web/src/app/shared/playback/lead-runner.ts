@@ -64,6 +64,11 @@ import { leadWords } from '../../words/lead-words';
 /** Looks ahead between two keepings of where it stands: once a second. */
 const KEEP_EVERY = Math.round(1_000 / LOOK_EVERY);
 
+/**
+ * Milliseconds that can pass unseen: a hidden page looks once a minute. What is longer, the device slept, and nobody breathed.
+ */
+export const LONGEST_UNSEEN = 120_000;
+
 /** Milliseconds for which it is waited to hear whether a leading may go on. */
 export const PATIENCE = 3_000;
 
@@ -191,11 +196,23 @@ export abstract class LeadRunner {
   /** To be called with every picture: follows the rounds, and ends the run when its time is over. */
   follow(): void {
     const timeline = this.timeline();
+    const at = this.position();
+    if (at - this.seenAt > LONGEST_UNSEEN && this.current()?.state.kind === 'leading') return this.wakeUp();
+    this.seenAt = at;
     if (timeline) this.moveTo(roundAt(timeline, this.at()));
     if (this.current()?.state.kind === 'leading' && timeline && this.position() >= timeline.total) {
       this.apply(finishRun, leadWords.leadRunner.finished);
       this.end();
     }
+  }
+
+  /** Where it was seen last, in milliseconds of the take. */
+  private seenAt = 0;
+
+  /** Pauses where it was seen last before the device slept. */
+  private wakeUp(): void {
+    const at = millis(Math.max(0, this.seenAt));
+    if (this.apply((run) => pauseRun(run, at), leadWords.leadRunner.wasAsleep)) this.player.hush();
   }
 
   pauseOrResume(): void {
@@ -444,6 +461,7 @@ export abstract class LeadRunner {
   private playTake(at = 0): void {
     const timeline = this.timeline();
     if (!timeline) return;
+    this.seenAt = at;
     this.player.play(timeline, this.heard(), at);
     this.keep();
   }

@@ -64,6 +64,20 @@ describe('leading', () => {
     expect(stage.closed).withContext('the last bell rings out').toBeFalse();
   });
 
+  it('is paused where it was, if the device slept for an hour, and nothing that nobody breathed is done', () => {
+    pass(20);
+    const before = store.position();
+    stage.time += 3_600;
+    store.follow();
+    expect(store.run()?.state.kind).toBe('paused');
+    expect(store.message()).toContain('was asleep');
+    expect(store.run()?.takes.at(-1)?.ledTo).toBeLessThanOrEqual(before);
+    expect(stage.heardNotes().some(({ at }) => at > stage.time)).toBeFalse();
+    store.pauseOrResume();
+    expect(store.run()?.state.kind).toBe('leading');
+    expect(store.record()).toBeNull();
+  });
+
   it('begun late it ends when it was to end, with fewer rounds; too late it says so and leads as planned', async () => {
     store.leadFor({ ...student, dayCheck }, []);
     const whole = total();
