@@ -1,5 +1,5 @@
 import { conventions, counted, passageOf, sessionOf, stillness } from '../testing.js';
-import type { Passage } from '../session/index.js';
+import { NOT_TAUGHT, type Passage } from '../session/index.js';
 import { counts, pace, seconds } from '../units/index.js';
 import { describeInstructions, instructionsOf } from './index.js';
 
@@ -20,6 +20,24 @@ describe('what a passage asks beside its numbers', () => {
     [counted('1:1', 4, { resting: 'heart' }), 'The other hand: at the heart, palm on the breastbone.'],
     [counted('1:1', 4, { byAttention: true }), 'The sides are followed by attention alone, hands down.'],
     [counted('1:1', 4, { trial: true }), 'A trial round.'],
+    [
+      counted('1:1', 4, {
+        getReady: 3,
+        teaching: {
+          explain: '',
+          explainFor: seconds(90),
+          demonstrate: 1,
+          trial: 2,
+          quiet: seconds(30),
+          ask: seconds(0),
+        },
+      }),
+      'First explained for 1:30, 1 round shown, 2 rounds tried, not counted. A count down of 3 before it begins. After it quiet for 0:30.',
+    ],
+    [
+      passageOf('kapalabhati', 'strokes', { firstBreath: true, teaching: { ...NOT_TAUGHT, trial: 1 } }),
+      'First 1 set tried, not counted. A deep breath before each turn.',
+    ],
     [counted('1:1', 4, { exhaleThrough: 'rounded-lips' }), 'Out through the rounded lips.'],
     [counted('1:1', 4, { pace: pace(1500) }), 'A count lasts 1.5 s.'],
     [counted('1:1', 4, { between: seconds(3) }), 'Let go for 3 s after each breath.'],

@@ -2,6 +2,8 @@ import type { Conventions } from '../conventions/index.js';
 import { formatBreath } from '../ratio/index.js';
 import {
   describePassage,
+  isBeforeRounds,
+  partsTaught,
   raisedHand,
   type CountedPassage,
   type Parts,
@@ -9,6 +11,7 @@ import {
   type Session,
   type Side,
   type StrokePassage,
+  type TeachingPart,
 } from '../session/index.js';
 import {
   BREATH_PATH_NAMES,
@@ -23,7 +26,7 @@ import {
   type BreathModifiers,
   type Naming,
 } from '../technique/index.js';
-import { counts, DEFAULT_PACE, formatCounts, formatSeconds } from '../units/index.js';
+import { counts, DEFAULT_PACE, formatClock, formatCounts, formatSeconds } from '../units/index.js';
 import { timelineWords } from '../words/index.js';
 import { nameLocks } from './cue.js';
 import { closingHand, describeClosingHand } from './fingers.js';
@@ -46,6 +49,35 @@ export function describeInstructions(passage: Passage, to: Instructed): readonly
     words.eyes(GAZES[passage.kind === 'natural' ? (passage.gaze ?? 'eyes-closed') : passage.dressing.gaze]),
     ...(passage.kind === 'counted' ? describeBreath(passage, to) : []),
     ...(passage.kind === 'strokes' ? describeStrokes(passage, to) : []),
+    ...(passage.kind === 'natural' ? [] : describeTeaching(passage)),
+  ];
+}
+
+/** What comes before the counted rounds (sets) and after them. */
+function describeTeaching({
+  teaching,
+  getReady = 0,
+  ...passage
+}: CountedPassage | StrokePassage): readonly string[] {
+  const firstBreath = passage.kind === 'strokes' && passage.firstBreath === true;
+  const part = (of: TeachingPart): string => {
+    const { explainFor = 0, demonstrate = 0, trial = 0, quiet = 0, ask = 0 } = teaching ?? {};
+    const said: Readonly<Record<TeachingPart, () => string>> = {
+      explain: () => words.teaching.explain(formatClock(explainFor * 1000)),
+      demonstrate: () => words.teaching.demonstrate(demonstrate, passage.kind === 'strokes'),
+      trial: () => words.teaching.trial(trial, passage.kind === 'strokes'),
+      quiet: () => words.teaching.quiet(formatClock(quiet * 1000)),
+      ask: () => words.teaching.ask(ask),
+    };
+    return said[of]();
+  };
+  const parts = partsTaught(teaching);
+  const [before, after] = [parts.filter(isBeforeRounds), parts.filter((of) => !isBeforeRounds(of))];
+  return [
+    ...(before.length > 0 ? [words.teaching.before(before.map(part).join(', '))] : []),
+    ...(getReady > 0 ? [words.teaching.getReady(getReady)] : []),
+    ...(firstBreath ? [words.teaching.firstBreath] : []),
+    ...(after.length > 0 ? [words.teaching.after(after.map(part).join(', '))] : []),
   ];
 }
 

@@ -1,4 +1,7 @@
-import { inLanguage, type Value } from '../language.js';
+import { inLanguage, plural, type Value } from '../language.js';
+
+const taught = (rounds: number, sets: boolean): string =>
+  sets ? plural(rounds, 'set', 'sets') : plural(rounds, 'round', 'rounds');
 
 /** Sentences of timeline. */
 export const timelineWords = inLanguage({
@@ -102,6 +105,17 @@ export const timelineWords = inLanguage({
     quiet: 'Then breathe naturally until it is quiet.',
     quietFor: (seconds: Value) => `Then breathe naturally for ${seconds} s.`,
     say: (text: Value) => `“${text}”`,
+    teaching: {
+      before: (parts: Value) => `First ${parts}.`,
+      after: (parts: Value) => `After it ${parts}.`,
+      explain: (time: Value) => `explained for ${time}`,
+      demonstrate: (rounds: number, sets: boolean) => `${taught(rounds, sets)} shown`,
+      trial: (rounds: number, sets: boolean) => `${taught(rounds, sets)} tried, not counted`,
+      quiet: (time: Value) => `quiet for ${time}`,
+      ask: (seconds: Value) => `asked for ${seconds} s how it is now`,
+      getReady: (counts: Value) => `A count down of ${counts} before it begins.`,
+      firstBreath: 'A deep breath before each turn.',
+    },
   },
   timeline: {
     inAll: (time: Value) => `${time} in all`,
