@@ -95,6 +95,23 @@ test('a stop sign lets the breath be natural while the clock goes on, and leaves
   await expect(page.getByText(/Dizzy · /)).toBeVisible();
 });
 
+test('Start waits for the answers about today that are still on their way', async ({ page }) => {
+  await takeAudioClock(page);
+  await signIn(page);
+  let letGo = (): void => undefined;
+  const held = new Promise<void>((resolve) => (letGo = resolve));
+  await page.route('**/day-checks', async (route) => {
+    await held;
+    await route.continue();
+  });
+  await page.getByRole('link', { name: 'Lead', exact: true }).click();
+  await page.getByRole('link', { name: 'Lead Hill morning' }).click();
+  await page.locator('nv-lead-ready').getByRole('button', { name: 'Today was asked', exact: true }).click();
+  await page.getByRole('button', { name: 'Start' }).click();
+  letGo();
+  await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
+});
+
 test('a stop that was not meant is gone on from within a minute', async ({ page }) => {
   const clock = await leadHillMorning(page);
   await page.keyboard.press('t');

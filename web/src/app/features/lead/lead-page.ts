@@ -22,6 +22,7 @@ import { LeadClosing } from './lead-closing';
 import { LeadInterrupted } from './lead-interrupted';
 import { LeadKeeper, type KeptLead } from '../../shared/playback/lead-keeper';
 import { LeadReady } from './lead-ready';
+import { PATIENCE } from '../../shared/playback/lead-runner';
 import { LeadScreen } from '../../shared/playback/lead-screen';
 import { LED_ELSEWHERE, LeadingTab } from './leading-tab';
 import { LEAD_STORE, LeadStore } from '../../shared/playback/lead-store';
@@ -30,7 +31,7 @@ import { WakeLock } from '../../shared/playback/wake-lock';
 import { ScreeningClock } from '../../api/screening-clock';
 import { DayCheckForm } from '../../shared/day-check/day-check-form';
 import { isDayChecked } from '@nuvrah/core';
-import type { Observable } from 'rxjs';
+import { switchMap, type Observable } from 'rxjs';
 import { Questions, type Question } from '../../ui/questions';
 import { LEAVE_UNSAVED, Unsaved } from '../../ui/unsaved';
 import { leadWords } from '../../words/lead-words';
@@ -202,7 +203,9 @@ export class LeadPage implements AsksBeforeLeaving {
 
   private begin(session: StoredSession, endsAt: number | null): void {
     this.store.putAsideOther();
-    this.store.begin(session, this.sittingId).subscribe({
+    // What was answered just now arrives first: the server asks whether today was asked.
+    const arrived = this.queue.arrived(this.student()?.id ?? '', PATIENCE);
+    arrived.pipe(switchMap(() => this.store.begin(session, this.sittingId))).subscribe({
       next: (sitting) => void this.store.start(sitting, endsAt).then(() => this.begun()),
       error: (problem: ApiProblem) => {
         this.busy.set(false);

@@ -287,6 +287,32 @@ describe('the queue of what is entered', () => {
     expect(queue().of('day-check', dayCheck.id)).not.toBeNull();
   });
 
+  it('tells when what was entered about a student has arrived, waits for the server, or takes too long', () => {
+    const told: string[] = [];
+    const arrived = (name: string, student: string = ids.student): void => {
+      queue()
+        .arrived(student, 3_000)
+        .subscribe(() => told.push(name));
+    };
+    arrived('nothing');
+    put(ENTRIES['day-check'].entry);
+    arrived('of somebody else', ids.counted);
+    arrived('there');
+    expect(told).toEqual(['nothing', 'of somebody else']);
+    next('day-check').flush(ENTRIES['day-check'].answer);
+    expect(told.at(-1)).toBe('there');
+    put(ENTRIES['day-check'].entry);
+    arrived('away');
+    expect(told.at(-1)).toBe('there');
+    away(next('day-check'));
+    expect(told.at(-1)).toBe('away');
+    jasmine.clock().tick(5_000);
+    arrived('slow');
+    jasmine.clock().tick(3_000);
+    expect(told.at(-1)).toBe('slow');
+    next('day-check').flush(ENTRIES['day-check'].answer);
+  });
+
   it('keeps what is not to be sent yet, and sends it when its page is gone', () => {
     queue().keep(ENTRIES.session.entry);
     jasmine.clock().tick(20_000);

@@ -3,12 +3,15 @@ import {
   AsyncSubject,
   catchError,
   concatMap,
+  filter,
   fromEvent,
   map,
   merge,
   type Observable,
   of,
+  startWith,
   Subject,
+  take,
   tap,
   throwError,
   timeout,
@@ -144,6 +147,21 @@ export class OfflineQueue {
       concatMap((delivery) =>
         delivery.kind === 'refused' ? throwError(() => delivery.problem) : of(delivery),
       ),
+    );
+  }
+
+  /**
+   * Emits once: when nothing that was entered about a student is on its way any more, or it waits for the server; after so many
+   * milliseconds at the latest.
+   */
+  arrived(studentId: string, patience: number): Observable<unknown> {
+    const isOnItsWay = (): boolean =>
+      !this.stuck() && this.waiting().some((entry) => entry.studentId === studentId);
+    return merge(this.changes, this.outcomes).pipe(
+      startWith(null),
+      filter(() => !isOnItsWay()),
+      take(1),
+      timeout({ first: patience, with: () => of(null) }),
     );
   }
 
