@@ -17,6 +17,8 @@ const QUIET = 0.006;
 const FADE = 0.005;
 /** Seconds between two recordings: what is coded of one must not be heard in the next. */
 const GAP = 0.12;
+/** Milliseconds of a frame of MP3 at this rate: 1152 samples. */
+const FRAME = 36;
 /** Loudness of speech, root of the mean square. */
 const LOUDNESS = 0.13;
 /** Numbers are called a little faster than sentences are said: a count leaves them a second. */
@@ -74,7 +76,8 @@ const pieces = [[VOICE_MARK / 1000, mark]];
 let end = VOICE_MARK / 1000 + 0.02 + GAP;
 const clips = phrases.map((phrase, index) => {
   const said = trimmed(samplesOf(join(folder, `${index}.wav`)));
-  const from = Math.ceil(end * 1000);
+  // On a whole frame of the file: what comes before a recording changes nothing of how it sounds.
+  const from = Math.ceil((end * 1000) / FRAME) * FRAME;
   pieces.push([from / 1000, said]);
   end = from / 1000 + said.length / RATE + GAP;
   return [phrase, [from, Math.ceil((said.length / RATE) * 1000)]];
