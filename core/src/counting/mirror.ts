@@ -1,4 +1,4 @@
-import { PHASE_NAMES, type PhaseKind } from '../ratio/index.js';
+import { PHASE_KINDS, PHASE_NAMES, type PhaseKind } from '../ratio/index.js';
 import { failure, success, type Result } from '../result.js';
 import { SIDE_NAMES, countingWords } from '../words/index.js';
 import type { Airway, Timeline, TimelineEvent } from '../timeline/index.js';
@@ -23,7 +23,6 @@ const TWICE = 0.35;
 /** Longer than this many times a count: counts were left out. */
 const LEFT_OUT = 1.6;
 
-const PHASES: ReadonlySet<string> = new Set(['inhale', 'internalHold', 'exhale', 'externalHold']);
 const sideOf = (airway: Airway): CountInRound['side'] =>
   airway === 'left' || airway === 'right' ? airway : null;
 
@@ -31,7 +30,7 @@ const sideOf = (airway: Airway): CountInRound['side'] =>
 export function countsOfRound(timeline: Timeline): readonly CountInRound[] {
   const counted = timeline.events.filter(
     ({ section, round, counts, kind }) =>
-      section === 'rounds' && round === 1 && counts !== null && PHASES.has(kind),
+      section === 'rounds' && round === 1 && counts !== null && PHASE_KINDS.some((phase) => phase === kind),
   );
   const end = timeline.events.findLast(({ section, round }) => section === 'rounds' && round === 1)?.to ?? 0;
   const ticks = counted.flatMap((event) => event.ticks.map((at) => ({ at, event })));
@@ -198,9 +197,14 @@ function toldOf(
   return Math.abs(drift) < DRIFT_TOLD ? null : { drift, from: first + 1 };
 }
 
+/** "exhale left", "internal hold". */
+export const nameOfPhase = ({ phase, side }: Pick<CountInRound, 'phase' | 'side'>): string =>
+  side ? `${PHASE_NAMES[phase]} ${SIDE_NAMES[side]}` : PHASE_NAMES[phase];
+
 /** "Your exhale left runs 18 % fast from count 5." */
-export function describeDrift({ phase, side, told }: PhaseDrift): string {
-  const name = `${PHASE_NAMES[phase]}${side ? ` ${SIDE_NAMES[side]}` : ''}`.toLowerCase();
+export function describeDrift(phase: PhaseDrift): string {
+  const { told } = phase;
+  const name = nameOfPhase(phase);
   if (!told) return countingWords.keeps(name);
   const percent = Math.round(Math.abs(told.drift) * 100);
   return countingWords.runs(name, percent, told.drift > 0, told.from);

@@ -172,7 +172,10 @@ export function roundFlags(passage: CountedPassage): readonly PlacedFlag[] {
   ];
 }
 
-/** The passage with what begins at a round beginning at another: a hold and a first step from the second on, locks from the first. */
+/**
+ * The passage with what begins at a round beginning at another: a hold and a first step from the second on, an open hold and locks
+ * from the first.
+ */
 export function withFlagAt(passage: CountedPassage, flag: RoundFlag, round: number): CountedPassage {
   const last = Math.max(1, Math.ceil(passage.cycles / cyclesInOwnRound(passage)));
   const least = flag.kind === 'locks' || flag.kind === 'open-hold' ? 1 : 2;

@@ -17,6 +17,9 @@ import type {
 import { counts, type Counts, type Pace, type Seconds } from '../units/index.js';
 import type { Teaching } from './teaching.js';
 
+/** Longest time for the hand to go up, or down in the closing, and for a change of seat, seconds. */
+export const LONGEST_SETTLING = { hand: 60, seat: 120 } as const;
+
 export type Side = 'left' | 'right';
 export const otherSide = (side: Side): Side => (side === 'left' ? 'right' : 'left');
 

@@ -32,6 +32,9 @@ export type TeachingPart = (typeof TEACHING_PARTS)[number];
 /** Rounds that can be shown, or tried, at the most. */
 export const MOST_TAUGHT_ROUNDS = 3;
 
+/** Longest question how it is now, seconds. */
+export const LONGEST_QUESTION = 300;
+
 /** Counts that can be called down before a beginning, at the most. */
 export const MOST_READY_COUNTS = 16;
 

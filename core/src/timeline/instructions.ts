@@ -3,6 +3,7 @@ import { formatBreath } from '../ratio/index.js';
 import {
   describePassage,
   isBeforeRounds,
+  NOT_TAUGHT,
   partsTaught,
   raisedHand,
   type CountedPassage,
@@ -11,6 +12,7 @@ import {
   type Session,
   type Side,
   type StrokePassage,
+  type Teaching,
   type TeachingPart,
 } from '../session/index.js';
 import {
@@ -54,31 +56,36 @@ export function describeInstructions(passage: Passage, to: Instructed): readonly
 }
 
 /** What comes before the counted rounds (sets) and after them. */
-function describeTeaching({
-  teaching,
-  getReady = 0,
-  ...passage
-}: CountedPassage | StrokePassage): readonly string[] {
-  const firstBreath = passage.kind === 'strokes' && passage.firstBreath === true;
-  const part = (of: TeachingPart): string => {
-    const { explainFor = 0, demonstrate = 0, trial = 0, quiet = 0, ask = 0 } = teaching ?? {};
-    const said: Readonly<Record<TeachingPart, () => string>> = {
-      explain: () => words.teaching.explain(formatClock(explainFor * 1000)),
-      demonstrate: () => words.teaching.demonstrate(demonstrate, passage.kind === 'strokes'),
-      trial: () => words.teaching.trial(trial, passage.kind === 'strokes'),
-      quiet: () => words.teaching.quiet(formatClock(quiet * 1000)),
-      ask: () => words.teaching.ask(ask),
-    };
-    return said[of]();
-  };
+function describeTeaching(passage: CountedPassage | StrokePassage): readonly string[] {
+  const { teaching = NOT_TAUGHT, getReady = 0, kind } = passage;
   const parts = partsTaught(teaching);
-  const [before, after] = [parts.filter(isBeforeRounds), parts.filter((of) => !isBeforeRounds(of))];
+  const told = (some: readonly TeachingPart[]): string =>
+    some.map((part) => describePart(part, teaching, kind === 'strokes')).join(', ');
+  const before = parts.filter(isBeforeRounds);
+  const after = parts.filter((part) => !isBeforeRounds(part));
   return [
-    ...(before.length > 0 ? [words.teaching.before(before.map(part).join(', '))] : []),
+    ...(before.length > 0 ? [words.teaching.before(told(before))] : []),
     ...(getReady > 0 ? [words.teaching.getReady(getReady)] : []),
-    ...(firstBreath ? [words.teaching.firstBreath] : []),
-    ...(after.length > 0 ? [words.teaching.after(after.map(part).join(', '))] : []),
+    ...(kind === 'strokes' && passage.firstBreath ? [words.teaching.firstBreath] : []),
+    ...(after.length > 0 ? [words.teaching.after(told(after))] : []),
   ];
+}
+
+/** "1 round shown", "quiet for 0:30". @param sets whether its rounds are sets. */
+function describePart(part: TeachingPart, teaching: Teaching, sets: boolean): string {
+  const said = words.teaching;
+  switch (part) {
+    case 'explain':
+      return said.explain(formatClock(teaching.explainFor * 1000));
+    case 'demonstrate':
+      return said.demonstrate(teaching.demonstrate, sets);
+    case 'trial':
+      return said.trial(teaching.trial, sets);
+    case 'quiet':
+      return said.quiet(formatClock(teaching.quiet * 1000));
+    case 'ask':
+      return said.ask(teaching.ask);
+  }
 }
 
 /** Everything of every passage in the order in which it is read: its numbers, what it asks, and what the instructor says. */

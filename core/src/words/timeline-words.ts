@@ -25,7 +25,7 @@ export const timelineWords = inLanguage({
     trial: 'A trial round, it does not count',
     getReady: 'Get ready',
     sitQuietly: 'Stay quiet',
-    howIsItNow: 'How is it now',
+    howIsItNow: 'How is it now?',
     finishRound: 'Finish your round',
     finishRoundOn: (endsOn: Value) => `Finish your round: the last breath goes out ${endsOn}`,
     sameAtOwnPaceWith: (ways: Value) => `The same at your own pace${ways}`,

@@ -161,7 +161,7 @@ export const leadWords = inLanguage({
     passage: (number: Value, name: Value) => `${number}. ${name}`,
   },
   feltNow: {
-    howIsItNow: 'How is it now',
+    howIsItNow: 'How is it now?',
     answers: {
       'felt-easy': 'Easy',
       'felt-some-effort': 'Some effort',
@@ -189,7 +189,7 @@ export const leadWords = inLanguage({
       demonstrate: 'Shown: not breathed along, not counted',
       trial: 'A trial: not counted',
       quiet: 'Quiet',
-      ask: 'How is it now',
+      ask: 'How is it now?',
     },
     goOn: 'Go on',
     breatheOn: 'Breathe on',

@@ -4,6 +4,8 @@ import { MatCheckboxModule } from '@angular/material/checkbox';
 import {
   formatSeconds,
   LONGEST_NATURAL_SECONDS,
+  LONGEST_QUESTION,
+  LONGEST_SETTLING,
   MOST_READY_COUNTS,
   MOST_TAUGHT_ROUNDS,
   NOT_TAUGHT,
@@ -19,9 +21,6 @@ import { NumberField, type NumberForm } from '../../ui/number-field';
 import { restForm, secondsForm, wholeForm } from '../../ui/number-forms';
 import { sayWords } from '../../words/say-words';
 import type { PassageEdit } from './session-edits';
-
-const LONGEST_SETTLING = 60;
-const LONGEST_QUESTION = 300;
 
 /** A number of the arc as it is edited. */
 interface NumberRow {
@@ -160,10 +159,19 @@ export class TeachingForm {
   }
 
   private settling(label: string, key: 'handUp' | 'closing'): NumberRow {
-    const form = secondsForm(0, LONGEST_SETTLING);
+    const form = secondsForm(0, LONGEST_SETTLING.hand);
     const set = (value: number): void => this.set({ [key]: seconds(value) }, key);
     const { seconds: unit } = this.words;
-    return { label, unit, form, max: LONGEST_SETTLING, fine: 0.5, width: 4, value: this.passage()[key], set };
+    return {
+      label,
+      unit,
+      form,
+      max: LONGEST_SETTLING.hand,
+      fine: 0.5,
+      width: 4,
+      value: this.passage()[key],
+      set,
+    };
   }
 
   protected readonly before = computed((): readonly NumberRow[] => {

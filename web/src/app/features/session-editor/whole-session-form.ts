@@ -1,12 +1,10 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { seconds, type Session } from '@nuvrah/core';
+import { LONGEST_SETTLING, seconds, type Session } from '@nuvrah/core';
 import { NumberField } from '../../ui/number-field';
 import { secondsForm } from '../../ui/number-forms';
 import type { WholeChange } from './session-edits';
 import { timeWords } from '../../words/time-words';
-
-const LONGEST_CHANGE = 120;
 
 /** What is of the whole session: how long a change of seat takes, and how it ends. */
 @Component({
@@ -54,7 +52,7 @@ export class WholeSessionForm {
   readonly session = input.required<Session>();
   readonly changed = output<WholeChange>();
 
-  protected readonly form = secondsForm(0, LONGEST_CHANGE);
-  protected readonly longest = LONGEST_CHANGE;
+  protected readonly form = secondsForm(0, LONGEST_SETTLING.seat);
+  protected readonly longest = LONGEST_SETTLING.seat;
   protected readonly asSeconds = seconds;
 }

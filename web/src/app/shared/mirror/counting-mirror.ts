@@ -15,10 +15,10 @@ import {
   countingDrift,
   countsOfRound,
   describeDrift,
+  DRIFT_TOLD,
   formatSeconds,
   millis,
-  PHASE_NAMES,
-  SIDE_NAMES,
+  nameOfPhase,
   type Counted,
   type Millis,
   type PhaseDrift,
@@ -45,7 +45,7 @@ type Problem = keyof typeof mirrorWords.problems;
     <p>{{ words.howTo }}</p>
     @if (next().count; as count) {
       <p class="expected" aria-live="polite">
-        {{ words.expected(phaseName(count), sideName(count), count.number) }}
+        {{ words.expected(nameOf(count), count.number) }}
         <span class="soft">{{ words.inRound(next().round) }}</span>
       </p>
     }
@@ -162,7 +162,7 @@ export class CountingMirror {
     if (!found) return [];
     const told = found.phases.filter(({ told }) => told !== null).map(describeDrift);
     return [
-      ...(told.length === 0 ? [this.words.even] : told),
+      ...(told.length === 0 ? [this.words.even(DRIFT_TOLD * 100)] : told),
       ...(found.leftOut > 0 ? [this.words.leftOut(found.leftOut)] : []),
       ...(found.twice > 0 ? [this.words.twice(found.twice)] : []),
     ];
@@ -181,9 +181,7 @@ export class CountingMirror {
     });
   }
 
-  protected readonly phaseName = ({ phase }: Pick<PhaseDrift, 'phase'>): string => PHASE_NAMES[phase];
-  protected readonly sideName = ({ side }: Pick<PhaseDrift, 'side'>): string =>
-    side ? ` ${SIDE_NAMES[side]}` : '';
+  protected readonly nameOf = nameOfPhase;
 
   /** The moment of the press itself, not that of its handling. */
   protected press(event: PointerEvent): void {
@@ -236,7 +234,7 @@ export class CountingMirror {
 
 /** A bar for each count of each phase, above the line where it is fast. */
 function drawn(phases: readonly PhaseDrift[], inks: Inks): Figure {
-  const names = phases.map(({ phase, side }) => `${PHASE_NAMES[phase]}${side ? ` ${SIDE_NAMES[side]}` : ''}`);
+  const names = phases.map(nameOfPhase);
   return {
     data: phases.map(({ counts }, index) => ({
       type: 'bar' as const,

@@ -67,7 +67,7 @@ const KEEP_EVERY = Math.round(1_000 / LOOK_EVERY);
 /**
  * Milliseconds that can pass unseen: a hidden page looks once a minute. What is longer, the device slept, and nobody breathed.
  */
-export const LONGEST_UNSEEN = 120_000;
+const LONGEST_UNSEEN = 120_000;
 
 /** Milliseconds for which it is waited to hear whether a leading may go on. */
 export const PATIENCE = 3_000;
@@ -96,8 +96,8 @@ export abstract class LeadRunner {
 
   /** Sounds what is led; the picture stands still in a hidden page, and the end is noticed all the same. */
   protected readonly player = new TakePlayer(inject(Stages), (look) => {
-    if (look % KEEP_EVERY === 0) this.keep();
     this.follow();
+    if (look % KEEP_EVERY === 0) this.keep();
   });
 
   protected readonly current = signal<LeadRun | null>(null);
@@ -197,7 +197,8 @@ export abstract class LeadRunner {
   follow(): void {
     const timeline = this.timeline();
     const at = this.position();
-    if (at - this.seenAt > LONGEST_UNSEEN && this.current()?.state.kind === 'leading') return this.wakeUp();
+    const unseen = (at - this.seenAt) / this.player.speed();
+    if (unseen > LONGEST_UNSEEN && this.current()?.state.kind === 'leading') return this.wakeUp();
     this.seenAt = at;
     if (timeline) this.moveTo(roundAt(timeline, this.at()));
     if (this.current()?.state.kind === 'leading' && timeline && this.position() >= timeline.total) {

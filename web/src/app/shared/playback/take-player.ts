@@ -18,7 +18,7 @@ export class TakePlayer {
   /** How many times as fast as it lasts it is led: a rehearsal may be. */
   readonly speed = signal(1);
 
-  /** @param looked told with each look ahead, how many there were of this take before. */
+  /** @param looked told before each look ahead, how many there were of this take before. */
   constructor(
     private readonly stages: Stages,
     private readonly looked: (look: number) => void,
@@ -38,11 +38,14 @@ export class TakePlayer {
     const scheduler = new SoundScheduler(this.stage, timeline, origin, heard, speed);
     this.scheduler = scheduler;
     scheduler.skipTo(at);
-    this.looking = interval(LOOK_EVERY).subscribe((look) => {
+    const looking = interval(LOOK_EVERY).subscribe((look) => {
+      this.looked(look);
+      // It may have been ended by what was seen: after a sleep nothing of what was missed is sounded.
+      if (looking.closed) return;
       if (this.heardAgainOrNoMore()) scheduler.resume();
       else scheduler.lookAhead();
-      this.looked(look);
     });
+    this.looking = looking;
   }
 
   /** Goes on with a timeline that differs from now on. */
