@@ -1,8 +1,9 @@
 // What the benches share: medians, percentiles, a server on a fresh database, a browser.
 import { spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
+import path from 'node:path';
 import { buildIfChanged, SERVER_FLAGS, SERVER_MAIN, WEB_FOLDER } from '../scripts/build.mjs';
-import { CHROMIUM, ensureChromium, ensurePackages } from '../scripts/machine.mjs';
+import { CHROMIUM, ensureChromium, ensurePackages, projectRoot } from '../scripts/machine.mjs';
 import { startCluster } from '../scripts/postgres.mjs';
 
 export const percentile = (values, share) => {
@@ -63,7 +64,8 @@ export async function startApplication() {
   return application;
 }
 
-export async function openBrowser() {
+/** @param more flags of the browser. */
+export async function openBrowser(more = []) {
   ensureChromium();
   const { chromium } = await import('@playwright/test');
   const flags = [
@@ -72,11 +74,25 @@ export async function openBrowser() {
     '--disable-gpu',
     '--disable-quic',
     '--disable-background-networking',
+    ...more,
   ];
   return chromium.launch({
     executablePath: CHROMIUM,
     args: [...flags, '--disable-sync', '--autoplay-policy=no-user-gesture-required'],
   });
+}
+
+/** A page of the bench with the code of core and of the application in it, as one script. */
+export async function pageScript(name) {
+  const { build } = await import('esbuild');
+  const { outputFiles } = await build({
+    entryPoints: [path.join(projectRoot, 'bench', name)],
+    bundle: true,
+    format: 'iife',
+    write: false,
+    alias: { '@nuvrah/core': path.join(projectRoot, 'core', 'src', 'index.ts') },
+  });
+  return outputFiles[0].text;
 }
 
 export const DEMO = { email: 'tamsin@orrins-quay.example', password: 'above the rope loft' };

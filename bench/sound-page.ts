@@ -14,12 +14,12 @@ import {
 } from '../core/src/index.js';
 import { SoundScheduler } from '../web/src/app/shared/playback/sound-scheduler.js';
 import type { Stage } from '../web/src/app/shared/playback/stage.js';
-import { sayOn } from '../web/src/app/shared/playback/spoken.js';
+import { sayOn, type Voices } from '../web/src/app/shared/playback/spoken.js';
 import { soundNote, type SoundingNote } from '../web/src/app/shared/playback/tone.js';
 
 const RATE = 22_050;
 /** Longest recording of the voice's file, seconds. */
-const FILE_LENGTH = 200;
+const FILE_LENGTH = 280;
 /** The kinds of notes, and words. */
 type Heard = NoteKind | 'word';
 const HEARD = {
@@ -45,14 +45,15 @@ function tenMinutes(pace: number): Timeline {
 class OfflineStage implements Stage {
   readonly audible = true;
   time = 0;
-  private readonly recordings: AudioBuffer;
+  private readonly voices: Voices;
   constructor(
     private readonly context: OfflineAudioContext,
     private readonly kind: Heard,
   ) {
     // A file in which every word is a tone from its first sample on: its onset can be seen.
-    this.recordings = context.createBuffer(1, FILE_LENGTH * RATE, RATE);
-    const samples = this.recordings.getChannelData(0);
+    const file = context.createBuffer(1, FILE_LENGTH * RATE, RATE);
+    this.voices = { shipped: { samples: file, begins: 0 }, own: null };
+    const samples = file.getChannelData(0);
     for (let index = 0; index < samples.length; index++) samples[index] = 0.5 * Math.cos(index / 3);
   }
   now(): number {
@@ -68,7 +69,7 @@ class OfflineStage implements Stage {
   }
   say(saying: Saying, at: number): SoundingNote {
     return this.kind === 'word'
-      ? sayOn(this.context, this.context.destination, { samples: this.recordings, begins: 0 }, saying, at)
+      ? sayOn(this.context, this.context.destination, this.voices, saying, at)
       : { cancel: () => undefined };
   }
   setLoudness(): void {

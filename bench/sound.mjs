@@ -1,23 +1,22 @@
 // Sound against the timeline, picture against the sound, and a plain timer metronome beside them under the same load.
-import { build } from 'esbuild';
-import path from 'node:path';
-import { projectRoot } from '../scripts/machine.mjs';
-import { median, ms, openBrowser, percentile, report, signIn, startApplication } from './measure.mjs';
+import {
+  median,
+  ms,
+  openBrowser,
+  pageScript,
+  percentile,
+  report,
+  signIn,
+  startApplication,
+} from './measure.mjs';
 
 /** Busy milliseconds in every hundred. */
 const LOAD = 40;
 const application = await startApplication();
 const browser = await openBrowser();
 
-const { outputFiles } = await build({
-  entryPoints: [path.join(projectRoot, 'bench', 'sound-page.ts')],
-  bundle: true,
-  format: 'iife',
-  write: false,
-  alias: { '@nuvrah/core': path.join(projectRoot, 'core', 'src', 'index.ts') },
-});
 const page = await browser.newPage();
-await page.addScriptTag({ content: outputFiles[0].text });
+await page.addScriptTag({ content: await pageScript('sound-page.ts') });
 for (const pace of [1000, 833]) {
   for (const kind of ['phase', 'tick', 'word']) {
     const off = await page.evaluate(([what, at]) => window.measure(what, at), [kind, pace]);

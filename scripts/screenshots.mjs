@@ -151,6 +151,7 @@ await page.locator('.count', { hasText: '4' }).waitFor();
 await picture('lead');
 await page.keyboard.press('Escape');
 await page.getByLabel('Breathless', { exact: true }).check();
+await page.getByText('What was done is on record.').waitFor();
 await picture('closing');
 await page.getByRole('button', { name: 'Keep on record' }).click();
 await page.getByRole('link', { name: 'To the Ledger' }).click();

@@ -10,3 +10,4 @@ export * from './routes.js';
 export * from './home-schemas.js';
 export * from './ladder-schemas.js';
 export * from './today-schemas.js';
+export * from './sound-schema.js';

@@ -22,6 +22,8 @@ describe('the table of routes', () => {
       '/auth/sign-in',
       '/home/:token',
       '/home/:token/reports',
+      '/home/:token/voice',
+      '/home/:token/voice.wav',
       '/home/:token/calendar.ics',
     ]);
   });

@@ -17,7 +17,13 @@ import {
   variantChangeSchema,
   workplaceSchema,
 } from './schemas.js';
-import { soundSchema } from './sound-schema.js';
+import {
+  ownVoiceSchema,
+  recordedWordsSchema,
+  recordingSchema,
+  soundSchema,
+  voiceVersionSchema,
+} from './sound-schema.js';
 import {
   ledgerFilterSchema,
   ledgerPageSchema,
@@ -101,6 +107,26 @@ export const routes = {
     summary: 'How a session sounds: what is said aloud, and how loud it is',
     body: soundSchema,
     answer: accountSchema,
+  }),
+
+  ownVoice: route(addresses.ownVoice, {
+    summary: "The instructor's own recordings of cues and words, in the order of their file",
+    answer: ownVoiceSchema,
+  }),
+  ownVoiceFile: route(addresses.ownVoiceFile, {
+    summary: 'The recordings as one WAV file, as they were with this version',
+    query: voiceVersionSchema,
+    answer: fileOf('audio/wav'),
+  }),
+  keepRecording: route(addresses.keepRecording, {
+    summary: 'Keep a recording of some words, instead of one that is there',
+    body: recordingSchema,
+    answer: ownVoiceSchema,
+  }),
+  removeRecording: route(addresses.removeRecording, {
+    summary: 'Say some words with the shipped voice again, or leave them unsaid',
+    body: recordedWordsSchema,
+    answer: ownVoiceSchema,
   }),
 
   listVariants: route(addresses.listVariants, {
@@ -229,6 +255,17 @@ export const routes = {
     answer: reportedSchema,
     access: 'public',
     status: 201,
+  }),
+  homeVoice: route(addresses.homeVoice, {
+    summary: 'The recordings with which the practice of a private link is led',
+    answer: ownVoiceSchema,
+    access: 'public',
+  }),
+  homeVoiceFile: route(addresses.homeVoiceFile, {
+    summary: 'These recordings as one WAV file, as they were with this version',
+    query: voiceVersionSchema,
+    answer: fileOf('audio/wav'),
+    access: 'public',
   }),
   homeCalendarFile: route(addresses.homeCalendarFile, {
     summary: 'The planned sittings of a private link as iCalendar, to be subscribed to',

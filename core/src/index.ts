@@ -13,6 +13,7 @@ export * from './capacity/index.js';
 export * from './screening/index.js';
 export * from './ordering/index.js';
 export * from './compose/index.js';
+export * from './lanes/index.js';
 export * from './ladder/index.js';
 export * from './leading/index.js';
 export * from './waiting/index.js';

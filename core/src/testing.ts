@@ -133,10 +133,12 @@ export const anyMixedSession: fc.Arbitrary<Session> = fc
       late: fc.boolean(),
       locked: fc.boolean(),
       ownPace: fc.integer({ min: 0, max: 40 }),
-      cycles: fc.integer({ min: 1, max: 6 }),
+      cycles: fc.integer({ min: 0, max: 6 }),
       taught: fc.option(anyTeaching, { nil: undefined }),
       getReady: fc.constantFrom(0, 3),
       firstBreath: fc.boolean(),
+      bySet: fc.boolean(),
+      following: fc.integer({ min: 0, max: 3 }),
     }),
     { minLength: 1, maxLength: 2 },
   )
@@ -144,14 +146,17 @@ export const anyMixedSession: fc.Arbitrary<Session> = fc
     sessionOf(
       ...specs.map(
         (
-          { technique, open, late, locked, ownPace, cycles, taught, getReady, firstBreath },
+          { technique, open, late, locked, ownPace, cycles, taught, getReady, firstBreath, bySet, following },
           index,
         ): Passage => {
           const passage = newPassage(technique, `${technique}-${index}`);
           if (passage.kind === 'natural') return { ...passage, untilTap: open };
           const more = { getReady, ...(taught && { teaching: taught }) };
-          if (passage.kind === 'strokes')
-            return { ...passage, ...more, firstBreath, sets: Math.min(cycles, 3), strokes: 20 };
+          if (passage.kind === 'strokes') {
+            const sets = Math.max(1, Math.min(cycles, 3));
+            const changing = bySet && { strokesRamp: { by: 5, every: 1, to: 30 }, ownPaceFrom: sets };
+            return { ...passage, ...more, firstBreath, sets, strokes: 20, ...changing };
+          }
           const openHold = open
             ? ({
                 phase: 'internalHold',
@@ -161,7 +166,9 @@ export const anyMixedSession: fc.Arbitrary<Session> = fc
               } as const)
             : null;
           const locks = { ...passage.locks, internalHold: locked ? (['chin', 'root'] as const) : [] };
-          return { ...passage, ...more, openHold, locks, ownPace: seconds(ownPace), cycles };
+          const own = seconds(cycles === 0 ? Math.max(1, ownPace) : ownPace);
+          const most = cycles > 0 && following > 0 && { mostCycles: cycles + following };
+          return { ...passage, ...more, openHold, locks, ownPace: own, cycles, ...most };
         },
       ),
     ),

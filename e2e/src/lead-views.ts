@@ -54,4 +54,11 @@ export const LEAD_VIEWS: readonly View[] = [
       await page.getByRole('button', { name: 'End it here' }).waitFor();
     },
   },
+  {
+    name: 'the own voice',
+    open: async (page) => {
+      await page.goto('/account/voice');
+      await page.getByRole('button', { name: 'Record: inhale left' }).waitFor();
+    },
+  },
 ];

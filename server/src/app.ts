@@ -33,6 +33,7 @@ import { implementHome } from './home/home.js';
 import { implementLinks } from './home/links.js';
 import { implementToday } from './today/today.js';
 import { implementClasses } from './classes/classes.js';
+import { implementOwnVoice } from './voice/own-voice.js';
 import { implementVariants } from './variants/variants.js';
 
 export interface AppOptions {
@@ -105,6 +106,7 @@ export function createApp(options: AppOptions): Express {
   const links = { secret, publicUrl };
   implementLinks(implement, source, now, links);
   implementHome(implement, source, now);
+  implementOwnVoice(implement, source, now);
   implementVariants(implement, now);
   implementSessions(implement, source, now);
   implementSessionFiling(implement, source, now);

@@ -15,6 +15,7 @@ import {
   cyclesPerRound,
   DEFAULT_SEAT_CHANGE,
   seatFor,
+  withCycles,
   type Passage,
   type Session,
 } from '../session/index.js';
@@ -263,10 +264,7 @@ export function passageWith(request: ComposeRequest, passage: Passage, rounds: n
     case 'strokes':
       return { ...passage, sets: rounds };
     case 'counted':
-      return {
-        ...passage,
-        cycles: rounds * cyclesPerRound(passage, resolveConventions(request.profile, {})),
-      };
+      return withCycles(passage, rounds * cyclesPerRound(passage, resolveConventions(request.profile, {})));
   }
 }
 

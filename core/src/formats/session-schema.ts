@@ -11,6 +11,7 @@ import {
   MOST_OWN_WORDS,
   LONGEST_NATURAL_SECONDS,
   LONGEST_OPEN_HOLD,
+  LONGEST_OWN_PACE,
   LONGEST_QUESTION,
   LONGEST_SESSION_HOURS,
   LONGEST_SETTLING,
@@ -191,8 +192,10 @@ const countedPassageSchema = Type.Object(
     ramps: Type.Array(rampSchema, { maxItems: 6 }),
     dressing: breathModifiersSchema,
     between: halves(0, 60),
-    cycles: whole(1, MOST_CYCLES),
-    ownPace: Type.Number({ minimum: 0, maximum: 3600 }),
+    // None where it is at one's own pace alone: checked with what to do.
+    cycles: whole(0, MOST_CYCLES),
+    mostCycles: Type.Optional(whole(1, MOST_CYCLES)),
+    ownPace: Type.Number({ minimum: 0, maximum: LONGEST_OWN_PACE }),
     handUp: halves(0, LONGEST_SETTLING.hand),
     closing: halves(0, LONGEST_SETTLING.hand),
   },
@@ -202,6 +205,10 @@ const countedPassageSchema = Type.Object(
 /** None, or a turning pause of half a second to two. */
 function turningSeconds() {
   return halves(0, 2);
+}
+
+function setRamp() {
+  return Type.Object({ by: whole(-100, 100), every: whole(1, 20), to: whole(1, 1000) }, closed);
 }
 
 const strokePassageSchema = Type.Object(
@@ -215,10 +222,10 @@ const strokePassageSchema = Type.Object(
     // The technique's own range is checked with the reason and the nearest valid value.
     strokes: whole(1, 1000),
     rate: whole(1, 1000),
-    rateRamp: nullable(
-      Type.Object({ by: whole(-100, 100), every: whole(1, 20), to: whole(1, 1000) }, closed),
-    ),
+    strokesRamp: Type.Optional(setRamp()),
+    rateRamp: nullable(setRamp()),
     sets: whole(1, 100),
+    ownPaceFrom: Type.Optional(whole(1, 100)),
     pace: paceSchema,
     recovery: nullable(
       Type.Object(

@@ -1,7 +1,7 @@
 import { DateTime } from 'luxon';
 import Papa from 'papaparse';
 import type { Conventions } from '../conventions/index.js';
-import { SITTING_PLACES, type LeadRecord, type PassageRecord } from '../leading/index.js';
+import { isComplete, SITTING_PLACES, type LeadRecord, type PassageRecord } from '../leading/index.js';
 import { SIGN_IDS, type SignId } from '../policy/index.js';
 import { checkSession, sessionOfRecord } from '../session/index.js';
 import { millis } from '../units/index.js';
@@ -240,7 +240,7 @@ class LogReader {
     const passages = rows.flatMap(
       (row) => readPassage(this.reader(row), this.context.newId, this.context.profile) ?? [],
     );
-    const complete = passages.every((one) => one.kind === 'natural' || one.cyclesDone >= one.cyclesPlanned);
+    const complete = passages.every(isComplete);
     const outcome = this.choice(first, 'outcome', ['finished', 'stopped'], complete ? 'finished' : 'stopped');
     const session = this.upTo(first, 'session', 120) || formatsWords.sittingsCsvRead.fromAFile;
     // Numbers that cannot be read are no session to be checked.

@@ -23,6 +23,8 @@ export interface TrackSound {
   readonly naming: Naming;
   /** The recordings of the shipped voice at {@link TRACK_RATE}, -1 to 1, from their beginning; null: tones alone. */
   readonly voice: Float32Array | null;
+  /** The instructor's own recordings at that rate; left out where there are none. */
+  readonly own?: Float32Array;
 }
 
 /** A stretch of a track: samples of 16 bits, and how far the track is with it, 0 to 1. */
@@ -38,7 +40,10 @@ export const trackLength = ({ total }: Timeline): number => Math.ceil((total / 1
  * The sounds of a session, stretch by stretch, one channel: the tones, ticks, bells and words of leading, as loud as was chosen.
  * Open stretches last as long as they are expected to. Words that the shipped voice lacks are not heard.
  */
-export function* trackOf(timeline: Timeline, { sound, naming, voice }: TrackSound): Generator<TrackChunk> {
+export function* trackOf(
+  timeline: Timeline,
+  { sound, naming, voice, own }: TrackSound,
+): Generator<TrackChunk> {
   const length = trackLength(timeline);
   const sayings = voice === null || sound.loudness.voice === 0 ? [] : sayingsOf(timeline, sound, naming);
   const notes = notesOf(timeline);
@@ -55,7 +60,7 @@ export function* trackOf(timeline: Timeline, { sound, naming, voice }: TrackSoun
       addNote(mixed, one, sampleAt(one.at) - from, sound.loudness[loudnessOf(one.kind)]);
     }
     for (; said < sayings.length && sampleAt((sayings[said] as Saying).at) < to; said++)
-      addSaying(mixed, sayings[said] as Saying, from, voice as Float32Array, sound.loudness.voice);
+      addSaying(mixed, sayings[said] as Saying, from, { shipped: voice, own }, sound.loudness.voice);
     yield { samples: written(mixed, to - from), done: to / length };
     const carried = new Float32Array(mixed.length);
     carried.set(mixed.subarray(chunk));
@@ -89,11 +94,13 @@ function addSaying(
   into: Float32Array,
   { at, clips }: Saying,
   from: number,
-  voice: Float32Array,
+  voices: { readonly shipped: Float32Array | null; readonly own: Float32Array | undefined },
   loudness: number,
 ): void {
   for (const clip of clips ?? []) {
     const begins = sampleAt(at + clip.after) - from;
+    const voice = clip.own ? voices.own : voices.shipped;
+    if (!voice) continue;
     const recording = voice.subarray(sampleAt(clip.from), sampleAt(clip.from + clip.length));
     recording.forEach((sample, index) => {
       into[begins + index] = (into[begins + index] ?? 0) + sample * loudness;

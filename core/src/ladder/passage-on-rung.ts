@@ -5,7 +5,9 @@ import {
   cyclesThatEndRight,
   roundsInTime,
   startingSide,
+  withCycles,
   withFittedParts,
+  withStrokes,
   type CountedPassage,
   type Passage,
   type Session,
@@ -30,7 +32,9 @@ export function passageOnRung(
         : passage;
     case 'strokes': {
       const { strokes, sets, rate } = numbers;
-      return passage.kind === 'strokes' ? { ...passage, strokes, sets, rate, rateRamp: null } : passage;
+      return passage.kind === 'strokes'
+        ? { ...withStrokes(passage, strokes), sets, rate, rateRamp: null }
+        : passage;
     }
     case 'minutes':
       if (passage.kind === 'natural') return { ...passage, length: seconds(numbers.minutes * 60) };
@@ -51,7 +55,7 @@ function withMinutes(
   if (passage.ownPace > 0 && counted < whole)
     return { ...passage, ownPace: seconds(Math.round(whole - counted)) };
   const { cycles } = roundsInTime(passage, millis(whole * 1000), start, conventions);
-  return { ...passage, cycles, ownPace: seconds(0) };
+  return { ...withCycles(passage, cycles), ownPace: seconds(0) };
 }
 
 /** Seconds of the counted rounds of a passage as they are led. */

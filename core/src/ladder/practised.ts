@@ -8,7 +8,7 @@ import type { Gate } from './schools.js';
 /** One passage of a sitting as a ladder reads it. */
 export interface PractisedPassage {
   readonly technique: string;
-  /** As planned; null where it has none. */
+  /** As planned; null where nothing of it was counted. */
   readonly counts: PhaseCounts | null;
   /** As planned: all of it, minutes at one's own pace included. */
   readonly minutes: number;
@@ -35,6 +35,13 @@ export interface OnLadder {
 
 /** Share by which the minutes of a sitting may differ from the rung's and still count for it. Domain 20. */
 export const MINUTES_TOLERANCE = 0.1;
+
+/**
+ * The counts with which a passage was practised, as a ladder reads it: none where all of it was at one's own pace, since nobody
+ * knows how long its breaths were.
+ */
+export const countsPractised = (counts: PhaseCounts | null, cyclesPlanned: number): PhaseCounts | null =>
+  cyclesPlanned > 0 ? counts : null;
 
 /** Whether a passage was practised with a rung's own numbers. Domain 20, what counts for a rung. */
 export function hasNumbersOf(passage: PractisedPassage, numbers: RungNumbers): boolean {

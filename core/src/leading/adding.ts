@@ -1,6 +1,6 @@
 import { passageInPlaceOf, withinCapacity, type FitTo } from '../capacity/index.js';
 import { failure, success } from '../result.js';
-import { insertPassage, newPassage, untaught, type Passage } from '../session/index.js';
+import { insertPassage, newPassage, untaught, withCycles, type Passage } from '../session/index.js';
 import { isTechniqueId, techniqueOf, type TechniqueId } from '../technique/index.js';
 import type { LiveChange, ResumePoint } from '../timeline/index.js';
 import { secondsToMillis, seconds, type Millis, type Seconds } from '../units/index.js';
@@ -8,6 +8,7 @@ import { cyclesInAll, indexNow, originOf } from './cycles-in-all.js';
 import {
   conventionsOfRun,
   currentTake,
+  cyclesOfRun,
   ledFrom,
   logged,
   notLed,
@@ -106,7 +107,8 @@ export function repeatPassage(run: LeadRun, at: Millis, id: string): LeadAnswer 
   const { passages } = run.setup.session;
   const here = passages[indexNow(run, at)];
   const led = passages.slice(0, indexNow(run, at) + 1).findLast(({ kind }) => kind !== 'natural');
-  if (!here || !led || led.kind === 'natural') return failure({ code: 'nothing-to-repeat' });
+  if (!here || !led || led.kind === 'natural' || cyclesOfRun(run, led) === 0)
+    return failure({ code: 'nothing-to-repeat' });
   const { perRound, planned, most, heard, here: rest, later } = cyclesInAll(run, at, led);
   const rounds = Math.floor((most - heard - rest - later) / perRound);
   if (rounds < 1)
@@ -126,6 +128,6 @@ function fewerRounds(passage: Passage, rounds: number, perRound: number): Passag
     case 'strokes':
       return { ...passage, sets: Math.min(passage.sets, rounds) };
     case 'counted':
-      return { ...passage, cycles: Math.min(passage.cycles, rounds * perRound) };
+      return withCycles(passage, Math.min(passage.cycles, rounds * perRound));
   }
 }

@@ -6,6 +6,7 @@ import {
   cyclesOfRun,
   endTake,
   eventAt,
+  fewestCyclesOf,
   perRoundOf,
   whereInRounds,
   type LeadRun,
@@ -30,7 +31,12 @@ export function cyclesInAll(run: LeadRun, at: Millis, passage: CountedPassage | 
   const { passages } = run.setup.session;
   const root = originOf(run, passage.id);
   const first = passages.find(({ id }) => id === root);
-  const planned = cyclesOfRun({ ...run, changes: [] }, first && first.kind !== 'natural' ? first : passage);
+  const led = first && first.kind !== 'natural' ? first : passage;
+  const planned = fewestCyclesOf(run, led);
+  const most = Math.max(
+    mostRoundsLed(planned / perRoundOf(run, passage)) * perRoundOf(run, passage),
+    cyclesOfRun({ ...run, changes: [] }, led),
+  );
   const perRound = perRoundOf(run, passage);
   const { takes } = run.state.kind === 'leading' ? endTake(run, at) : run;
   const now = whereInRounds(run, at);
@@ -43,7 +49,7 @@ export function cyclesInAll(run: LeadRun, at: Millis, passage: CountedPassage | 
     else if (now.ok && position === index)
       here = cyclesOfRun(run, one) - cycleInProgress(run, at, now.value.cycle) + 1;
   });
-  return { perRound, planned, most: mostRoundsLed(planned / perRound) * perRound, heard, here, later };
+  return { perRound, planned, most, heard, here, later };
 }
 
 /** The passage that one repeats, or itself. */

@@ -7,7 +7,7 @@ import {
   type StrokeNumbers,
 } from '../ratio/index.js';
 import { failure, success } from '../result.js';
-import { rateInSet, type Passage, type StrokePassage } from '../session/index.js';
+import { type Passage, type StrokePassage } from '../session/index.js';
 import { countsInForce, strokesInForce, type LiveChange } from '../timeline/index.js';
 import type { Millis } from '../units/index.js';
 import {
@@ -66,7 +66,7 @@ export function easedFromStart(
   const of = { passageId: passage.id, fromCycle: 1 };
   if (passage.kind === 'natural') return [];
   if (passage.kind === 'strokes') {
-    const eased = easeStrokes(strokesInForce(passage, rateInSet(passage, 1), 1, changes));
+    const eased = easeStrokes(strokesInForce(passage, 1, changes));
     return eased.ok ? [{ kind: 'ease-strokes', ...of, ...eased.value }] : [];
   }
   const now = countsInForce(passage, 1, conventionsOfRun(run), changes);
@@ -81,8 +81,7 @@ const STEPS: Readonly<Record<EaseWay, StepKind>> = {
 };
 
 function easeStrokesRun(run: LeadRun, at: Millis, passage: StrokePassage, fromCycle: number): LeadAnswer {
-  const set = Math.ceil(fromCycle / passage.turns.length);
-  const now = strokesInForce(passage, rateInSet(passage, set), fromCycle, run.changes);
+  const now = strokesInForce(passage, fromCycle, run.changes);
   const eased = easeStrokes(now);
   if (!eased.ok) return eased;
   const easier = withChange(run, {
@@ -131,10 +130,9 @@ export function becomes(run: LeadRun): Becomes | null {
       counts: countsInForce(passage, fromCycle, conventionsOfRun(run), run.changes),
       strokes: null,
     };
-  const set = Math.ceil(fromCycle / passage.turns.length);
   return {
     fromRound,
     counts: null,
-    strokes: strokesInForce(passage, rateInSet(passage, set), fromCycle, run.changes),
+    strokes: strokesInForce(passage, fromCycle, run.changes),
   };
 }

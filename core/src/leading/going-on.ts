@@ -9,7 +9,9 @@ import {
 } from '../screening/index.js';
 import {
   isBeforeRounds,
+  withCycles,
   withFittedParts,
+  withStrokes,
   type CountedPassage,
   type Passage,
   type Session,
@@ -37,12 +39,12 @@ export function passageAsLed(run: LeadRun, passage: Passage): Passage {
     const sets = Math.max(1, Math.ceil(cycles / passage.turns.length));
     const eased = own.findLast(({ kind }) => kind === 'ease-strokes' || kind === 'as-planned');
     return eased?.kind === 'ease-strokes'
-      ? { ...passage, sets, strokes: eased.strokes, rate: eased.rate, rateRamp: null }
+      ? { ...withStrokes(passage, eased.strokes), sets, rate: eased.rate, rateRamp: null }
       : { ...passage, sets };
   }
   const eased = own.findLast(({ kind }) => kind === 'ease' || kind === 'as-planned');
   const ownPace = seconds(passage.ownPace + longerBy(passage.id, own) / 1000);
-  const longer = { ...passage, cycles, ownPace };
+  const longer = { ...withCycles(passage, cycles), ownPace };
   return eased?.kind === 'ease' ? withFittedParts({ ...longer, ...eased.numbers, ramps: [] }) : longer;
 }
 

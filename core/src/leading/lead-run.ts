@@ -5,6 +5,7 @@ import {
   cyclesPerRound,
   isBeforeRounds,
   startingSide,
+  withCycles,
   type CountedPassage,
   type Passage,
   type Session,
@@ -236,12 +237,14 @@ export function whereInRounds(run: LeadRun, at: Millis): Result<InRounds, LeadRe
   // What is explained, shown or tried comes before the first round.
   const cycle = point.kind === 'cycle' ? point.cycle : isBefore(point) ? 1 : null;
   if (cycle === null || !passage || passage.kind === 'natural') return failure({ code: 'no-rounds-here' });
+  const cycles = cyclesOfRun(run, passage);
+  if (cycles === 0) return failure({ code: 'no-rounds-here' });
   const perRound = perRoundOf(run, passage);
   const roundFrom = Math.floor((cycle - 1) / perRound) * perRound + 1;
   return success({
     passage,
     index: point.passage,
-    cycles: cyclesOfRun(run, passage),
+    cycles,
     perRound,
     roundFrom,
     cycle,
@@ -269,13 +272,20 @@ export const perRoundOf = (run: LeadRun, passage: CountedPassage | StrokePassage
 export const roundsPlanned = (run: LeadRun, passage: CountedPassage | StrokePassage): number =>
   cyclesOfRun(run, passage) / perRoundOf(run, passage);
 
-/** Cycles the passage will have, with the changes so far. */
+/** Cycles the passage will have, with the changes so far, unless the last round is called before. */
 export function cyclesOfRun(run: LeadRun, passage: CountedPassage | StrokePassage): number {
   if (passage.kind === 'strokes') return turnsToLead(passage, run.changes);
   const conventions = conventionsOfRun(run);
   const start = startingSide(passage, run.setup.session.goal, conventions);
-  return cyclesToLead(passage, start, conventions, run.changes);
+  return cyclesToLead(passage, start, conventions, run.changes, 'cap');
 }
+
+/** Cycles that are planned of a passage: it is complete with them, whether or not more may follow. */
+export const fewestCyclesOf = (run: LeadRun, passage: CountedPassage | StrokePassage): number =>
+  cyclesOfRun(
+    { ...run, changes: [] },
+    passage.kind === 'counted' ? withCycles(passage, passage.cycles) : passage,
+  );
 
 export const eventAt = (timeline: Timeline, at: Millis): TimelineEvent | undefined =>
   timeline.events[eventIndexAt(timeline, at)];

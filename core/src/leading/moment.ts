@@ -1,5 +1,6 @@
 import {
   eventIndexAt,
+  fewestRounds,
   lastRound,
   numberCalled,
   type PassageSpan,
@@ -17,7 +18,8 @@ export interface Moment {
   readonly span: PassageSpan;
   /** The count (or stroke) in progress as it is called, and how many there are; null where nothing is counted aloud. */
   readonly count: { readonly now: number; readonly of: Counts } | null;
-  readonly round: { readonly now: number; readonly of: number } | null;
+  /** The round in progress, of how many; `fewest` where more than those may follow until the last round is called. */
+  readonly round: { readonly now: number; readonly of: number; readonly fewest: number } | null;
   /** Where the locks of this event stand; null where it has none. */
   readonly lock: 'setting' | 'on' | 'releasing' | null;
   /** The event after this one (after the minutes at one's own pace), or null at the end. */
@@ -39,7 +41,7 @@ export function momentAt(timeline: Timeline, at: number): Moment | null {
     event,
     span,
     count: countAt(event, at),
-    round: event.round === null ? null : { now: event.round, of },
+    round: event.round === null ? null : { now: event.round, of, fewest: fewestRounds(span.rounds) },
     next: nextAfter(timeline, index),
     lock: lockAt(event, at),
     left: {
@@ -65,18 +67,23 @@ function endOf({ events }: Timeline, event: TimelineEvent): Millis {
   return events.findLast((one) => isOwnPaceOf(event.passage, one))?.to ?? event.to;
 }
 
-/** By how much open stretches from this event on are planned longer (to their cap) than they are expected to last. */
-function slackBetween({ events }: Timeline, index: number, to: Millis): number {
-  let slack = 0;
+/** By how much what waits for a tap from this event on is planned longer than it is expected to last. */
+function slackBetween({ events, passages }: Timeline, index: number, to: Millis): number {
+  let [slack, span] = [0, 0];
   for (let i = index; i < events.length; i++) {
     const event = events[i] as TimelineEvent;
     if (event.from >= to) break;
-    if (event.open) slack += Math.max(0, event.to - event.from - event.open.expected);
+    while (span < passages.length && (passages[span]?.to ?? 0) <= event.from) span++;
+    // Rounds that follow until the last one is called.
+    if (i > index && (event.cycle ?? 0) > (passages[span]?.rounds?.fewest ?? Infinity))
+      slack += event.to - event.from;
+    else if (event.open) slack += Math.max(0, event.to - event.from - event.open.expected);
   }
   return slack;
 }
 
 function countAt(event: TimelineEvent, at: number): Moment['count'] {
+  if (event.strokes?.ownPace) return null;
   if (event.strokes) return { now: ticksHeard(event, at), of: event.strokes.number as Counts };
   if (event.counts === null || event.counting === 'silent') return null;
   const heard = ticksHeard(event, at);

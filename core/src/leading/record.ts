@@ -1,12 +1,6 @@
 import { countsOf, sameCounts, type PhaseCounts } from '../ratio/index.js';
 import { isDone, shareDone, type Done, type SignId, type SignTakenBack } from '../policy/index.js';
-import {
-  rateInSet,
-  turnsOf,
-  type CountedPassage,
-  type NaturalPassage,
-  type StrokePassage,
-} from '../session/index.js';
+import { turnsOf, type CountedPassage, type NaturalPassage, type StrokePassage } from '../session/index.js';
 import { techniqueOf, type StrokeAirway, type TechniqueId } from '../technique/index.js';
 import {
   countsInForce,
@@ -15,11 +9,12 @@ import {
   type Timeline,
   type TimelineEvent,
 } from '../timeline/index.js';
-import { millis, millisToSeconds, type Millis, type Pace, type Seconds } from '../units/index.js';
+import { millis, millisToSeconds, seconds, type Millis, type Pace, type Seconds } from '../units/index.js';
 import {
   beginRun,
   conventionsOfRun,
   timeLed,
+  fewestCyclesOf,
   type LeadRun,
   type LeadSetup,
   type LoggedStep,
@@ -144,7 +139,8 @@ export function endedAt({ passages }: Pick<LeadRecord, 'passages'>, timeline: Ti
   if (!passage || !span) return millis(0);
   if (passage.kind === 'natural') return millis(Math.min(span.to, span.from + passage.secondsDone * 1000));
   const own = timeline.events.filter((event) => event.passage === index);
-  const end = own.findLast(({ cycle }) => cycle !== null && cycle <= passage.cyclesDone)?.to ?? span.from;
+  const counted = own.findLast(({ cycle }) => cycle !== null && cycle <= passage.cyclesDone)?.to;
+  const end = counted ?? own.find(({ section }) => section === 'own-pace')?.from ?? span.from;
   const ownPace = passage.kind === 'counted' ? passage.secondsDone * 1000 : 0;
   return millis(Math.min(span.to, end + ownPace));
 }
@@ -153,7 +149,7 @@ export function endedAt({ passages }: Pick<LeadRecord, 'passages'>, timeline: Ti
 export const isBegun = (passage: PassageRecord): boolean =>
   passage.kind === 'natural'
     ? passage.secondsDone > 0
-    : passage.cyclesDone > 0 || (passage.kind === 'strokes' && passage.turns.length > 0);
+    : passage.cyclesDone > 0 || (passage.kind === 'strokes' ? passage.turns.length : passage.secondsDone) > 0;
 
 /**
  * The techniques in which the signs of a sitting were noted while it was led; in natural breathing that of the passage before it.
@@ -224,14 +220,18 @@ export function passageRecords(run: LeadRun): readonly PassageRecord[] {
 }
 
 /**
- * The record of a practice that was not led here but told afterwards: the rounds (sets) done of each passage, in order;
- * those of natural breathing are not asked. Never more than was planned.
+ * The record of a practice that was not led here but told afterwards: the rounds (sets) done of each passage, in order, and
+ * the minutes of one at one's own pace alone; those of natural breathing are not asked. Never more than was planned.
  */
 export function recordOfRounds(setup: LeadSetup, rounds: readonly number[]): LeadRecord {
   const run = beginRun(setup);
   const { timeline } = run.takes[0];
   const passages = recordOf(run).passages.map((passage, index): PassageRecord => {
     if (passage.kind === 'natural') return { ...passage, secondsDone: passage.secondsPlanned };
+    if (passage.kind === 'counted' && passage.cyclesPlanned === 0) {
+      const done = Math.max(0, (rounds[index] ?? 0) * 60);
+      return { ...passage, secondsDone: seconds(Math.min(passage.secondsPlanned, done)) };
+    }
     const told = Math.max(0, Math.round((rounds[index] ?? 0) * passage.cyclesPerRound));
     const cyclesDone = Math.min(passage.cyclesPlanned, told);
     const whole = cyclesDone === passage.cyclesPlanned;
@@ -305,7 +305,7 @@ function countedRecord(
     counts: countsOf(passage),
     pace,
     cyclesPerRound,
-    cyclesPlanned: rounds?.cycles ?? passage.cycles,
+    cyclesPlanned: fewestCyclesOf(run, passage),
     cyclesDone: heard.size,
     easings: easingsHeard(run, passage, heard, cyclesPerRound),
     ...(countsLed.length > 1 && { countsLed }),
@@ -360,7 +360,7 @@ function strokesRecord(run: LeadRun, passage: StrokePassage, index: number): Pas
     if (!strokes || cycle === null || round === null || event.airway === 'mouth' || event.airway === 'closed')
       continue;
     const done = event.ticks.filter((tick) => tick < to).length;
-    const planned = strokesInForce(passage, rateInSet(passage, round), cycle, run.changes).strokes;
+    const planned = strokesInForce(passage, cycle, run.changes).strokes;
     const before = turns.get(cycle);
     if (done > (before?.done ?? 0))
       turns.set(cycle, { set: round, airway: event.airway, rate: strokes.rate, planned, done });

@@ -1,6 +1,6 @@
 import { failure, success } from '../result.js';
 import { leastStrokeRest, restNeededBeforeHold } from '../policy/index.js';
-import { partsTaught, TEACHING_PARTS, type Passage } from '../session/index.js';
+import { partsTaught, strokesAtMost, TEACHING_PARTS, type Passage } from '../session/index.js';
 import type { EventKind, LiveChange, ResumePoint, Section, TimelineEvent } from '../timeline/index.js';
 import { millis, type Millis } from '../units/index.js';
 import {
@@ -62,7 +62,7 @@ function nextPart(run: LeadRun, event: TimelineEvent, passage: Passage, at: Mill
     (one) => one.passage === index && one.section === 'trial' && one.strokes !== null && one.from < at,
   );
   const last = strokes.at(-1);
-  const rest = passage.kind === 'strokes' ? leastStrokeRest(passage.strokes) * 1000 : 0;
+  const rest = passage.kind === 'strokes' ? leastStrokeRest(strokesAtMost(passage)) * 1000 : 0;
   const owed = last ? last.to + rest - at : 0;
   if (owed > 0) return failure({ code: 'too-early', left: millis(owed) });
   const tries = section === 'demonstrate' && partsTaught(passage.teaching).includes('trial');
@@ -128,7 +128,7 @@ function restOwed(run: LeadRun, led: readonly Passage[], rest: Passage, had: num
   if (stroked?.kind !== 'strokes') return 0;
   const session = { ...run.setup.session, passages: led.filter((passage) => passage !== rest) };
   const beforeHold = restNeededBeforeHold(session, strokes, conventionsOfRun(run));
-  return Math.max(0, Math.max(leastStrokeRest(stroked.strokes), beforeHold) - had);
+  return Math.max(0, Math.max(leastStrokeRest(strokesAtMost(stroked)), beforeHold) - had);
 }
 
 /** Seconds of rest still owed where natural breathing ends now. */

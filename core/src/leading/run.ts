@@ -27,13 +27,44 @@ export function pauseRun(run: LeadRun, at: Millis): LeadAnswer {
   return success(logged(run, at, 'pause', { ...endTake(run, at), state: { kind: 'paused', resumeAt } }));
 }
 
+/** Where a pause is over: the round that was interrupted from its first inhale, or the breath in which it was. */
+export type TakenUp = 'round' | 'breath';
+
+/**
+ * The breath in which a run is paused, where to go on with it is another thing than with its round: the exhale after a free
+ * breath in, or the inhale of the other side. What was held is let go, and after the breath is out the next one begins.
+ *
+ * @returns null where nothing counted was interrupted, or its round begins there.
+ */
+export function breathPausedIn(run: LeadRun): Extract<ResumePoint, { kind: 'cycle' }> | null {
+  if (run.state.kind !== 'paused') return null;
+  const { resumeAt } = run.state;
+  const { timeline, ledTo } = currentTake(run);
+  const event = eventAt(timeline, ledTo ?? millis(0));
+  const passage = run.setup.session.passages[resumeAt.passage];
+  if (resumeAt.kind !== 'cycle' || passage?.kind !== 'counted') return null;
+  if (event?.section !== 'rounds' || event.passage !== resumeAt.passage || event.cycle === null) return null;
+  const { cycle, kind } = event;
+  const of = { kind: 'cycle', passage: resumeAt.passage } as const;
+  const exhales = timeline.events.some(
+    (one) =>
+      one.kind === 'exhale' &&
+      one.cycle === cycle &&
+      one.passage === event.passage &&
+      one.index <= event.index,
+  );
+  if (!exhales) return cycle === resumeAt.cycle ? null : { ...of, cycle };
+  if (kind === 'exhale' || kind === 'pause') return { ...of, cycle, with: 'exhale' };
+  return cycle < cyclesOfRun(run, passage) ? { ...of, cycle: cycle + 1 } : null;
+}
+
 /**
  * Takes up again after a pause: the interrupted round from its first inhale, after bringing the hand up and emptying,
- * so that nobody loses the side; a rest with what was left of it.
+ * so that nobody loses the side, or the breath where there is one; a rest with what was left of it.
  */
-export function resumeRun(run: LeadRun): LeadAnswer {
+export function resumeRun(run: LeadRun, where: TakenUp = 'round'): LeadAnswer {
   if (run.state.kind !== 'paused') return failure({ code: 'not-leading' });
-  const from = run.state.resumeAt;
+  const from = (where === 'breath' ? breathPausedIn(run) : null) ?? run.state.resumeAt;
   const taken = run.changes.filter((change) => !isDoneAgain(run, change, from));
   const changes = withinMostRounds({ ...run, changes: taken }, from);
   const take: Take = { timeline: compileRest(run.setup, changes, from), from, ledTo: null };
@@ -50,7 +81,8 @@ function withinMostRounds(run: LeadRun, from: ResumePoint): readonly LiveChange[
   if (from.kind !== 'cycle' || !passage || passage.kind === 'natural') return run.changes;
   const { perRound, most, heard, later } = cyclesInAll(run, millis(0), passage);
   const left = most - heard - later;
-  const end = from.cycle + Math.max(perRound, Math.floor(left / perRound) * perRound) - 1;
+  const begun = Math.floor((from.cycle - 1) / perRound) * perRound;
+  const end = begun + Math.max(perRound, Math.floor(left / perRound) * perRound);
   return end < cyclesOfRun(run, passage)
     ? [...run.changes, { kind: 'end-after', passageId: passage.id, cycle: end }]
     : run.changes;

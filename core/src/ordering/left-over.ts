@@ -3,7 +3,7 @@ import { sessionHalfMillis } from '../policy/index.js';
 import type { Passage, Session } from '../session/index.js';
 import { techniqueOf } from '../technique/index.js';
 import { seconds, type Millis, type Seconds } from '../units/index.js';
-import { mostRounds, roundsOf, roundsWord, withRounds } from './rounds.js';
+import { hasRounds, mostRounds, roundsOf, roundsWord, withRounds } from './rounds.js';
 import { orderingWords } from '../words/index.js';
 
 /** A place where time that is left over could go. */
@@ -36,6 +36,7 @@ export function placesForLeftOver(
   });
   const places = session.passages.flatMap((passage): LeftOverPlace[] => {
     if (passage.kind === 'natural') return restPlace(passage, left, withPassage);
+    if (!hasRounds(passage)) return [];
     const now = roundsOf(passage, conventions);
     const more = (number: number): Session => withPassage(withRounds(passage, now + number, conventions));
     // A ramp makes later rounds longer or shorter than the first: lengths only ever grow, so the most that fit is searched.

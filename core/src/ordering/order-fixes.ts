@@ -4,17 +4,20 @@ import { countsOf, numbersFromCounts } from '../ratio/index.js';
 import {
   editPassage,
   insertPassage,
+  isOwnPaceAlone,
   movePassage,
   newPassage,
   removePassage,
+  strokesAtMost,
   type Passage,
   type Session,
+  withCycles,
   withFittedParts,
   withPhaseCounts,
   type StrokePassage,
 } from '../session/index.js';
 import { leastStrokeRest, STROKE_REST } from '../policy/index.js';
-import { counts, floorToHalf, type Seconds } from '../units/index.js';
+import { counts, floorToHalf, seconds, type Seconds } from '../units/index.js';
 import { checkOrder, type OrderingFinding, type OrderingRecord } from './ordering.js';
 import { orderingWords } from '../words/index.js';
 
@@ -114,7 +117,7 @@ function passageFixes(
     case 'slot-order':
       return [...earlier, leaveOut(passage)];
     case 'rest-after-strokes':
-      return passage.kind === 'strokes' ? [rested(passage, leastStrokeRest(passage.strokes))] : [];
+      return passage.kind === 'strokes' ? [rested(passage, leastStrokeRest(strokesAtMost(passage)))] : [];
     case 'rest-before-hold': {
       const before = session.passages.slice(0, at).findLast(({ kind }) => kind === 'strokes');
       return before?.kind === 'strokes'
@@ -149,14 +152,14 @@ function prepared(
   ids: () => string,
 ): OrderFix[] {
   const without = {
-    ...passage,
+    ...withCycles(passage, Math.min(passage.cycles, 6)),
     ...numbersFromCounts({ ...countsOf(passage), internalHold: counts(0), externalHold: counts(0) }),
     id: ids(),
     openHold: null,
     emptyHold: 'as-written' as const,
     ramps: [],
     locks: { ...passage.locks, internalHold: [], externalHold: [] },
-    cycles: Math.min(passage.cycles, 6),
+    ownPace: isOwnPaceAlone(passage) ? seconds(Math.min(passage.ownPace, 60)) : seconds(0),
   };
   const put = (before: Passage): Session => ({
     ...session,

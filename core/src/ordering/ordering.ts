@@ -16,7 +16,13 @@ import {
   type Stretch,
 } from '../policy/index.js';
 import { countsOf, sameCounts } from '../ratio/index.js';
-import type { CountedPassage, Passage, Session } from '../session/index.js';
+import {
+  atItsMost,
+  strokesAtMost,
+  type CountedPassage,
+  type Passage,
+  type Session,
+} from '../session/index.js';
 import { SLOTS, techniqueOf, type Slot, type TechniqueId } from '../technique/index.js';
 import { orderingWords } from '../words/index.js';
 
@@ -106,7 +112,7 @@ export function checkOrder(
   profile: Conventions,
 ): readonly OrderingFinding[] {
   const conventions = resolveConventions(profile, session.conventions);
-  const placed = place(session, conventions);
+  const placed = place(atItsMost(session), conventions);
   const total = placed.reduce(
     (sum, { stretches, seatChange }) => sum + seatChange + lengthOfStretches(stretches),
     0,
@@ -191,7 +197,7 @@ function checkVigour(
 function checkRests(placed: readonly Placed[], index: number): OrderingFinding[] {
   const one = placed[index] as Placed;
   return one.passage.kind === 'strokes'
-    ? checkStrokeRests(one, one.passage.strokes, placed.slice(index + 1))
+    ? checkStrokeRests(one, strokesAtMost(one.passage), placed.slice(index + 1))
     : checkRestBeforeHold(one, placed.slice(0, index));
 }
 
@@ -250,7 +256,11 @@ function sameNumbers(a: Passage, b: Passage): boolean {
     );
   if (a.kind === 'strokes' && b.kind === 'strokes')
     return (
-      a.strokes === b.strokes && a.rate === b.rate && a.sets === b.sets && a.turns.join() === b.turns.join()
+      a.strokes === b.strokes &&
+      a.rate === b.rate &&
+      a.sets === b.sets &&
+      JSON.stringify([a.turns, a.rateRamp, a.strokesRamp]) ===
+        JSON.stringify([b.turns, b.rateRamp, b.strokesRamp])
     );
   return a.kind === b.kind;
 }

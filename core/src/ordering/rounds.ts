@@ -1,12 +1,19 @@
 import type { Conventions } from '../conventions/index.js';
-import { cyclesPerRound, type Passage } from '../session/index.js';
+import {
+  cyclesPerRound,
+  isOwnPaceAlone,
+  withCycles,
+  type CountedPassage,
+  type Passage,
+  type StrokePassage,
+} from '../session/index.js';
 import { techniqueOf } from '../technique/index.js';
 
 /** The passage with so many rounds, or sets of strokes; a rest has none. */
 export function withRounds(passage: Passage, rounds: number, conventions: Conventions): Passage {
   switch (passage.kind) {
     case 'counted':
-      return { ...passage, cycles: rounds * cyclesPerRound(passage, conventions) };
+      return withCycles(passage, rounds * cyclesPerRound(passage, conventions));
     case 'strokes':
       return { ...passage, sets: rounds };
     case 'natural':
@@ -21,6 +28,10 @@ export const roundsOf = (passage: Passage, conventions: Conventions): number =>
     : passage.kind === 'strokes'
       ? passage.sets
       : 0;
+
+/** Whether a passage has rounds (sets) that could be more or fewer: a rest has none, nor what is at one's own pace alone. */
+export const hasRounds = (passage: Passage): passage is CountedPassage | StrokePassage =>
+  passage.kind === 'strokes' || (passage.kind === 'counted' && !isOwnPaceAlone(passage));
 
 /** Most rounds of its technique, at least 1. */
 export function mostRounds(passage: Passage, conventions: Conventions): number {

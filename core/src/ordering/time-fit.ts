@@ -4,7 +4,7 @@ import { sessionHalfMillis } from '../policy/index.js';
 import type { Passage, Session } from '../session/index.js';
 import { techniqueOf } from '../technique/index.js';
 import { seconds, type Seconds } from '../units/index.js';
-import { mostRounds, roundsOf, roundsWord, withRounds } from './rounds.js';
+import { hasRounds, mostRounds, roundsOf, roundsWord, withRounds } from './rounds.js';
 import { orderingWords } from '../words/index.js';
 
 /** A passage that was made longer or shorter. */
@@ -53,7 +53,7 @@ export function fitTime(
   const lengthOf = (of: Session): number => sessionHalfMillis(of, profile);
   const alone = (passage: Passage): number => lengthOf({ ...session, passages: [passage] });
   const flexible = session.passages.flatMap((passage): Flexible[] => {
-    if (passage.kind === 'natural' || locked.has(passage.id)) return [];
+    if (!hasRounds(passage) || locked.has(passage.id)) return [];
     const choices = roundChoices(passage, conventions, alone);
     const weight = weights.get(passage.id) ?? alone(passage);
     return choices.length === 0 ? [] : [{ passage, choices, weight }];

@@ -1,6 +1,6 @@
 import type { Conventions } from '../conventions/index.js';
 import { LOCK_IDS, techniqueOf, type TechniqueId } from '../technique/index.js';
-import type { CountedPassage, Passage } from '../session/index.js';
+import { rateAtMost, strokesAtMost, type CountedPassage, type Passage } from '../session/index.js';
 import type { Day } from '../units/index.js';
 import { HOLD_FOR_APPROVAL, TRIAL_STROKES } from './limits.js';
 
@@ -32,8 +32,8 @@ const isSmallTrial = (passage: Passage): boolean =>
   passage.kind === 'strokes' &&
   passage.sets === 1 &&
   passage.turns.length === 1 &&
-  passage.strokes <= TRIAL_STROKES.strokes &&
-  Math.max(passage.rate, passage.rateRamp?.to ?? 0) <= TRIAL_STROKES.rate;
+  strokesAtMost(passage) <= TRIAL_STROKES.strokes &&
+  rateAtMost(passage) <= TRIAL_STROKES.rate;
 
 /** Whether a passage is of a technique that still has to be approved of. */
 export const lacksTechniqueApproval = (

@@ -35,6 +35,14 @@ export const STOP_TAKEN_BACK_WITHIN = 60_000;
 /** Schools that hold from the start: the base (counts) until so many sittings were easy. Domain 10. */
 export const HOLDS_FROM_THE_START = { base: 3, sittings: 5 } as const;
 
+/**
+ * How lanes of a class may differ so that rounds begin together: natural breath of fewer seconds is none, a turning pause at
+ * empty lungs is no longer, and paces are no further apart, as a share. Domain 16.
+ */
+export const LANES = { leastPadding: 5, longestTurning: 2, paceApart: 0.12 } as const;
+/** More natural breath than this share of a passage is no practice of it: lanes then meet less often. */
+export const MOST_LANE_PADDING = 0.25;
+
 /** Minutes of humming that are still quiet. Domain 20, quiet. */
 export const LONGEST_QUIET_HUM = 5;
 

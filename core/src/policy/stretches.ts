@@ -10,6 +10,7 @@ import {
   raisedHand,
   rateInSet,
   startingSide,
+  strokesInSet,
   TEACHING_CUE,
   type CountedPassage,
   type NaturalPassage,
@@ -167,7 +168,8 @@ function countedStretches(
     conventions,
   );
   const groups = cycleGroups(passage, cycles, conventions);
-  const last = groups.at(-1)?.figures ?? null;
+  // At one's own pace alone it is breathed as it is written.
+  const last = groups.at(-1)?.figures ?? cycleGroups(passage, 1, conventions)[0]?.figures ?? null;
   const ownPace = halfMillisFrom(passage.ownPace);
   return [
     // After a trial the hand is up already, and the breath is out.
@@ -263,9 +265,9 @@ function strokeStretches(
     // The hand is let down between turns; one through both nostrils needs none.
     const handAtFace = handGoesUp(passage, turn);
     if (handAtFace) all.push(fixedStretch('hand-up', halfMillisFrom(passage.handUp), { handAtFace: true }));
-    const rate = rateInSet(passage, Math.ceil(turn / passage.turns.length));
+    const set = Math.ceil(turn / passage.turns.length);
+    const [strokes, rate] = [strokesInSet(passage, set), rateInSet(passage, set)];
     const oneNostril = passage.turns[(turn - 1) % passage.turns.length] !== 'both';
-    const { strokes } = passage;
     all.push(getReadyStretch(passage, handAtFace));
     all.push(fixedStretch('recovery', deepBreath, { handAtFace, oneNostril }));
     all.push(fixedStretch('strokes', (strokes * 120_000) / rate, { handAtFace, oneNostril, strokes }));

@@ -1,5 +1,5 @@
 import type { Conventions } from '../conventions/index.js';
-import type { StrokePassage } from '../session/index.js';
+import { strokesAtMost, type StrokePassage } from '../session/index.js';
 import { seconds, type Seconds } from '../units/index.js';
 
 /** Natural breathing after strokes, in seconds. Domain 6, rest after strokes. */
@@ -37,14 +37,15 @@ export interface StrokeRest {
  * @param beforeHold seconds of it that are needed because a hold follows; 0 where none does.
  */
 export function restAfterStrokes(
-  { quiet, strokes }: Pick<StrokePassage, 'quiet' | 'strokes'>,
+  passage: Pick<StrokePassage, 'quiet' | 'strokes' | 'strokesRamp'>,
   conventions: Conventions,
   beforeHold: number,
 ): StrokeRest {
+  const { quiet } = passage;
   if (quiet !== 'convention') return { planned: quiet, least: quiet, most: quiet, open: false };
   const planned = seconds(Math.max(STROKE_REST.planned, beforeHold));
   if (conventions.restAfterStrokes === 'fixed')
     return { planned, least: planned, most: planned, open: false };
-  const least = seconds(Math.max(leastStrokeRest(strokes), beforeHold));
+  const least = seconds(Math.max(leastStrokeRest(strokesAtMost(passage)), beforeHold));
   return { planned, least, most: STROKE_REST.most, open: true };
 }

@@ -21,7 +21,7 @@ import {
   type CycleFigures,
   type Stretch,
 } from '../policy/index.js';
-import { rateInSet, startingSide, type Passage, type Session } from '../session/index.js';
+import { atItsMost, rateAtMost, startingSide, type Passage, type Session } from '../session/index.js';
 import { eyesClosed, SEATS, techniqueOf } from '../technique/index.js';
 import { countsToHalfMillis, countsToSeconds } from '../units/index.js';
 import type { ScreenedStudent } from './facts.js';
@@ -189,7 +189,7 @@ const isForceful = (passage: Passage): boolean =>
 
 /** A ramp counts with its limit, whether or not its sets reach it. */
 function measureStrokes(passage: Passage) {
-  const rate = passage.kind === 'strokes' ? Math.max(rateInSet(passage, 1), passage.rateRamp?.to ?? 0) : 0;
+  const rate = passage.kind === 'strokes' ? rateAtMost(passage) : 0;
   return {
     rate,
     strokes: flag(passage.kind === 'strokes'),
@@ -365,10 +365,11 @@ export function measuresIn(
 
 /** The measures of every passage of a session for a student, in order. */
 export function measureSession(
-  session: Session,
+  planned: Session,
   student: ScreenedStudent,
   profile: Conventions,
 ): readonly Measures[] {
+  const session = atItsMost(planned);
   const conventions = resolveConventions(profile, session.conventions);
   const measuring = { student, conventions, goal: session.goal };
   const measured = session.passages.map((passage, index) =>

@@ -3,10 +3,15 @@ import type { Conventions } from '../conventions/index.js';
 import { AFTER_STROKES, cycleFigures, isHoldLength, RAPID_BREATHS, RAPID_STROKES } from '../policy/index.js';
 import { countsOf, scaleRatio, type Sustainable } from '../ratio/index.js';
 import {
+  cyclesAtMost,
   cyclesInOwnRound,
+  isOwnPaceAlone,
   otherSide,
+  strokesAtMost,
+  withCycles,
   withFittedParts,
   withPhaseCounts,
+  withStrokes,
   type CountedPassage,
   type Passage,
   type PassageLocks,
@@ -20,7 +25,7 @@ import {
   type LockId,
   type HoldKind,
 } from '../technique/index.js';
-import { counts, floorToHalf, formatCounts, formatSeconds, seconds } from '../units/index.js';
+import { counts, floorToHalf, formatClock, formatCounts, formatSeconds, seconds } from '../units/index.js';
 import type { ScreenedStudent } from './facts.js';
 import type { MeasureId } from './measure-names.js';
 import { withHoldsUpTo } from './hold-edits.js';
@@ -170,7 +175,7 @@ const SHARES = [0.75, 0.5, 0.25] as const;
 function shorten(passage: Passage, { value, threshold }: Finding): readonly EditedPassage[] {
   if (passage.kind === 'natural') return [];
   const step = passage.kind === 'counted' ? cyclesInOwnRound(passage) : 1;
-  const has = passage.kind === 'counted' ? passage.cycles / step : passage.strokes;
+  const has = passage.kind === 'counted' ? cyclesAtMost(passage) / step : strokesAtMost(passage);
   const wanted = Math.ceil((has * threshold) / value);
   const tries = [
     wanted,
@@ -183,17 +188,24 @@ function shorten(passage: Passage, { value, threshold }: Finding): readonly Edit
   const fewer = [...new Set(tries)].filter((some) => some >= 1 && some <= has).sort((a, b) => b - a);
   if (passage.kind === 'strokes')
     return fewer.map((strokes) => ({
-      passage: { ...passage, strokes },
+      passage: withStrokes(passage, strokes),
       said: screeningWords.passageEdits.strokesATurn(strokes),
     }));
+  if (isOwnPaceAlone(passage)) return SHARES.flatMap((share) => shorterOwnPace(passage, share));
   const own = { ...passage, ownPace: seconds(0) };
   const rounds = fewer.map((some) => ({
-    passage: { ...own, cycles: some * step },
+    passage: withCycles(own, some * step),
     said: `${some} ${some === 1 ? 'round' : 'rounds'}`,
   }));
   return passage.ownPace > 0
     ? [{ passage: own, said: screeningWords.passageEdits.withoutOwnPace }, ...rounds]
     : rounds;
+}
+
+function shorterOwnPace(passage: CountedPassage, share: number): readonly EditedPassage[] {
+  const ownPace = seconds(Math.floor(passage.ownPace * share));
+  const said = screeningWords.passageEdits.atOwnPaceFor(formatClock(ownPace * 1000));
+  return ownPace > 0 ? [{ passage: { ...passage, ownPace }, said }] : [];
 }
 
 /** The whole passage at the largest numbers that can be sustained. */

@@ -5,6 +5,7 @@ import {
   insertPassage,
   newPassage,
   removePassage,
+  withCycles,
   type Passage,
   type Session,
 } from '../session/index.js';
@@ -112,7 +113,7 @@ function seated(passage: Passage, possible: (seat: SeatId) => boolean): Passage 
 }
 
 const oneRoundOf = (passage: Passage): Passage =>
-  passage.kind === 'counted' ? { ...passage, cycles: cyclesInOwnRound(passage) } : passage;
+  passage.kind === 'counted' ? withCycles(passage, cyclesInOwnRound(passage)) : passage;
 
 /** Every other technique that is not a mere rest, from the nearest in slot and goal to the farthest; the simpler form before others. */
 export function nearestTechniques(technique: TechniqueId, session: Session): readonly TechniqueId[] {

@@ -31,6 +31,7 @@ export function checkCounted(passage: CountedPassage, conventions: Conventions):
   const first = countsInCycle(passage, 1, conventions);
   const limit = countsAtLimit(passage, conventions);
   return [
+    ...checkDosage(passage),
     ...checkPhases(first, limit),
     ...checkPattern(passage, pattern, names.english, limit),
     ...checkParts(passage, first),
@@ -43,6 +44,18 @@ export function checkCounted(passage: CountedPassage, conventions: Conventions):
     ),
     ...checkPassageLocks(passage, pattern, limit),
   ];
+}
+
+function checkDosage(passage: CountedPassage): SessionProblem[] {
+  const { cycles, mostCycles, ownPace } = passage;
+  if (mostCycles !== undefined && (cycles === 0 || mostCycles <= cycles)) {
+    const rounds = ownRoundOf(passage, cycles);
+    const message = sessionWords.checkCounted.noMoreRounds(ownRoundOf(passage, mostCycles), rounds);
+    return [{ code: 'no-more-rounds', pointer: '/mostCycles', message }];
+  }
+  return cycles === 0 && ownPace === 0
+    ? [{ code: 'no-rounds', pointer: '/cycles', message: sessionWords.checkCounted.noRounds }]
+    : [];
 }
 
 function checkPhases(first: PhaseCounts, limit: PhaseCounts): SessionProblem[] {

@@ -40,23 +40,28 @@ export function checkStrokes(passage: StrokePassage): readonly SessionProblem[] 
     const message = sessionWords.checkStrokes.turnTwice;
     problems.push({ code: 'turn-repeated', pointer: '/turns', message });
   }
-  const { rateRamp: ramp } = passage;
-  if (ramp) {
-    within(
-      'rate-out-of-range',
-      '/rateRamp/to',
-      ramp.to,
-      pattern.rate,
-      sessionWords.checkStrokes.strokesAMinute,
-    );
-    const way = ramp.to - passage.rate;
-    if (ramp.by === 0 || way === 0 || Math.sign(ramp.by) !== Math.sign(way) || ramp.every >= passage.sets) {
-      const message = sessionWords.checkStrokes.rampNeverMoves(passage.sets, passage.rate, ramp.to);
-      problems.push({ code: 'ramp-stands-still', pointer: '/rateRamp', message });
+  const { ownPaceFrom = 1, sets } = passage;
+  if (ownPaceFrom > sets) {
+    const message = sessionWords.checkStrokes.ownPaceNeverComes(ownPaceFrom, sets);
+    problems.push({ code: 'own-pace-never-comes', pointer: '/ownPaceFrom', message });
+  }
+  const { strokesATurn, strokesAMinute } = sessionWords.checkStrokes;
+  const changes = [
+    ['strokes-out-of-range', 'strokesRamp', passage.strokes, pattern.strokes, strokesATurn],
+    ['rate-out-of-range', 'rateRamp', passage.rate, pattern.rate, strokesAMinute],
+  ] as const;
+  for (const [code, key, start, range, unit] of changes) {
+    const ramp = passage[key];
+    if (!ramp) continue;
+    within(code, `/${key}/to`, ramp.to, range, unit);
+    const way = ramp.to - start;
+    if (ramp.by === 0 || way === 0 || Math.sign(ramp.by) !== Math.sign(way) || ramp.every >= sets) {
+      const message = sessionWords.checkStrokes.rampNeverMoves(sets, start, ramp.to, unit);
+      problems.push({ code: 'ramp-stands-still', pointer: `/${key}`, message });
     } else if (way % ramp.by !== 0) {
-      const nearest = passage.rate + ramp.by * Math.max(1, Math.floor(way / ramp.by));
-      const message = sessionWords.checkStrokes.stepsPassLimit(ramp.by, passage.rate, ramp.to, nearest);
-      problems.push({ code: 'ramp-misses-limit', pointer: '/rateRamp/to', message });
+      const nearest = start + ramp.by * Math.max(1, Math.floor(way / ramp.by));
+      const message = sessionWords.checkStrokes.stepsPassLimit(ramp.by, start, ramp.to, nearest);
+      problems.push({ code: 'ramp-misses-limit', pointer: `/${key}/to`, message });
     }
   }
   return problems;

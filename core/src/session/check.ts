@@ -1,7 +1,7 @@
 import { resolveConventions, type Conventions } from '../conventions/index.js';
 import { checkCounted } from './check-counted.js';
 import { checkStrokes } from './check-strokes.js';
-import { cyclesHalfMillis, rateInSet } from './dosage.js';
+import { cyclesHalfMillis, rateInSet, strokesInSet } from './dosage.js';
 import type { SessionProblem } from './problem.js';
 import type { CountedPassage, Passage, Session, StrokePassage } from './session.js';
 import { sessionWords } from '../words/index.js';
@@ -88,7 +88,7 @@ function strokesHalfMillis(passage: StrokePassage): number {
   let sum = (passage.handUp + passage.closing) * 2000;
   sum += taughtSeconds(passage) * 2000;
   for (let set = 1; set <= passage.sets + taughtRounds(passage); set++) {
-    const turn = (passage.strokes * 120_000) / rateInSet(passage, set) + 60_000;
+    const turn = (strokesInSet(passage, set) * 120_000) / rateInSet(passage, set) + 60_000;
     sum += turn * passage.turns.length;
   }
   return sum;

@@ -11,7 +11,7 @@ export const cyclesPerRound = ({ route }: Pick<CountedPassage, 'route'>, convent
 /**
  * The fewest cycles, not fewer than `wanted`, after which a passage ends on the side that the convention asks for. A
  * cycle of an alternating pattern ends on the other side than it began, so an even number ends where it began; other
- * routes end where they always do.
+ * routes end where they always do. None stay none: what is breathed at one's own pace alone has no counted round.
  */
 export function cyclesThatEndRight(
   { route }: Pick<CountedPassage, 'route'>,
@@ -19,11 +19,32 @@ export function cyclesThatEndRight(
   start: Side,
   conventions: Conventions,
 ): number {
+  if (wanted === 0) return 0;
   const least = Math.max(1, wanted);
   if (route !== 'alternating') return least;
   const even = conventions.endsOn === 'side-it-began' || start === 'right';
   return (least % 2 === 0) === even ? least : least + 1;
 }
+
+/** The most cycles of a passage: those that may follow until the last round is called, too. */
+export const cyclesAtMost = ({
+  cycles,
+  mostCycles = 0,
+}: Pick<CountedPassage, 'cycles' | 'mostCycles'>): number => Math.max(cycles, mostCycles);
+
+/** A passage with so many cycles, and no more of them. */
+export function withCycles({ mostCycles: _, ...passage }: CountedPassage, cycles: number): CountedPassage {
+  return { ...passage, cycles };
+}
+
+/** A passage of which as many cycles as this may be led; no more than planned where they are not more. */
+export const withMostCycles = (passage: CountedPassage, most: number): CountedPassage => ({
+  ...withCycles(passage, passage.cycles),
+  ...(passage.cycles > 0 && most > passage.cycles && { mostCycles: most }),
+});
+
+/** Whether nothing of a passage is counted: all of it is breathed at one's own pace. */
+export const isOwnPaceAlone = (passage: Pick<CountedPassage, 'cycles'>): boolean => passage.cycles === 0;
 
 /** Rounds as the convention counts them; a half (7½) where the convention adds half a round. */
 export const cyclesToRounds = (
@@ -32,11 +53,12 @@ export const cyclesToRounds = (
   conventions: Conventions,
 ): number => cycles / cyclesPerRound(passage, conventions);
 
+/** Whole cycles of so many rounds: one at least, unless there are to be no rounds. */
 export const roundsToCycles = (
   passage: Pick<CountedPassage, 'route'>,
   rounds: number,
   conventions: Conventions,
-): number => Math.max(1, Math.round(rounds * cyclesPerRound(passage, conventions)));
+): number => (rounds === 0 ? 0 : Math.max(1, Math.round(rounds * cyclesPerRound(passage, conventions))));
 
 /** Exact length of one cycle of a passage, from 1, in half milliseconds; open holds with their expected length. */
 export const cycleHalfMillis = (passage: CountedPassage, conventions: Conventions, cycle = 1): number =>
@@ -63,6 +85,8 @@ export interface TimeFit {
 export const MOST_CYCLES = 1000;
 /** Most seconds of natural breathing in one passage. */
 export const LONGEST_NATURAL_SECONDS = 3600;
+/** Most seconds at one's own pace in one passage. */
+export const LONGEST_OWN_PACE = 3600;
 
 /**
  * Whole rounds in so much time for rounds, and what is left over; a ramp's rounds have their own lengths, and the half round
@@ -107,18 +131,22 @@ export interface PassageTotals extends RoundFigures {
   /** Phases of non-zero length in the technique's own round. */
   readonly steps: number;
   readonly rounds: number;
+  /** Where more of them may follow until the last round is called; null where they are so many. */
+  readonly mostRounds: number | null;
   /** Where the last round is another than the first; null otherwise. */
   readonly last: RoundFigures | null;
 }
 
 export function passageTotals(passage: CountedPassage, start: Side, conventions: Conventions): PassageTotals {
   const cycles = cyclesThatEndRight(passage, passage.cycles, start, conventions);
+  const most = cyclesThatEndRight(passage, cyclesAtMost(passage), start, conventions);
   const first = countsInCycle(passage, 1, conventions);
-  const last = countsInCycle(passage, cycles, conventions);
+  const last = countsInCycle(passage, most, conventions);
   return {
     ...roundFigures(passage, first, conventions),
     steps: stepsOf(passage, first),
     rounds: cyclesToRounds(passage, cycles, conventions),
+    mostRounds: most > cycles ? cyclesToRounds(passage, most, conventions) : null,
     last: sameCounts(first, last) ? null : roundFigures(passage, last, conventions),
   };
 }
@@ -147,6 +175,26 @@ function roundFigures(
 export const rateInSet = ({ rate, rateRamp }: StrokePassage, set: number): number =>
   rateRamp ? steppedValue(rate, rateRamp, set) : rate;
 
+/** Strokes a turn in a set, counted from 1. */
+export const strokesInSet = ({ strokes, strokesRamp }: StrokePassage, set: number): number =>
+  strokesRamp ? steppedValue(strokes, strokesRamp, set) : strokes;
+
+/** The most strokes of a turn, and the highest rate: a change counts at its limit, whether or not its sets reach it. Domain 20. */
+export const strokesAtMost = ({
+  strokes,
+  strokesRamp,
+}: Pick<StrokePassage, 'strokes' | 'strokesRamp'>): number => Math.max(strokes, strokesRamp?.to ?? 0);
+export const rateAtMost = ({ rate, rateRamp }: StrokePassage): number => Math.max(rate, rateRamp?.to ?? 0);
+
+/** A passage with so many strokes in every turn. */
+export function withStrokes({ strokesRamp: _, ...passage }: StrokePassage, strokes: number): StrokePassage {
+  return { ...passage, strokes };
+}
+
+/** Whether the strokes of a set are at one's own pace. */
+export const isOwnPaceSet = ({ ownPaceFrom = Infinity }: StrokePassage, set: number): boolean =>
+  set >= ownPaceFrom;
+
 /** Turns of a whole passage: the unit in which strokes are led, paused and recorded. */
 export const turnsOf = ({ sets, turns }: StrokePassage): number => sets * turns.length;
 
@@ -163,4 +211,5 @@ export const ownPaceOfBreaths = (
   passage: CountedPassage,
   breaths: number,
   conventions: Conventions,
-): Seconds => seconds(Math.min(3600, Math.round(breaths * ownBreathSeconds(passage, conventions))));
+): Seconds =>
+  seconds(Math.min(LONGEST_OWN_PACE, Math.round(breaths * ownBreathSeconds(passage, conventions))));

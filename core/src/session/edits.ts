@@ -1,7 +1,8 @@
 import { countsOf, LONGEST_PHASE, numbersFromCounts, type Numbers, type PhaseKind } from '../ratio/index.js';
 import { techniqueOf } from '../technique/index.js';
-import { counts, type Counts } from '../units/index.js';
+import { counts, seconds, type Counts, type Seconds } from '../units/index.js';
 import { partCounts } from './cycle.js';
+import { cyclesAtMost, isOwnPaceAlone, LONGEST_OWN_PACE, withCycles } from './dosage.js';
 import { DEFAULT_SEAT_CHANGE, newPassage } from './new-passage.js';
 import type { BreathKind, CountedPassage, Parts, Passage, Session } from './session.js';
 
@@ -103,6 +104,41 @@ export function withPartLength(
 export const withFreshIds = (session: Session, id: () => string): Session => ({
   ...session,
   passages: session.passages.map((passage) => ({ ...passage, id: id() })),
+});
+
+/**
+ * A passage without counted rounds, at one's own pace for as long as they lasted where it had no such minutes. What changes
+ * over rounds, and a hold that waits for a tap, have nothing to happen in.
+ *
+ * @param length of the counted rounds, seconds.
+ */
+export const atOwnPaceAlone = (passage: CountedPassage, length: Seconds): CountedPassage => ({
+  ...withCycles(passage, 0),
+  ownPace:
+    passage.ownPace > 0
+      ? passage.ownPace
+      : seconds(Math.min(LONGEST_OWN_PACE, Math.max(1, Math.round(length)))),
+  ramps: [],
+  openHold: null,
+  locks: { ...passage.locks, fromRound: 1 },
+});
+
+/** A passage with the counted rounds that its technique begins with, where it has none. */
+export function withCountedRounds(passage: CountedPassage): CountedPassage {
+  const { pattern } = techniqueOf(passage.technique);
+  return isOwnPaceAlone(passage) && pattern.kind === 'counted'
+    ? { ...passage, cycles: pattern.start.cycles }
+    : passage;
+}
+
+/** A session with all the rounds that may be led of it. What is judged of a session is judged of these. Domain 20, at its most. */
+export const atItsMost = (session: Session): Session => ({
+  ...session,
+  passages: session.passages.map((passage) =>
+    passage.kind === 'counted' && passage.mostCycles !== undefined
+      ? withCycles(passage, cyclesAtMost(passage))
+      : passage,
+  ),
 });
 
 /** A copy of a passage put in right after it. */

@@ -3,7 +3,14 @@ import { formatBreath, PHASE_LABELS } from '../ratio/index.js';
 import { BREATH_PATH_NAMES, ROUTE_NAMES, type Goal } from '../technique/index.js';
 import { formatClock, formatCounts, formatSeconds } from '../units/index.js';
 import { countsInCycle } from './cycle.js';
-import { passageTotals, rateInSet, type PassageTotals, type RoundFigures } from './dosage.js';
+import {
+  isOwnPaceAlone,
+  passageTotals,
+  rateInSet,
+  strokesInSet,
+  type PassageTotals,
+  type RoundFigures,
+} from './dosage.js';
 import {
   startingSide,
   type CountedPassage,
@@ -51,6 +58,12 @@ export function describeRamp(ramp: Ramp): string {
 export const describeRounds = (rounds: number): string =>
   sessionWords.print.rounds(formatCounts(rounds), rounds === 1);
 
+/** "8 rounds", "8 to 10 rounds". */
+const describeRoundsOf = ({ rounds, mostRounds }: PassageTotals): string =>
+  mostRounds === null
+    ? describeRounds(rounds)
+    : sessionWords.print.roundsUpTo(formatCounts(rounds), formatCounts(mostRounds));
+
 /** A passage's numbers in one line: "in 4 · out 4 · 8 rounds, from left". */
 export function describePassage(passage: Passage, goal: Goal, conventions: Conventions): string {
   switch (passage.kind) {
@@ -73,13 +86,14 @@ export function describeDosage(passage: Passage, start: Side, conventions: Conve
     case 'strokes':
       return sessionWords.print.sets(passage.sets);
     case 'counted':
-      return describeRounds(passageTotals(passage, start, conventions).rounds);
+      return isOwnPaceAlone(passage)
+        ? sessionWords.print.ownPaceAlone(formatClock(passage.ownPace * 1000))
+        : describeRoundsOf(passageTotals(passage, start, conventions));
   }
 }
 
 function describeCounted(passage: CountedPassage, goal: Goal, conventions: Conventions): string {
   const start = startingSide(passage, goal, conventions);
-  const { rounds } = passageTotals(passage, start, conventions);
   const { openHold, ramps, route, inhaleThrough, ownPace } = passage;
   const way =
     route === 'alternating'
@@ -91,17 +105,22 @@ function describeCounted(passage: CountedPassage, goal: Goal, conventions: Conve
     ...(inhaleThrough === 'nose' ? [] : [sessionWords.print.inThrough(BREATH_PATH_NAMES[inhaleThrough])]),
     ...(openHold ? [sessionWords.print.openHoldUpTo(openHold.cap, openHold.fromRound ?? 1)] : []),
     ...ramps.map(describeRamp),
-    ...(ownPace > 0 ? [sessionWords.print.thenOwnPace(formatClock(ownPace * 1000))] : []),
+    ...(ownPace > 0 && !isOwnPaceAlone(passage)
+      ? [sessionWords.print.thenOwnPace(formatClock(ownPace * 1000))]
+      : []),
   ];
   const counts = formatBreath(countsInCycle(passage, 1, conventions));
-  return [`${counts} · ${describeRounds(rounds)}, ${way}`, ...more].join(', ');
+  return [`${counts} · ${describeDosage(passage, start, conventions)}, ${way}`, ...more].join(', ');
 }
 
 function describeStrokes(passage: StrokePassage): string {
-  const { sets, strokes, rate, turns } = passage;
-  const last = rateInSet(passage, sets);
+  const { sets, strokes, rate, turns, ownPaceFrom } = passage;
+  const fromTo = (first: number, last: number): string =>
+    last === first ? String(first) : sessionWords.print.to(first, last);
   const sides =
     turns.length > 1 || turns[0] !== 'both' ? `, ${turns.map((side) => SIDE_NAMES[side]).join(', ')}` : '';
-  const rates = last === rate ? String(rate) : sessionWords.print.to(rate, last);
-  return sessionWords.print.strokes(sets, strokes, rates, sides);
+  const numbers = fromTo(strokes, strokesInSet(passage, sets));
+  const rates = fromTo(rate, rateInSet(passage, sets));
+  const own = ownPaceFrom === undefined ? '' : sessionWords.print.strokesOwnPace(ownPaceFrom);
+  return sessionWords.print.strokes(sets, numbers, rates, sides) + own;
 }

@@ -1,6 +1,8 @@
 export type SessionProblemCode =
   | 'phase-too-long'
   | 'session-too-long'
+  | 'no-rounds'
+  | 'no-more-rounds'
   | 'duplicate-passage-id'
   | 'wrong-kind'
   | 'route-not-here'
@@ -19,6 +21,7 @@ export type SessionProblemCode =
   | 'turn-repeated'
   | 'stroke-not-here'
   | 'lock-never-comes'
+  | 'own-pace-never-comes'
   | 'tongue-does-not-roll';
 
 /** Something about a session that makes it impossible to lead; `pointer` is a JSON pointer into the document. */

@@ -136,8 +136,13 @@ export interface CountedPassage extends PassageFacts, Taught, Numbers {
   readonly dressing: BreathModifiers;
   /** Letting go after each cycle. */
   readonly between: Seconds;
-  /** Dosage in cycles, whatever a round is by convention, so that a change of convention never doubles it. */
+  /**
+   * Dosage in cycles, whatever a round is by convention, so that a change of convention never doubles it; 0 where it is
+   * breathed at one's own pace alone.
+   */
   readonly cycles: number;
+  /** Led on until the last round is called, for as many cycles as this; left out where there are so many as planned. */
+  readonly mostCycles?: number;
   /** Without counting, after the counted rounds. */
   readonly ownPace: Seconds;
   /** Time to bring the hand up before, and to lower it with one breath through both after, where a hand is raised. */
@@ -153,19 +158,30 @@ export interface Recovery {
   readonly exhaleThrough: BreathPath;
 }
 
+/** A change from set to set: by so much every so many sets, until it comes to its limit. */
+export interface SetRamp {
+  readonly by: number;
+  readonly every: number;
+  readonly to: number;
+}
+
 /** Sets of strokes, each with a recovery and natural breathing until it is quiet. */
 export interface StrokePassage extends PassageFacts, Taught {
   readonly kind: 'strokes';
   readonly stroke: StrokeKind;
   /** The turns of one set: which nostrils, in order. */
   readonly turns: readonly StrokeAirway[];
-  /** Strokes a turn. */
+  /** Strokes a turn, in the first set. */
   readonly strokes: number;
+  /** The strokes by set; left out where they stay. */
+  readonly strokesRamp?: SetRamp;
   /** Strokes a minute, in the first set. */
   readonly rate: number;
   /** The rate by set, or null where it stays. */
-  readonly rateRamp: { readonly by: number; readonly every: number; readonly to: number } | null;
+  readonly rateRamp: SetRamp | null;
   readonly sets: number;
+  /** The set from which strokes are at one's own pace: not called, about so many, until a tap. Left out where all are called. */
+  readonly ownPaceFrom?: number;
   /** Whether a deep breath in and out comes before each turn; left out where none does. */
   readonly firstBreath?: boolean;
   /** Of the recovery. */

@@ -3,8 +3,16 @@ import { counts, seconds } from '../units/index.js';
 import { cyclesInOwnRound, roundOfStep, steppedValue, stepsTaken } from './cycle.js';
 import { openFrom, withFirstStep } from './phase-in-round.js';
 import { editPassage, insertPassage, withFittedParts } from './edits.js';
-import { rateInSet } from './dosage.js';
-import type { CountedPassage, Passage, PassageLocks, Ramp, Session, StrokePassage } from './session.js';
+import { isOwnPaceAlone, withCycles } from './dosage.js';
+import type {
+  CountedPassage,
+  Passage,
+  PassageLocks,
+  Ramp,
+  Session,
+  SetRamp,
+  StrokePassage,
+} from './session.js';
 import { isBeforeRounds, partsTaught, withParts, type TeachingPart } from './teaching.js';
 
 type Step = Extract<Ramp, { kind: 'step' }>;
@@ -43,6 +51,15 @@ const roundsFromMiddle = (rounds: number): readonly number[] => {
 };
 
 function countedHalves(passage: CountedPassage): readonly [CountedPassage, CountedPassage] | null {
+  if (isOwnPaceAlone(passage)) {
+    const [first, second] = share(passage.ownPace);
+    return second > 0
+      ? [
+          { ...passage, ownPace: seconds(first) },
+          { ...passage, ownPace: seconds(second) },
+        ]
+      : null;
+  }
   const perRound = cyclesInOwnRound(passage);
   const rounds = Math.ceil(passage.cycles / perRound);
   for (const first of roundsFromMiddle(rounds)) {
@@ -50,10 +67,13 @@ function countedHalves(passage: CountedPassage): readonly [CountedPassage, Count
     const early = firstPart(passage, first);
     const late = early && rest > 0 ? secondPart(passage, first) : null;
     if (!early || !late) continue;
-    // Minutes at one's own pace follow all the counted rounds.
+    // Minutes at one's own pace follow all the counted rounds, and so do those that may follow.
     return [
-      { ...early, cycles: first * perRound, ownPace: seconds(0) },
-      { ...late, cycles: rest },
+      { ...withCycles(early, first * perRound), ownPace: seconds(0) },
+      {
+        ...withCycles(late, rest),
+        ...(passage.mostCycles !== undefined && { mostCycles: passage.mostCycles - first * perRound }),
+      },
     ];
   }
   return null;
@@ -134,19 +154,47 @@ const goingOn = (ramp: Step, rounds: number): Step =>
   withFirstStep(ramp, roundOfStep(ramp, stepsTaken(ramp, rounds + 1) + 1) - rounds);
 
 function strokeHalves(passage: StrokePassage): readonly [StrokePassage, StrokePassage] | null {
-  const { rateRamp: ramp } = passage;
+  const { strokesRamp = null, rateRamp, ownPaceFrom, ...same } = passage;
   for (const first of roundsFromMiddle(passage.sets)) {
-    const rate = rateInSet(passage, first + 1);
-    const ended = ramp === null || rate === ramp.to;
-    if (ramp && !ended && first % ramp.every !== 0) continue;
-    const come = rateInSet(passage, first);
     const rest = passage.sets - first;
-    return [
-      { ...passage, sets: first, rateRamp: ramp && come !== passage.rate ? { ...ramp, to: come } : null },
-      { ...passage, sets: rest, rate, rateRamp: ended || ramp.every >= rest ? null : ramp },
-    ];
+    const strokes = changeInTwo(passage.strokes, strokesRamp, first, rest);
+    const rate = changeInTwo(passage.rate, rateRamp, first, rest);
+    if (!strokes || !rate) continue;
+    const part = (sets: number, which: 'early' | 'late', from = ownPaceFrom): StrokePassage => ({
+      ...same,
+      sets,
+      strokes: strokes[which].start,
+      ...(strokes[which].ramp && { strokesRamp: strokes[which].ramp }),
+      rate: rate[which].start,
+      rateRamp: rate[which].ramp,
+      ...(from !== undefined && from <= sets && { ownPaceFrom: Math.max(1, from) }),
+    });
+    return [part(first, 'early'), part(rest, 'late', ownPaceFrom && ownPaceFrom - first)];
   }
   return null;
+}
+
+/** Where a number begins in a part of the sets, and how it changes in them. */
+interface ChangeInPart {
+  readonly start: number;
+  readonly ramp: SetRamp | null;
+}
+
+/** A change from set to set in two, after so many sets; null where it cannot be taken up there as it was. */
+function changeInTwo(
+  start: number,
+  ramp: SetRamp | null,
+  first: number,
+  rest: number,
+): { readonly early: ChangeInPart; readonly late: ChangeInPart } | null {
+  if (!ramp) return { early: { start, ramp }, late: { start, ramp } };
+  const [come, next] = [steppedValue(start, ramp, first), steppedValue(start, ramp, first + 1)];
+  const ended = next === ramp.to;
+  if (!ended && first % ramp.every !== 0) return null;
+  return {
+    early: { start, ramp: come === start ? null : { ...ramp, to: come } },
+    late: { start: next, ramp: ended || ramp.every >= rest ? null : ramp },
+  };
 }
 
 /** A passage with some parts of its teaching arc only. */

@@ -2,7 +2,10 @@ import type { Conventions } from '../conventions/index.js';
 import { countsOf, type Numbers, type PhaseCounts } from '../ratio/index.js';
 import {
   countsInCycle,
+  cyclesAtMost,
   cyclesThatEndRight,
+  rateInSet,
+  strokesInSet,
   turnsOf,
   withConventionalHold,
   type CountedPassage,
@@ -10,7 +13,7 @@ import {
   type StrokePassage,
 } from '../session/index.js';
 import type { Millis } from '../units/index.js';
-import type { EventKind, LiveChange } from './timeline.js';
+import type { EventKind, LeadPlan, LiveChange } from './timeline.js';
 
 /** The numbers that the last easing at or before a cycle left, or null where nothing was eased. */
 function easedNumbers(passageId: string, cycle: number, changes: readonly LiveChange[]): Numbers | null {
@@ -40,14 +43,20 @@ export function countsInForce(
     : countsInCycle(passage, cycle, conventions);
 }
 
-/** Cycles of a passage: as written, or as the last change of its length says; it still ends on the right side. */
+/**
+ * Cycles of a passage: as written, or as the last change of its length says; it still ends on the right side.
+ *
+ * @param open where the last round is called while leading: whether they are the fewest, or as many as may follow.
+ */
 export function cyclesToLead(
   passage: CountedPassage,
   start: Side,
   conventions: Conventions,
   changes: readonly LiveChange[],
+  open: LeadPlan['open'],
 ): number {
-  return cyclesThatEndRight(passage, endOf(passage.id, passage.cycles, changes), start, conventions);
+  const written = open === 'cap' ? cyclesAtMost(passage) : passage.cycles;
+  return cyclesThatEndRight(passage, endOf(passage.id, written, changes), start, conventions);
 }
 
 /** Turns of a stroke passage: as written, or as the last change of its length says. */
@@ -62,19 +71,21 @@ function endOf(passageId: string, written: number, changes: readonly LiveChange[
   return end;
 }
 
-/** Strokes and rate of a turn: as written, or as the last easing at or before it left them. */
+/** Strokes and rate of a turn: as written for its set, or as the last easing at or before it left them. */
 export function strokesInForce(
-  { id, strokes }: StrokePassage,
-  rate: number,
+  passage: StrokePassage,
   turn: number,
   changes: readonly LiveChange[],
 ): { readonly strokes: number; readonly rate: number } {
-  let now = { strokes, rate };
+  const { id, turns } = passage;
+  const set = Math.ceil(turn / turns.length);
+  const written = { strokes: strokesInSet(passage, set), rate: rateInSet(passage, set) };
+  let now = written;
   for (const change of changes) {
     if (change.passageId !== id) continue;
     if (change.kind === 'ease-strokes' && change.fromCycle <= turn)
       now = { strokes: change.strokes, rate: change.rate };
-    if (change.kind === 'as-planned' && change.fromCycle <= turn) now = { strokes, rate };
+    if (change.kind === 'as-planned' && change.fromCycle <= turn) now = written;
   }
   return now;
 }

@@ -12,7 +12,7 @@ import {
 } from '../technique/index.js';
 import { formatCounts, type Counts } from '../units/index.js';
 import { describeFingers, moves, type HandAtNose } from './fingers.js';
-import type { Airway, EventKind, OwnPace } from './timeline.js';
+import type { Airway, EventKind, OwnPace, Strokes } from './timeline.js';
 import { SIDE_NAMES, timelineWords } from '../words/index.js';
 import { PHASE_LABELS } from '../ratio/index.js';
 
@@ -37,7 +37,7 @@ export interface CueFacts {
   readonly locks: readonly LockId[];
   readonly open: boolean;
   readonly raised: 'nose' | 'ears' | null;
-  readonly strokes: { readonly number: number; readonly rate: number } | null;
+  readonly strokes: Strokes | null;
   readonly ownPace: OwnPace | null;
   /** The seat that is changed to. */
   readonly seat: SeatId | null;
@@ -88,7 +88,11 @@ function speak(facts: CueFacts, naming: Naming): string {
     case 'letGo':
       return timelineWords.cue.letGo;
     case 'strokes':
-      return timelineWords.cue.strokes(strokes?.number ?? 0) + AIRWAY_WORDS[facts.airway];
+      return (
+        timelineWords.cue.strokes(strokes?.number ?? 0) +
+        AIRWAY_WORDS[facts.airway] +
+        (strokes?.ownPace ? timelineWords.cue.strokesAtOwnPace : '')
+      );
     case 'quiet':
       return timelineWords.cue.naturallyUntilQuiet;
     case 'ownPace':
@@ -121,13 +125,14 @@ function speak(facts: CueFacts, naming: Naming): string {
 }
 
 /** "The same at your own pace: in left, out right, in right, out left"; near the end, the side to end on. */
-function ownPace({ stage, breaths, endsOn }: OwnPace): string {
+function ownPace({ stage, alone, breaths, endsOn }: OwnPace): string {
   const finish =
     endsOn === 'both' ? timelineWords.cue.finishRound : timelineWords.cue.finishRoundOn(SIDE_NAMES[endsOn]);
   switch (stage) {
     case 'going': {
       const ways = breaths.map(({ kind, airway }) => PHASE_LABELS[kind] + AIRWAY_WORDS[airway]);
-      return timelineWords.cue.sameAtOwnPaceWith(endsOn === 'both' ? '' : `: ${ways.join(', ')}`);
+      const { atOwnPaceWith, sameAtOwnPaceWith } = timelineWords.cue;
+      return (alone ? atOwnPaceWith : sameAtOwnPaceWith)(endsOn === 'both' ? '' : `: ${ways.join(', ')}`);
     }
     case 'last-minute':
       return timelineWords.cue.minuteToGo;

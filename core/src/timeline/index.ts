@@ -5,7 +5,15 @@ export { callLocksOff, callLocksOn, nameLocks, type Cue } from './cue.js';
 export * from './holds.js';
 export { ARM_SUPPORT, armSupport, askedThroughout } from './asked.js';
 export { countsInForce, cyclesToLead, leftOutOf, longerBy, strokesInForce, turnsToLead } from './changes.js';
-export { beginsLastRound, lastRound, notesBetween, notesOf, type Note, type NoteKind } from './sounds.js';
+export {
+  beginsLastRound,
+  fewestRounds,
+  lastRound,
+  notesBetween,
+  notesOf,
+  type Note,
+  type NoteKind,
+} from './sounds.js';
 export * from './session-totals.js';
 export * from './instructions.js';
 export * from './passage-length.js';

@@ -3,6 +3,8 @@ import {
   eventIndexFrom,
   type Airway,
   type EventKind,
+  type RoundsSpan,
+  type Strokes,
   type Timeline,
   type TimelineEvent,
 } from './timeline.js';
@@ -100,7 +102,7 @@ export function notesBetween(timeline: Timeline, from: Millis, to: Millis): read
     if (ends && level === 1) add('bell', event.from, BELL, 'both');
     if (!ends || inRounds(event)) add('phase', event.from, PHASE_SOUNDS[event.kind], event.airway);
     if (beginsLastRound(timeline, event)) add('last-round', event.from, LAST_ROUND, event.airway);
-    if (event.strokes) addStrokes(event, add);
+    if (event.strokes) addStrokes(event, event.strokes, add);
     else if (event.counting !== 'silent')
       for (const tick of event.ticks) if (tick > event.from) add('tick', tick, TICK, event.airway);
     if (event.locks) {
@@ -115,8 +117,9 @@ export function notesBetween(timeline: Timeline, from: Millis, to: Millis): read
 
 type Add = (kind: NoteKind, at: Millis, what: Sound, airway: Airway) => void;
 
-/** A beat for every stroke and another tone at each tenth, so that nobody loses the count. */
-function addStrokes({ ticks, airway }: TimelineEvent, add: Add): void {
+/** A beat for every stroke and another tone at each tenth, so that nobody loses the count; none at one's own pace. */
+function addStrokes({ ticks, airway }: TimelineEvent, { ownPace }: Strokes, add: Add): void {
+  if (ownPace) return;
   ticks.forEach((tick, index) => {
     add('stroke', tick, (index + 1) % 10 === 0 ? TENTH_STROKE : STROKE, airway);
   });
@@ -141,6 +144,10 @@ export function beginsLastRound({ events }: Timeline, event: TimelineEvent): boo
 export const lastRound = (
   rounds: { readonly cycles: number; readonly cyclesPerRound: number } | null,
 ): number => (rounds ? Math.ceil(rounds.cycles / rounds.cyclesPerRound) : 0);
+
+/** Rounds that are planned at least, where more follow until the last one is called. */
+export const fewestRounds = (rounds: RoundsSpan | null): number =>
+  rounds ? Math.ceil(rounds.fewest / rounds.cyclesPerRound) : 0;
 
 /** All notes of a timeline, the closing bell included. */
 export const notesOf = (timeline: Timeline): readonly Note[] =>

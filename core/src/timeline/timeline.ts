@@ -67,12 +67,16 @@ export interface Strokes {
   readonly rate: number;
   /** Strokes of the passage before these. */
   readonly before: number;
+  /** Whether they are at one's own pace: about so many, and not called. */
+  readonly ownPace: boolean;
 }
 
 /** Minutes at one's own pace: the pattern goes on, uncounted, to the end of a round. */
 export interface OwnPace {
   /** Before its last minute, in it, or in its last round. */
   readonly stage: 'going' | 'last-minute' | 'last-round';
+  /** Whether no counted rounds come before it. */
+  readonly alone: boolean;
   /** The breaths of one round, in order, as they follow the last counted one; one breath of a route without sides. */
   readonly breaths: readonly { readonly kind: 'inhale' | 'exhale'; readonly airway: Side | 'both' }[];
   /** The side to breathe out through at the end. */
@@ -154,6 +158,9 @@ export interface RoundsSpan {
   readonly pace: Pace;
   /** Cycles, or turns of strokes. */
   readonly cycles: number;
+  /** Those that are planned, and as many as may follow until the last round is called. */
+  readonly fewest: number;
+  readonly most: number;
   readonly cyclesPerRound: number;
   /** The turns of a set of strokes; null for counted breaths. */
   readonly turns: readonly StrokeAirway[] | null;
@@ -201,7 +208,8 @@ export type LiveChange =
 
 /** Where leading is taken up again after an interruption. */
 export type ResumePoint =
-  | { readonly kind: 'cycle'; readonly passage: number; readonly cycle: number }
+  /** At the first inhale of a cycle, or after a free breath in with its exhale. */
+  | { readonly kind: 'cycle'; readonly passage: number; readonly cycle: number; readonly with?: 'exhale' }
   | { readonly kind: 'closing'; readonly passage: number }
   /** A part of the teaching arc; what is left of it where it is a time, else it is led anew. */
   | {

@@ -1,7 +1,9 @@
 import { PHASE_KINDS, type PhaseCounts, type PhaseKind } from '../ratio/index.js';
 import {
   cyclesInOwnRound,
+  cyclesAtMost,
   cyclesPerRound,
+  cyclesThatEndRight,
   halfMillisOf,
   lockMargin,
   leastLockedHold,
@@ -68,7 +70,7 @@ class CountedWriter {
     const { conventions, plan } = score;
     this.raised = raisedHand(passage);
     this.start = startingSide(passage, goal, conventions);
-    this.cycles = cyclesToLead(passage, this.start, conventions, plan.changes);
+    this.cycles = cyclesToLead(passage, this.start, conventions, plan.changes, plan.open);
     this.perRound = cyclesPerRound(passage, conventions);
     this.rounds = Math.ceil(this.cycles / this.perRound);
     const changes = passage.ramps.length > 0 || plan.changes.some(({ kind }) => kind === 'ease');
@@ -101,12 +103,18 @@ class CountedWriter {
         startsOn: passage.route === 'both' ? 'both' : this.start,
         pace: passage.pace,
         cycles,
+        fewest: Math.min(this.endingRight(passage.cycles), cycles),
+        most: Math.max(this.endingRight(cyclesAtMost(passage)), cycles),
         cyclesPerRound: this.perRound,
         turns: null,
       },
       longestHold: seconds(longestHoldOf(passage, score.conventions)),
       raised: this.raised,
     });
+  }
+
+  private endingRight(cycles: number): number {
+    return cyclesThatEndRight(this.passage, cycles, this.start, this.score.conventions);
   }
 
   private writeItself(resumed: ResumePoint | null): void {
@@ -117,9 +125,11 @@ class CountedWriter {
     // After a trial the hand is up already, and the breath is out.
     const tried = fromStart && partsTaught(passage.teaching).includes('trial');
     if (tried) writeGetReady(score, this.stretch('opening'), passage);
-    else if (first <= cycles) this.writeOpening(first);
+    else if (resumed?.kind === 'cycle' && resumed.with) this.writeBreathIn(first);
+    else if (fromStart || resumed.kind === 'cycle') this.writeOpening(first);
     const roundsFrom = score.now();
-    for (let cycle = first; cycle <= cycles; cycle++) this.writeCycle(cycle);
+    for (let cycle = first; cycle <= cycles; cycle++)
+      this.writeCycle(cycle, resumed?.kind === 'cycle' && cycle === first ? resumed.with : undefined);
     this.roundsSpan = { from: roundsFrom, to: score.now() };
     if (resumed?.kind !== 'closing') this.writeOwnPace(resumed);
     if (this.raised) {
@@ -160,14 +170,35 @@ class CountedWriter {
     return cycle !== null && ownRoundOf(this.passage, cycle) > ROUNDS_COUNTED ? 'silent' : 'up';
   }
 
-  private writeOpening(first: number, section: 'opening' | 'trial' = 'opening'): void {
+  /** The hand goes up, and a count down to the beginning. */
+  private writeReady(stretch: Stretch): void {
     const { score, passage } = this;
-    const stretch = this.stretch(section);
     if (this.raised) {
       const asked = askedOfTheHand(passage, score.hand, score.conventions);
       score.write(stretch, { kind: 'handUp', halfMillis: secondsToMillis(passage.handUp) * 2, asked });
     }
     writeGetReady(score, stretch, passage);
+  }
+
+  /** Before an exhale with which a cycle is taken up again: the breath in, as long as it is, and not counted as one. */
+  private writeBreathIn(cycle: number): void {
+    const { score, passage } = this;
+    const stretch = this.stretch('opening');
+    this.writeReady(stretch);
+    const length = this.countsOf(cycle).inhale;
+    score.write(stretch, {
+      kind: 'inhale',
+      ...this.way(sidesOf(passage.route, this.start, cycle).inhale, passage.inhaleThrough),
+      counts: length,
+      pace: passage.pace,
+      halfMillis: countsToHalfMillis(length, passage.pace),
+    });
+  }
+
+  private writeOpening(first: number, section: 'opening' | 'trial' = 'opening'): void {
+    const { score, passage } = this;
+    const stretch = this.stretch(section);
+    this.writeReady(stretch);
     if (this.raised !== 'nose') return;
     const phaseCounts = this.countsOf(first - 1);
     const exhale = (airway: Airway): EventSpec => ({
@@ -200,10 +231,11 @@ class CountedWriter {
     return countsInForce(this.passage, Math.max(1, cycle), conventions, plan.changes, cycle);
   }
 
-  private writeCycle(cycle: number): void {
+  private writeCycle(cycle: number, begins?: 'exhale'): void {
     const { score } = this;
     const stretch = this.stretch('rounds', cycle);
-    const specs = this.specsOf(cycle, this.countsOf(cycle));
+    const whole = this.specsOf(cycle, this.countsOf(cycle));
+    const specs = begins ? whole.slice(whole.findIndex(({ kind }) => kind === begins)) : whole;
     const words = this.ownWords(cycle);
     const said = new Set<PhaseKind | null>();
     for (const spec of specs) {
@@ -317,6 +349,8 @@ class CountedWriter {
   /** Without counting: the pattern and its sides go on from the last counted breath, to the end of a round. */
   private writeOwnPace(resumed: ResumePoint | null): void {
     const { passage, cycles, score } = this;
+    // With nothing counted before it, it goes as it is written, and ends as a round would.
+    const last = Math.max(cycles, this.endingRight(1));
     const written = resumed?.kind === 'rest' ? resumed.remaining : secondsToMillis(passage.ownPace);
     const remaining = written <= 0 ? 0 : written + longerBy(passage.id, score.plan.changes);
     if (remaining <= 0) return;
@@ -325,13 +359,14 @@ class CountedWriter {
       sidesOf(passage.route, this.start, cycles + 1 + index),
     );
     const pattern = {
+      alone: cycles === 0,
       breaths: sides.flatMap(({ inhale, exhale }) => [
         { kind: 'inhale' as const, airway: inhale },
         { kind: 'exhale' as const, airway: exhale },
       ]),
-      endsOn: sidesOf(passage.route, this.start, cycles).exhale,
+      endsOn: sidesOf(passage.route, this.start, last).exhale,
     };
-    const round = perRound * (halfMillisOf(planCycle(passage, this.countsOf(cycles), score.conventions)) / 2);
+    const round = perRound * (halfMillisOf(planCycle(passage, this.countsOf(last), score.conventions)) / 2);
     const tapped = endedAfter(passage.id, 0, 'ownPace', score.plan.changes);
     const stages = ownPaceStages(remaining, round);
     for (const { stage, length } of tapped === null ? stages : endedEarly(stages, tapped, round))

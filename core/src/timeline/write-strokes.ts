@@ -1,11 +1,13 @@
 import {
   firstBreathOf,
   handGoesUp,
+  isOwnPaceSet,
   ownWordsIn,
   raisedHand,
-  rateInSet,
   type StrokePassage,
 } from '../session/index.js';
+import type { StrokeNumbers } from '../ratio/index.js';
+import { techniqueOf } from '../technique/index.js';
 import { longestHoldOf, restAfterStrokes } from '../policy/index.js';
 import {
   countsToHalfMillis,
@@ -13,6 +15,7 @@ import {
   secondsToMillis,
   seconds,
   type Counts,
+  type Millis,
   type Pace,
 } from '../units/index.js';
 import { askedOfTheHand, inOwnWords } from './asked.js';
@@ -104,6 +107,8 @@ export function writeStrokes(
       startsOn: passage.turns[0] ?? 'both',
       pace: passage.pace,
       cycles: turns,
+      fewest: turns,
+      most: turns,
       cyclesPerRound: perSet,
       turns: passage.turns,
     },
@@ -159,9 +164,11 @@ function writeBreathing(
   after = stretch,
 ): number {
   const set = Math.ceil(turn / passage.turns.length);
-  const { strokes, rate } = strokesInForce(passage, rateInSet(passage, set), turn, changes);
+  const wanted = strokesInForce(passage, turn, changes);
   const ended = endedAfter(passage.id, turn, 'strokes', changes);
-  const begun = ended === null ? strokes : Math.min(strokes, Math.max(1, Math.ceil((ended * rate) / 60_000)));
+  const ownPace = isOwnPaceSet(passage, set);
+  const { strokes: begun, rate } =
+    ended === null ? wanted : ownPace ? doneBy(passage, wanted, ended) : begunBy(wanted, ended);
   const airway = airwayOf(passage, turn);
   const first = firstBreathOf(passage);
   const { words: _, ...deep } = stretch;
@@ -172,10 +179,28 @@ function writeBreathing(
     kind: 'strokes',
     airway,
     halfMillis: 0,
-    strokes: { kind: passage.stroke, number: begun, rate, before },
+    strokes: { kind: passage.stroke, number: begun, rate, before, ownPace },
   });
   writeRecovery(score, passage, airway, after);
   return begun;
+}
+
+/** Strokes that were begun when a tap ended a turn. */
+const begunBy = ({ strokes, rate }: StrokeNumbers, ended: Millis): StrokeNumbers => ({
+  strokes: Math.min(strokes, Math.max(1, Math.ceil((ended * rate) / 60_000))),
+  rate,
+});
+
+/** Strokes at one's own pace that a tap told to be done: all of them, as far as they can be so fast. */
+function doneBy(
+  { technique, rate }: StrokePassage,
+  { strokes }: StrokeNumbers,
+  ended: Millis,
+): StrokeNumbers {
+  const { pattern } = techniqueOf(technique);
+  const fastest = pattern.kind === 'strokes' ? pattern.rate.to : rate;
+  const done = Math.min(strokes, Math.max(1, Math.floor((ended * fastest) / 60_000)));
+  return { strokes: done, rate: Math.min(fastest, Math.max(1, Math.round((done * 60_000) / ended))) };
 }
 
 const countedFor = (length: Counts, pace: Pace): Pick<EventSpec, 'counts' | 'pace' | 'halfMillis'> => ({

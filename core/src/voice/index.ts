@@ -1,3 +1,4 @@
+export * from './own-voice.js';
 export { recordedPhrases } from './phrases.js';
 export { splice, timeToSay, VOICE_MARK, type SaidClip, type Spliced } from './lexicon.js';
 export {

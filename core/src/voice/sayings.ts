@@ -17,6 +17,7 @@ import {
 import { millis, type Millis } from '../units/index.js';
 import { voiceWords } from '../words/index.js';
 import { splice, timeToSay, type SaidClip } from './lexicon.js';
+import type { OwnClips } from './own-voice.js';
 
 /** What of a session is counted aloud: phases, and each tenth stroke. */
 export type CountedAloud = PhaseKind | 'strokes';
@@ -29,6 +30,8 @@ export interface VoiceChoice {
   readonly counts: readonly CountedAloud[];
   /** After so many rounds of a passage its rounds go on without words until the last; null: it says them all. */
   readonly silentAfter: number | null;
+  /** The instructor's own recordings; left out where there are none. */
+  readonly own?: OwnClips;
 }
 
 export type SayingKind = 'cue' | 'count' | 'lock' | 'minute-to-go' | 'own';
@@ -40,7 +43,7 @@ export interface Saying {
   readonly at: Millis;
   readonly until: Millis;
   readonly words: string;
-  /** The recordings of the shipped voice that say it, or null where it lacks a word. */
+  /** The recordings that say it, or null where there is none of a word. */
   readonly clips: readonly SaidClip[] | null;
 }
 
@@ -63,16 +66,21 @@ const LONG_REST = 120_000;
 const MINUTE = 60_000;
 
 /** What is called in an event, in order: its cue, own words, that the last minute begins, and its locks. */
-export function callsOf(timeline: Timeline, event: TimelineEvent, naming: Naming): readonly Call[] {
-  const called = cuesOf(timeline, event, naming);
-  const own = event.asked.filter((one) => one.own);
-  if (own.length === 0) return called;
-  const calls = called.map((call, index) => (index === 0 ? leavingTimeFor(own, call) : call));
-  for (const { text, after = 0 } of own) {
+export function callsOf(
+  timeline: Timeline,
+  event: TimelineEvent,
+  naming: Naming,
+  own?: OwnClips,
+): readonly Call[] {
+  const called = cuesOf(timeline, event, naming, own);
+  const words = event.asked.filter((one) => one.own);
+  if (words.length === 0) return called;
+  const calls = called.map((call, index) => (index === 0 ? leavingTimeFor(words, call, own) : call));
+  for (const { text, after = 0 } of words) {
     // Own words wait until what is said before them is over, and are over before what comes after.
     let at = event.from + after;
     for (const call of calls) {
-      const until = call.at + timeToSay(fitted(call)) * 1000 + APART;
+      const until = call.at + timeToSay(fitted(call, own), own) * 1000 + APART;
       if (call.at <= at && until > at) at = Math.ceil(until);
     }
     const next = calls.find((call) => call.at > at);
@@ -83,12 +91,12 @@ export function callsOf(timeline: Timeline, event: TimelineEvent, naming: Naming
 }
 
 /** A cue without so much of what is asked beside it that own words would find no time. */
-function leavingTimeFor(own: readonly Asked[], call: Call): Call {
-  const needed = own
+function leavingTimeFor(words: readonly Asked[], call: Call, own?: OwnClips): Call {
+  const needed = words
     .filter(({ after }) => after === undefined)
-    .reduce((sum, { text }) => sum + timeToSay(text) * 1000 + APART, 0);
+    .reduce((sum, { text }) => sum + timeToSay(text, own) * 1000 + APART, 0);
   const left = call.before - call.at - needed;
-  return { ...call, longer: call.longer.filter((words) => timeToSay(words) * 1000 + APART <= left) };
+  return { ...call, longer: call.longer.filter((said) => timeToSay(said, own) * 1000 + APART <= left) };
 }
 
 const ownCall = (text: string, at: Millis, before: Millis): Call => ({
@@ -99,7 +107,7 @@ const ownCall = (text: string, at: Millis, before: Millis): Call => ({
   forms: [text, ''],
 });
 
-function cuesOf(timeline: Timeline, event: TimelineEvent, naming: Naming): readonly Call[] {
+function cuesOf(timeline: Timeline, event: TimelineEvent, naming: Naming, own?: OwnClips): readonly Call[] {
   const { from, to, locks } = event;
   const words = event.cue.spoken[naming];
   const cue = locks ? (words.split(', ')[0] ?? '') : words;
@@ -109,7 +117,7 @@ function cuesOf(timeline: Timeline, event: TimelineEvent, naming: Naming): reado
     kind,
     at,
     before,
-    longer: kind === 'cue' ? withAsked(said[0] ?? '', askedAloud(timeline, event)) : [],
+    longer: kind === 'cue' ? withAsked(said[0] ?? '', askedAloud(timeline, event, own)) : [],
     forms: said,
   });
   if (locks)
@@ -131,12 +139,12 @@ function cuesOf(timeline: Timeline, event: TimelineEvent, naming: Naming): reado
 /** Rounds of a passage in which it is said what it asks; from then on it is shown. */
 const ROUNDS_TAUGHT = 2;
 
-/** What is asked in an event, as far as the shipped voice has the words. */
-function askedAloud(timeline: Timeline, event: TimelineEvent): readonly string[] {
+/** What is asked in an event, as far as there are recordings of the words. */
+function askedAloud(timeline: Timeline, event: TimelineEvent, own?: OwnClips): readonly string[] {
   const taught = event.round === null || event.round <= ROUNDS_TAUGHT;
   const asked = event.asked.filter((one) => !one.own && (taught || one.always)).map(({ text }) => text);
   const all = armSupport(timeline).has(event.index) ? [ARM_SUPPORT, ...asked] : asked;
-  return all.filter((text) => splice(text) !== null);
+  return all.filter((text) => splice(text, own) !== null);
 }
 
 /** A cue with all that is asked, and with less and less of it from the end. */
@@ -160,8 +168,10 @@ const withLastRound = (cue: string): readonly string[] => [
 ];
 
 /** The longest form of a call that is over in time; empty where only a tone is left. */
-export const fitted = ({ at, before, longer, forms }: Call): string =>
-  [...longer, ...forms].find((words) => words === '' || timeToSay(words) * 1000 + APART <= before - at) ?? '';
+export const fitted = ({ at, before, longer, forms }: Call, own?: OwnClips): string =>
+  [...longer, ...forms].find(
+    (words) => words === '' || timeToSay(words, own) * 1000 + APART <= before - at,
+  ) ?? '';
 
 /**
  * What is said in [from, to) of a timeline, in order: the cues and calls as they fit, and the counts between them. Nothing runs
@@ -197,7 +207,9 @@ function sayingsIn(
   const left = thinned(timeline, event);
   if (isSilenced(event, choice) || !left.cues) return [];
   const called = choice.cues
-    ? callsOf(timeline, event, naming).flatMap((call) => say(call.kind, call.at, fitted(call)))
+    ? callsOf(timeline, event, naming, choice.own).flatMap((call) =>
+        say(call.kind, call.at, fitted(call, choice.own), choice.own),
+      )
     : [];
   const counts = left.counts ? countsIn(event, choice, called) : [];
   return [...called, ...counts].sort((a, b) => a.at - b.at);
@@ -207,10 +219,10 @@ function sayingsIn(
 const isSilenced = ({ section, round, lastRound }: TimelineEvent, { silentAfter }: VoiceChoice): boolean =>
   silentAfter !== null && section === 'rounds' && !lastRound && (round ?? 0) > silentAfter;
 
-function say(kind: SayingKind, at: Millis, words: string): readonly Saying[] {
+function say(kind: SayingKind, at: Millis, words: string, own?: OwnClips): readonly Saying[] {
   if (words === '') return [];
-  const clips = splice(words)?.clips ?? null;
-  return [{ kind, at, until: millis(at + Math.ceil(timeToSay(words) * 1000)), words, clips }];
+  const clips = splice(words, own)?.clips ?? null;
+  return [{ kind, at, until: millis(at + Math.ceil(timeToSay(words, own) * 1000)), words, clips }];
 }
 
 /** How many counts lie between two that are called. */
@@ -221,10 +233,10 @@ function countsIn(event: TimelineEvent, choice: VoiceChoice, called: readonly Sa
   const what = event.strokes ? 'strokes' : event.kind;
   // A count down to the beginning belongs to its cue.
   const counted = what === 'getReady' ? choice.cues : choice.counts.some((one) => one === what);
-  if (event.counting === 'silent' || !counted) return [];
+  if (event.counting === 'silent' || event.strokes?.ownPace || !counted) return [];
   const numbers = event.ticks.flatMap((at, index) => {
     const number = numberCalled(event, index);
-    return say('count', at, String(number)).map((saying) => ({ number, saying }));
+    return say('count', at, String(number), choice.own).map((saying) => ({ number, saying }));
   });
   const gap = (event.ticks[1] ?? event.to) - (event.ticks[0] ?? event.from);
   const fits = (stride: number): boolean =>

@@ -3,6 +3,7 @@ export * from './counting-words.js';
 export * from './compose-words.js';
 export * from './formats-words.js';
 export * from './ladder-words.js';
+export * from './lanes-words.js';
 export * from './leading-words.js';
 export * from './ordering-words.js';
 export * from './policy-words.js';

@@ -46,6 +46,7 @@ export const screeningWords = inLanguage({
     withoutThroatSound: 'without throat sound',
     strokesATurn: (strokes: Value) => `${strokes} strokes a turn`,
     withoutOwnPace: 'without minutes at own pace',
+    atOwnPaceFor: (time: Value) => `${time} at own pace`,
     inOut: (counts: Value, counts2: Value) => `in ${counts} · out ${counts2}`,
     shorterRecovery: 'with a shorter deep breath after the strokes',
     withoutPartPauses: 'without pauses between the parts',

@@ -3,6 +3,9 @@ import { inLanguage, type Value } from '../language.js';
 /** Sentences of session. */
 export const sessionWords = inLanguage({
   checkCounted: {
+    noMoreRounds: (most: Value, rounds: Value) =>
+      `Up to ${most} rounds are no more than ${rounds}: give more, or leave it out.`,
+    noRounds: 'Nothing is breathed here. Give it a round at least, or minutes at own pace.',
     hasNoCountedPhases: (technique: Value) =>
       `${technique} has no counted phases: choose another technique or its own form.`,
     phaseTooLong: (kind: Value, counts: Value, most: Value) =>
@@ -49,8 +52,10 @@ export const sessionWords = inLanguage({
     strokesAMinute: 'strokes a minute',
     strokesATurn: 'strokes a turn',
     turnTwice: 'A set has the same turn twice: take one out.',
-    rampNeverMoves: (sets: Value, rate: Value, to: Value) =>
-      `This ramp never moves in ${sets} sets from ${rate} towards ${to} a minute: use a step every set, and more than one set.`,
+    rampNeverMoves: (sets: Value, start: Value, to: Value, unit: Value) =>
+      `This ramp never moves in ${sets} sets from ${start} towards ${to} ${unit}: use a step every set, and more than one set.`,
+    ownPaceNeverComes: (from: Value, sets: Value) =>
+      `Own pace from set ${from} never comes in ${sets} sets: use ${sets} or an earlier one.`,
     stepsPassLimit: (by: Value, rate: Value, to: Value, nearest: Value) =>
       `Steps of ${by} from ${rate} pass ${to} without meeting it: the nearest limit is ${nearest}.`,
   },
@@ -88,6 +93,7 @@ export const sessionWords = inLanguage({
     eight: 'Eight',
     to: (from: Value, to: Value) => `${from} to ${to}`,
     base: 'base',
+    roundsUpTo: (rounds: Value, most: Value) => `${rounds} to ${most} rounds`,
     rounds: (rounds: Value, one: boolean) => `${rounds} ${one ? 'round' : 'rounds'}`,
     sets: (sets: number) => `${sets} ${sets === 1 ? 'set' : 'sets'}`,
     stepsOfRound: (steps: Value, range: Value) => `${steps}-step round of ${range} s`,
@@ -105,7 +111,9 @@ export const sessionWords = inLanguage({
       `open hold up to ${cap} s${round > 1 ? ` from round ${round}` : ''}`,
     firstInRound: (steps: Value, round: Value) => `${steps}, first in round ${round}`,
     thenOwnPace: (time: Value) => `then ${time} at own pace`,
+    ownPaceAlone: (time: Value) => `${time} at own pace`,
     strokes: (sets: number, strokes: Value, rates: Value, sides: Value) =>
       `${sets} ${sets === 1 ? 'set' : 'sets'} of ${strokes} strokes at ${rates} a minute${sides}`,
+    strokesOwnPace: (from: number) => (from === 1 ? ', at own pace' : `, at own pace from set ${from}`),
   },
 });

@@ -108,6 +108,16 @@ export interface FindingOverrideRow extends Owned {
   readonly withdrawnAt: Date | null;
 }
 
+/** An instructor's own recording of some words; recorded anew it is another row. */
+export interface VoiceClipRow extends Owned {
+  /** As `phraseOf` of core writes them. */
+  readonly words: string;
+  /** 16 bits, little endian, 22.05 kHz. */
+  readonly samples: Buffer;
+  /** Milliseconds. */
+  readonly length: number;
+}
+
 /** An instructor's own variant of a technique. */
 export interface TechniqueVariantRow extends Owned {
   readonly version: number;
@@ -242,6 +252,21 @@ export const findingOverrideTable = table<FindingOverrideRow>(
   },
 );
 
+export const voiceClipTable = table<VoiceClipRow>(
+  'voice_clip',
+  {
+    id,
+    instructorId,
+    words: text,
+    samples: { type: 'bytea' },
+    length: integer,
+  },
+  {
+    foreignKeys: [owner('voice_clip')],
+    uniques: [{ name: 'voice_clip_words_unique', columns: ['instructorId', 'words'] }],
+  },
+);
+
 export const techniqueVariantTable = table<TechniqueVariantRow>(
   'technique_variant',
   {
@@ -287,6 +312,7 @@ export const allTables = [
   sessionVersionTable,
   findingOverrideTable,
   techniqueVariantTable,
+  voiceClipTable,
   sittingTable,
   sittingCorrectionTable,
   sittingPassageTable,

@@ -21,6 +21,7 @@ import {
   studentFactTable,
   studentTable,
   techniqueVariantTable,
+  voiceClipTable,
 } from './entities.js';
 import { ScopedTable } from './scoped-table.js';
 
@@ -39,6 +40,7 @@ export class InstructorStore {
   readonly sessions;
   readonly sessionVersions;
   readonly variants;
+  readonly voiceClips;
   readonly sittings;
   readonly corrections;
   readonly ladders;
@@ -65,6 +67,7 @@ export class InstructorStore {
     this.sessions = new ScopedTable(manager, sessionTable, instructorId);
     this.sessionVersions = new ScopedTable(manager, sessionVersionTable, instructorId);
     this.variants = new ScopedTable(manager, techniqueVariantTable, instructorId);
+    this.voiceClips = new ScopedTable(manager, voiceClipTable, instructorId);
     this.corrections = new ScopedTable(manager, sittingCorrectionTable, instructorId);
     this.ladders = new ScopedTable(manager, ladderTable, instructorId);
     this.rungDecisions = new ScopedTable(manager, rungDecisionTable, instructorId);

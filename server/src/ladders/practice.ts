@@ -1,5 +1,6 @@
 import type { Ladder } from '@nuvrah/contract';
 import {
+  countsPractised,
   practiceLog,
   shareDone,
   sittingsOnRung,
@@ -74,7 +75,7 @@ function toPassage(passage: PassageRow): PractisedPassage {
   const cycles = planned.cyclesPlanned ?? 0;
   return {
     technique,
-    counts: kind === 'counted' ? counts : null,
+    counts: kind === 'counted' ? countsPractised(counts, cycles) : null,
     minutes: (cycles * cycleSecondsOf(passage) + (planned.secondsPlanned ?? 0)) / 60,
     strokes:
       kind === 'strokes' && turn

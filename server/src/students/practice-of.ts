@@ -44,12 +44,12 @@ HAVING sum(cycles_done / cycles_per_round) > 0`;
 
 const PRACTISED_SQL = `SELECT DISTINCT sitting.student_id AS "studentId", technique ${EASY} AND (passage.cycles_done > 0 OR passage.kind = 'natural')`;
 
-/** Seconds of each phase in the sittings in which all that was planned of a passage was done easily (but for `$4` s at one's own pace), the longest of each. */
+/** Seconds of each phase in the sittings in which all that was planned of a counted passage was done easily (but for `$4` s at one's own pace), the longest of each. Of own pace alone nobody knows how long its breaths were. */
 const LED_SQL = `
 SELECT sitting.student_id AS "studentId", max(inhale * pace) / 1000.0 AS inhale, max(internal_hold * pace) / 1000.0 AS "internalHold",
        max(exhale * pace) / 1000.0 AS exhale, max(external_hold * pace) / 1000.0 AS "externalHold"
 ${EASY} AND passage.kind = 'counted' AND jsonb_array_length(passage.easings) = 0
-   AND cycles_done >= cycles_planned AND seconds_done >= seconds_planned - $4
+   AND cycles_done > 0 AND cycles_done >= cycles_planned AND seconds_done >= seconds_planned - $4
  GROUP BY sitting.id`;
 
 /** Of some students (`$2`): the sittings of a day (`$3`) where the instructor works (`$4`), with their passages. */

@@ -1,7 +1,14 @@
 import { day, type Day } from '@nuvrah/core';
 import { API_ROOT, routes, type DayCheck, type Problem, type StudentFact } from '@nuvrah/contract';
 import { randomUUID } from 'node:crypto';
-import { aCapacity, aDay, addStudentWithSession, aStudent, finishedRecord } from '../testing/documents.js';
+import {
+  aCapacity,
+  aDay,
+  addStudentWithSession,
+  aStudent,
+  documentOf,
+  finishedRecord,
+} from '../testing/documents.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
 
 describe('students', () => {
@@ -165,6 +172,28 @@ describe('students', () => {
     ]);
     expect(longestSitting).toBeGreaterThan(3);
     expect(easySittings).toBe(1);
+  });
+
+  it('know no lengths of breaths from what was at own pace alone, and no ladder does', async () => {
+    const { passages, ...rest } = documentOf('1:2', 4);
+    const document = {
+      ...rest,
+      passages: passages.map((passage) =>
+        passage.kind === 'counted' ? { ...passage, cycles: 0, ownPace: 120 } : passage,
+      ),
+    };
+    const { student, session } = await addStudentWithSession(client, document);
+    const id = randomUUID();
+    await client.must(routes.beginSitting, { body: { id, sessionId: session.id, sessionVersion: 1 } });
+    const record = finishedRecord(session.document);
+    await client.must(routes.recordSitting, {
+      params: { id },
+      body: { version: 1, record, effort: 1, note: '' },
+    });
+    const params = { id: student.id };
+    const known = await client.must(routes.getStudent, { params });
+    expect(known.ledEasily.exhale).toBeNull();
+    expect(known.easyRounds).toEqual([]);
   });
 
   it('may be unfinished, and are kept as they are', async () => {

@@ -145,6 +145,11 @@ const pages: Routes = [
     title: 'Account · Nuvrah',
     loadComponent: () => import('./features/account/account-page').then((m) => m.AccountPage),
   },
+  {
+    path: 'account/voice',
+    title: 'Your voice · Nuvrah',
+    loadComponent: () => import('./features/account/own-voice-page').then((m) => m.OwnVoicePage),
+  },
   // Every control of the kit, for developers: no part of what is shipped.
   ...(typeof ngDevMode === 'undefined' || ngDevMode
     ? [{ path: 'kit', title: 'Kit', loadComponent: () => import('./frame/kit-page').then((m) => m.KitPage) }]

@@ -8,6 +8,7 @@ import { FirstSlice1790000000000 } from './1790000000000-first-slice.js';
 import { KnowTheStudent1793000000000 } from './1793000000000-know-the-student.js';
 import { SessionVersions1793100000000 } from './1793100000000-session-versions.js';
 import { FeltBefore1795700000000 } from './1795700000000-felt-before.js';
+import { OwnVoice1795800000000 } from './1795800000000-own-voice.js';
 import { StepsOnTheWay1795600000000 } from './1795600000000-steps-on-the-way.js';
 import { Ladders1793300000000 } from './1793300000000-ladders.js';
 import { HomePractice1793600000000 } from './1793600000000-home-practice.js';
@@ -41,4 +42,5 @@ export const migrations = [
   Sound1795500000000,
   StepsOnTheWay1795600000000,
   FeltBefore1795700000000,
+  OwnVoice1795800000000,
 ];

@@ -20,6 +20,7 @@ export const SHORTCUT_KEYS = {
   ready: { start: ['Space'] },
   lead: {
     pause: ['Space', 'p'],
+    breath: ['u'],
     tap: ['t', 'Enter'],
     ease: ['e'],
     oneMore: ['n'],

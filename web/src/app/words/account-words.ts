@@ -10,6 +10,7 @@ export const accountWords = inLanguage({
     audit: 'Audit trail',
     out: 'Signing out',
   },
+  ownVoice: 'Record your own voice',
   appearances: { system: 'As the system says', light: 'Light', dark: 'Dark' },
   work: {
     zone: 'Time zone',

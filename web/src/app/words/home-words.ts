@@ -13,6 +13,9 @@ export const homeWords = inLanguage({
     asAgreed: 'as agreed',
   },
   homeByHand: {
+    minutes: 'minutes',
+    sets: 'sets',
+    rounds: 'rounds',
     doneOf: (name: Value, what: Value, planned: Value) => `${name}, ${what} of ${planned}`,
     of: (name: Value, word: Value, planned: Value) => `${name}, ${word} of ${planned}`,
     day: 'day',

@@ -162,6 +162,7 @@ export const ledgerWords = inLanguage({
       `${done} ${planned === 1 ? 'set' : 'sets'}: strokes ${strokes === '' ? 'none' : strokes}`,
     openHoldsS: (list: Value) => `; open holds ${list} s`,
     ownPace: (time: Value) => `; own pace ${time}`,
+    ownPaceAlone: (counts: Value, time: Value) => `${counts}, ${time} at own pace`,
     added: (what: Value) => `Put in: ${what}`,
     step: (time: Value, what: Value, place: Value) => `${time} ${what} · ${place}`,
     inRound: (place: Value, round: Value) => `${place}, round ${round}`,

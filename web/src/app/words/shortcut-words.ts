@@ -31,7 +31,8 @@ export const shortcutWords = inLanguage({
   ready: { place: 'Before leading', start: 'starts' },
   lead: {
     place: 'While leading',
-    pause: 'pauses, goes on',
+    pause: 'pauses, goes on with the round',
+    breath: 'goes on with the breath in which it was paused',
     tap: 'ends an open hold, a rest or a turn of strokes, goes on from what is explained, shown or tried; space does where it waits for that',
     ease: 'ease down from the next round',
     oneMore: 'one more round',

@@ -16,6 +16,7 @@ export const timeWords = inLanguage({
     timeIsSharedBy: 'Time is shared by weight, to begin with by what each takes now, in minutes.',
     itCouldGoTo: 'It could go to:',
     planned: (time: Value) => `${time} planned`,
+    plannedUpTo: (time: Value, most: Value) => `${time} to ${most} planned`,
     itFillsTheTime: (planned: Value) => `${planned}: it fills the time.`,
     leftOver: (planned: Value, by: Value) => `${planned}, ${by} left over.`,
     tooLong: (planned: Value, by: Value) => `${planned}, ${by} too long.`,

@@ -3,7 +3,7 @@ import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { Router } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import { SHORTEST_PASSWORD } from '@nuvrah/contract';
 import { AccountStore } from '../../api/account';
 import { sending } from '../../api/sending';
@@ -31,6 +31,7 @@ import { WorkplaceForm } from './workplace-form';
     MatInputModule,
     PageBar,
     ReactiveFormsModule,
+    RouterLink,
     SoundSettings,
     WorkplaceForm,
   ],

@@ -1,11 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import {
+  atOwnPaceAlone,
   breathsAtOwnPace,
   counts,
+  cyclesHalfMillis,
+  isOwnPaceAlone,
+  LONGEST_OWN_PACE,
   BREATH_PATH_NAMES,
   ownPaceOfBreaths,
   seconds,
   techniqueOf,
+  withCountedRounds,
   withPartLength,
   type BreathKind,
   type Conventions,
@@ -99,8 +104,8 @@ const MOST_OWN_BREATHS = 400;
           [unit]="words.minutes"
           [value]="passage().ownPace * 1000"
           [form]="forms.minutes"
-          [min]="0"
-          [max]="3600000"
+          [min]="alone() ? 1000 : 0"
+          [max]="longestOwnPace"
           [by]="30000"
           [fine]="5000"
           (valueChange)="set({ ownPace: asSeconds($event / 1000) }, 'own pace')"
@@ -112,13 +117,16 @@ const MOST_OWN_BREATHS = 400;
           [label]="words.breathsAtOwnPace"
           [value]="ownBreaths()"
           [form]="forms.breaths"
-          [min]="0"
+          [min]="alone() ? 1 : 0"
           [max]="mostBreaths"
           [fine]="1"
           [width]="3"
           (valueChange)="setOwnBreaths($event)"
         />
       </div>
+      <mat-checkbox [checked]="alone()" (change)="toggleCounted()">
+        {{ words.ownPaceAlone }}
+      </mat-checkbox>
     </div>
     @for (breath of breaths(); track breath.kind) {
       <div class="fields">
@@ -190,6 +198,8 @@ export class BreathForm {
   protected readonly ownBreaths = computed(() =>
     Math.min(MOST_OWN_BREATHS, breathsAtOwnPace(this.passage(), this.conventions())),
   );
+  protected readonly longestOwnPace = LONGEST_OWN_PACE * 1000;
+  protected readonly alone = computed(() => isOwnPaceAlone(this.passage()));
   protected readonly asSeconds = seconds;
   protected readonly asCounts = counts;
 
@@ -230,6 +240,14 @@ export class BreathForm {
 
   protected setOwnBreaths(breaths: number): void {
     this.set({ ownPace: ownPaceOfBreaths(this.passage(), breaths, this.conventions()) }, 'own pace');
+  }
+
+  /** All of it at one's own pace, or with counted rounds before. */
+  protected toggleCounted(): void {
+    const passage = this.passage();
+    const rounds = cyclesHalfMillis(passage, this.conventions(), passage.cycles) / 2000;
+    const next = this.alone() ? withCountedRounds(passage) : atOwnPaceAlone(passage, seconds(rounds));
+    this.edit.emit({ passage: next, name: 'own pace alone' });
   }
 
   protected setTurning(at: 'full' | 'empty', value: number): void {

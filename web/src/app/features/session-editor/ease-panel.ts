@@ -12,6 +12,7 @@ import {
   PHASE_NAMES,
   techniqueName,
   techniqueOf,
+  withStrokes,
   type Conventions,
   type EaseWay,
   type Naming,
@@ -90,7 +91,8 @@ export class EasePanel {
       if (!eased.ok) return [];
       const { strokes, rate } = eased.value;
       const label = this.words.strokesAtAMinute(strokes, rate);
-      return [{ label, run: () => this.edit.emit({ ...passage, ...eased.value, rateRamp: null }) }];
+      const easier = { ...withStrokes(passage, strokes), rate, rateRamp: null };
+      return [{ label, run: () => this.edit.emit(easier) }];
     }
     if (passage.kind !== 'counted') return [];
     const lines = new Set<string>();

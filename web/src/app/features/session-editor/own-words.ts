@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import {
@@ -9,6 +9,8 @@ import {
   type PhaseKind,
   type Passage,
 } from '@nuvrah/core';
+import { OwnVoices } from '../../shared/playback/own-voices';
+import { RecordWords } from '../../shared/playback/record-words';
 import { roundsForm } from '../../ui/number-forms';
 import { NumberField } from '../../ui/number-field';
 import { SelectField } from '../../ui/select-field';
@@ -20,7 +22,7 @@ type PhaseChoice = 'begins' | PhaseKind;
 @Component({
   selector: 'nv-own-words',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, MatIconModule, NumberField, SelectField],
+  imports: [MatButtonModule, MatIconModule, NumberField, RecordWords, SelectField],
   template: `
     @for (own of rows(); track $index) {
       <fieldset>
@@ -70,6 +72,7 @@ type PhaseChoice = 'begins' | PhaseKind;
         </div>
         @if (own.text.trim() !== '') {
           <p class="soft">{{ words.lasts(seconds(own)) }}</p>
+          <nv-record-words [text]="own.text" />
         }
       </fieldset>
     }
@@ -116,7 +119,13 @@ export class OwnWordsForm {
   protected readonly isNatural = computed(() => this.passage().kind === 'natural');
   protected readonly isCounted = computed(() => this.passage().kind === 'counted');
   protected readonly phases: Readonly<Record<PhaseChoice, string>> = this.words.phases;
-  protected readonly seconds = ({ text }: OwnWords): string => formatSeconds(timeToSay(text));
+  private readonly voices = inject(OwnVoices);
+  protected readonly seconds = ({ text }: OwnWords): string =>
+    formatSeconds(timeToSay(text, this.voices.clips() ?? undefined));
+
+  constructor() {
+    void this.voices.load();
+  }
 
   protected add(): void {
     this.written.emit([...this.rows(), { text: '', round: 1, every: null, phase: null }]);

@@ -100,6 +100,15 @@ describe('the forms of a passage', () => {
     expect(Number(counted().ownPace)).toBe(80);
   });
 
+  it('is all at own pace, as long as its rounds were, and counted again', () => {
+    open(BreathForm, 'nadi-shodhana', { cycles: 10 });
+    tick('All of it at own pace');
+    expect(counted()).toEqual(jasmine.objectContaining({ cycles: 0, ownPace: seconds(80) }));
+    expect(check('All of it at own pace').checked).toBeTrue();
+    tick('All of it at own pace');
+    expect(counted().cycles).toBe(16);
+  });
+
   it('opens a hold from a round on, and lets a change step in a round of its own', () => {
     open(HoldForm, 'nadi-shodhana', {
       cycles: 12,
@@ -161,6 +170,12 @@ describe('the forms of a passage', () => {
     expect(strokes().rate).toBe(50);
     type('strokes a turn', '40');
     type('sets', '2');
+    tick('more or fewer strokes by set');
+    expect(strokes().strokesRamp).toEqual({ by: 10, every: 1, to: 50 });
+    tick('more or fewer strokes by set');
+    expect(strokes().strokesRamp).toBeUndefined();
+    tick('strokes at own pace');
+    expect(strokes().ownPaceFrom).toBe(2);
     tick('faster or slower by set');
     expect(strokes().strokes).toBe(40);
     expect(strokes().sets).toBe(2);

@@ -70,6 +70,17 @@ describe('the settings of a passage', () => {
     expect(page.querySelector('.left-over')).toBeNull();
   });
 
+  it('takes rounds as a range, until the last is called', () => {
+    const upTo = 'up to so many rounds, until the last is called';
+    type(upTo, '10');
+    expect(passage).toEqual(jasmine.objectContaining({ cycles: 16, mostCycles: 20 }));
+    type('rounds', '9');
+    expect(passage).toEqual(jasmine.objectContaining({ cycles: 18, mostCycles: 20 }));
+    type('rounds', '12');
+    expect(passage.cycles).toBe(24);
+    expect(passage.mostCycles).toBeUndefined();
+  });
+
   it('shows minutes for rounds', () => {
     type('rounds', '10');
     field('rounds').dispatchEvent(new Event('blur'));

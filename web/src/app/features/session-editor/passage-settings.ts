@@ -8,6 +8,7 @@ import {
   FASTEST_PACE,
   formatClock,
   formatRatio,
+  isOwnPaceAlone,
   millis,
   MOST_CYCLES,
   pace,
@@ -17,6 +18,8 @@ import {
   roundsToCycles,
   SLOWEST_PACE,
   withBase,
+  withCycles,
+  withMostCycles,
   type Conventions,
   type CountedPassage,
   type Counts,
@@ -73,20 +76,35 @@ const MOST_MINUTES = 240;
           [label]="words.rounds"
           [value]="totals().rounds"
           [form]="forms.rounds"
-          [min]="1"
+          [min]="fewest()"
           [max]="500"
           [fine]="1"
           [width]="3"
           (valueChange)="setRounds($event)"
         />
       </div>
+      @if (!alone()) {
+        <div class="labelled">
+          <span>{{ words.upToRounds }}</span>
+          <nv-number-field
+            [label]="words.upToRoundsUntilCalled"
+            [value]="totals().mostRounds ?? totals().rounds"
+            [form]="forms.rounds"
+            [min]="totals().rounds"
+            [max]="500"
+            [fine]="1"
+            [width]="3"
+            (valueChange)="setMostRounds($event)"
+          />
+        </div>
+      }
       <div class="labelled">
         <span>{{ words.breaths }}</span>
         <nv-number-field
           [label]="words.breaths"
           [value]="breaths()"
           [form]="forms.breaths"
-          [min]="1"
+          [min]="fewest()"
           [max]="mostCycles"
           [by]="perRound()"
           [fine]="perRound()"
@@ -101,7 +119,7 @@ const MOST_MINUTES = 240;
           [unit]="words.minutes"
           [value]="roundsTime()"
           [form]="forms.time"
-          [min]="1000"
+          [min]="fewest() * 1000"
           [max]="mostMillis"
           [by]="60000"
           [fine]="10000"
@@ -203,6 +221,9 @@ export class PassageSettings {
   protected readonly totals = computed(() => passageTotals(this.passage(), this.start(), this.conventions()));
   protected readonly totalsLine = computed(() => describeTotals(this.totals()));
   protected readonly perRound = computed(() => cyclesPerRound(this.passage(), this.conventions()));
+  /** None where it is at one's own pace alone. */
+  protected readonly alone = computed(() => isOwnPaceAlone(this.passage()));
+  protected readonly fewest = computed(() => (this.alone() ? 0 : 1));
   protected readonly breaths = computed(() => this.totals().rounds * this.perRound());
   protected readonly roundsTime = computed(() => {
     const passage = this.passage();
@@ -246,18 +267,29 @@ export class PassageSettings {
   }
 
   protected setRounds(rounds: number): void {
-    this.emit({ cycles: roundsToCycles(this.passage(), rounds, this.conventions()) }, 'rounds');
+    const passage = this.passage();
+    const cycles = roundsToCycles(passage, rounds, this.conventions());
+    this.edit.emit({
+      passage: withMostCycles(withCycles(passage, cycles), passage.mostCycles ?? 0),
+      name: 'rounds',
+    });
+  }
+
+  /** As many rounds as may follow until the last one is called. */
+  protected setMostRounds(rounds: number): void {
+    const most = roundsToCycles(this.passage(), rounds, this.conventions());
+    this.edit.emit({ passage: withMostCycles(this.passage(), most), name: 'up to rounds' });
   }
 
   /** Breaths are dosed in whole rounds, as everything is: what is over goes to the nearest. */
   protected setBreaths(breaths: number): void {
-    this.setRounds(Math.max(1, Math.round(breaths / this.perRound())));
+    this.setRounds(Math.max(this.fewest(), Math.round(breaths / this.perRound())));
   }
 
   protected setTime(time: number): void {
     const passage = this.passage();
     const fit = roundsInTime(passage, millis(time), this.start(), this.conventions());
-    const next = { ...passage, cycles: fit.cycles };
+    const next = withMostCycles(withCycles(passage, fit.cycles), passage.mostCycles ?? 0);
     this.left.set({ millis: fit.leftOver, of: time, passage: next });
     this.edit.emit({ passage: next, name: 'time' });
   }

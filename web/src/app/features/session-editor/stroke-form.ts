@@ -6,8 +6,11 @@ import {
   STROKE_REST,
   STROKE_NAMES,
   techniqueOf,
+  withStrokes,
   type BreathPath,
+  type Range,
   type Recovery,
+  type SetRamp,
   type StrokeAirway,
   type StrokePassage,
   type StrokePattern,
@@ -27,6 +30,16 @@ interface Row {
   readonly from: number;
   readonly to: number;
   readonly by: number;
+}
+
+/** Something that can change from set to set. */
+interface Change {
+  readonly of: 'strokes' | 'rate';
+  readonly words: Readonly<Record<'bySet' | 'last' | 'unit' | 'step', string>>;
+  readonly start: number;
+  readonly ramp: SetRamp | null;
+  readonly range: Range;
+  readonly form: NumberForm;
 }
 
 /** Strokes, rate, sets and turns; the recovery after each turn and the rest that follows it. */
@@ -64,35 +77,57 @@ interface Row {
       }
     </div>
     <div class="fields">
-      <mat-checkbox [checked]="passage().rateRamp !== null" (change)="toggleRamp()">
-        {{ words.fasterOrSlowerBy }}
+      @for (change of changes(); track change.of) {
+        <mat-checkbox [checked]="change.ramp !== null" (change)="toggleRamp(change)">
+          {{ change.words.bySet }}
+        </mat-checkbox>
+        @if (change.ramp; as ramp) {
+          <div class="labelled">
+            <span>{{ change.words.last }}</span>
+            <nv-number-field
+              [label]="change.words.last"
+              [unit]="change.words.unit"
+              [value]="ramp.to"
+              [form]="change.form"
+              [min]="change.range.from"
+              [max]="change.range.to"
+              [by]="5"
+              [width]="4"
+              (valueChange)="setRampTo(change, $event)"
+            />
+          </div>
+          <div class="labelled">
+            <span>{{ words.stepBySet }}</span>
+            <nv-number-field
+              [label]="change.words.step"
+              [unit]="change.words.unit"
+              [value]="stepOf(ramp)"
+              [form]="stepForm"
+              [min]="1"
+              [max]="100"
+              [width]="3"
+              (valueChange)="setRampBy(change, $event)"
+            />
+          </div>
+        }
+      }
+    </div>
+    <div class="fields">
+      <mat-checkbox [checked]="passage().ownPaceFrom !== undefined" (change)="toggleOwnPace()">
+        {{ words.atOwnPace }}
       </mat-checkbox>
-      @if (passage().rateRamp; as ramp) {
+      @if (passage().ownPaceFrom; as from) {
         <div class="labelled">
-          <span>{{ words.rateOfTheLast }}</span>
+          <span>{{ words.fromSet }}</span>
           <nv-number-field
-            [label]="words.rateOfTheLast"
-            [unit]="words.aMinute"
-            [value]="ramp.to"
-            [form]="rateForm()"
-            [min]="pattern().rate.from"
-            [max]="pattern().rate.to"
-            [by]="5"
-            [width]="4"
-            (valueChange)="setRampTo($event)"
-          />
-        </div>
-        <div class="labelled">
-          <span>{{ words.stepBySet }}</span>
-          <nv-number-field
-            [label]="words.stepOfTheRate"
-            [unit]="words.aMinute"
-            [value]="step()"
-            [form]="stepForm"
+            [label]="words.ownPaceFromSet"
+            [value]="from"
+            [form]="setsForm()"
             [min]="1"
-            [max]="100"
+            [max]="passage().sets"
+            [fine]="1"
             [width]="3"
-            (valueChange)="setRampBy($event)"
+            (valueChange)="set({ ownPaceFrom: $event }, 'own pace')"
           />
         </div>
       }
@@ -197,12 +232,39 @@ export class StrokeForm {
         by: 5,
       },
       { key: 'rate', label: this.words.strokesAMinute, form: this.rateForm(), ...rate, by: 5 },
-      { key: 'sets', label: 'sets', form: this.formOf(sets, 'sets'), ...sets, by: 1 },
+      { key: 'sets', label: this.words.sets, form: this.formOf(sets, this.words.sets), ...sets, by: 1 },
     ];
   });
   protected readonly turnsMayChange = computed(() => this.pattern().turns.length > 1);
   protected readonly turnsKey = computed(() => this.passage().turns.join(' ') as keyof typeof this.turnWords);
-  protected readonly step = computed(() => Math.abs(this.passage().rateRamp?.by ?? 1));
+  /** What can change from set to set. */
+  protected readonly changes = computed((): readonly Change[] => {
+    const { strokes, rate, strokesRamp = null, rateRamp } = this.passage();
+    const pattern = this.pattern();
+    const { strokesATurn, strokesAMinute, strokesBySet, rateBySet } = this.words;
+    return [
+      {
+        of: 'strokes',
+        words: strokesBySet,
+        start: strokes,
+        ramp: strokesRamp,
+        range: pattern.strokes,
+        form: this.formOf(pattern.strokes, strokesATurn),
+      },
+      {
+        of: 'rate',
+        words: rateBySet,
+        start: rate,
+        ramp: rateRamp,
+        range: pattern.rate,
+        form: this.formOf(pattern.rate, strokesAMinute),
+      },
+    ];
+  });
+  protected readonly setsForm = computed(() =>
+    this.formOf({ from: 1, to: this.passage().sets }, this.words.sets),
+  );
+  protected readonly stepOf = ({ by }: SetRamp): number => Math.abs(by);
   protected readonly fixedQuiet = computed(() => {
     const { quiet } = this.passage();
     return quiet === 'convention' ? null : quiet;
@@ -224,20 +286,32 @@ export class StrokeForm {
     this.set({ turns: key.split(' ') as StrokeAirway[] }, 'turns');
   }
 
-  protected toggleRamp(): void {
-    const { rateRamp, rate, sets } = this.passage();
-    const to = Math.min(this.pattern().rate.to, rate + 10 * Math.max(1, sets - 1));
-    this.set({ rateRamp: rateRamp ? null : { by: 10, every: 1, to } }, 'rate ramp');
+  protected toggleRamp({ of, start, ramp, range }: Change): void {
+    const to = Math.min(range.to, start + 10 * Math.max(1, this.passage().sets - 1));
+    this.setRamp(of, ramp ? null : { by: 10, every: 1, to });
   }
 
-  protected setRampTo(to: number): void {
-    const by = to < this.passage().rate ? -this.step() : this.step();
-    this.set({ rateRamp: { by, every: 1, to } }, 'rate ramp');
+  protected setRampTo({ of, start, ramp }: Change, to: number): void {
+    const step = ramp ? this.stepOf(ramp) : 1;
+    this.setRamp(of, { by: to < start ? -step : step, every: 1, to });
   }
 
-  protected setRampBy(value: number): void {
-    const ramp = this.passage().rateRamp;
-    if (ramp) this.set({ rateRamp: { ...ramp, by: ramp.by < 0 ? -value : value } }, 'rate ramp');
+  protected setRampBy({ of, ramp }: Change, value: number): void {
+    if (ramp) this.setRamp(of, { ...ramp, by: ramp.by < 0 ? -value : value });
+  }
+
+  private setRamp(of: Change['of'], ramp: SetRamp | null): void {
+    const passage = this.passage();
+    if (of === 'rate') return this.set({ rateRamp: ramp }, 'rate ramp');
+    const steady = withStrokes(passage, passage.strokes);
+    this.edit.emit({ passage: { ...steady, ...(ramp && { strokesRamp: ramp }) }, name: 'strokes ramp' });
+  }
+
+  /** All strokes called, or those of the last set at one's own pace. */
+  protected toggleOwnPace(): void {
+    const { ownPaceFrom, ...called } = this.passage();
+    const passage = ownPaceFrom === undefined ? { ...called, ownPaceFrom: called.sets } : called;
+    this.edit.emit({ passage, name: 'own pace' });
   }
 
   protected toggleRecovery(): void {

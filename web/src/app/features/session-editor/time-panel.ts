@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import {
+  atItsMost,
+  sessionHalfMillis,
   fitTime,
   formatClock,
   LONGEST_SESSION_HOURS,
@@ -169,9 +171,17 @@ export class TimePanel {
     const { minutes } = this.session();
     return minutes === null ? null : minutes * 60_000 - this.timeline().total;
   });
+  /** What it takes, and what it may take with the rounds that follow until the last is called. */
+  private readonly planned = computed(() => {
+    const { total } = this.timeline();
+    const most = sessionHalfMillis(atItsMost(this.session()), this.account.required().conventions) / 2;
+    return most - total < NOTHING
+      ? this.words.planned(formatClock(total))
+      : this.words.plannedUpTo(formatClock(total), formatClock(most));
+  });
   protected readonly balance = computed(() => {
     const left = this.left();
-    const planned = this.words.planned(formatClock(this.timeline().total));
+    const planned = this.planned();
     if (left === null) return `${planned}.`;
     if (Math.abs(left) < NOTHING) return this.words.itFillsTheTime(planned);
     const by = formatClock(Math.abs(left));

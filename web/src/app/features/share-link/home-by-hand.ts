@@ -123,6 +123,10 @@ export class HomeByHand {
 
 function rowOf(name: string, passage: PassageRecord | undefined): Row | null {
   if (!passage || passage.kind === 'natural') return null;
+  const { minutes, sets, rounds } = homeWords.homeByHand;
+  // All of it at one's own pace.
+  if (passage.kind === 'counted' && passage.cyclesPlanned === 0)
+    return { name, planned: passage.secondsPlanned / 60, word: minutes };
   const planned = passage.cyclesPlanned / passage.cyclesPerRound;
-  return { name, planned, word: passage.kind === 'strokes' ? 'sets' : 'rounds' };
+  return { name, planned, word: passage.kind === 'strokes' ? sets : rounds };
 }

@@ -8,6 +8,7 @@ import {
   inject,
   input,
   signal,
+  untracked,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { routes, type Home, type HomePractice, type HomeReport } from '@nuvrah/contract';
@@ -25,6 +26,7 @@ import { asked } from '../../api/loaded';
 import { Fold } from '../../ui/fold';
 import { SoundPanel } from '../../shared/playback/sound-panel';
 import { soundWords } from '../../words/sound-words';
+import { OwnVoices } from '../../shared/playback/own-voices';
 import { LeadRunner, PATIENCE } from '../../shared/playback/lead-runner';
 import { LeadScreen } from '../../shared/playback/lead-screen';
 import { WakeLock } from '../../shared/playback/wake-lock';
@@ -71,6 +73,7 @@ export class HomePage {
 
   private readonly homes = inject(HomeStore);
   private readonly queue = inject(OfflineQueue);
+  private readonly ownVoices = inject(OwnVoices);
   protected readonly soundWords = soundWords;
   protected readonly runner = inject(HomeRunner);
   private readonly localNumber = inject(LocalNumber);
@@ -131,11 +134,18 @@ export class HomePage {
   protected readonly refused = computed(() => this.ofThisLink(this.queue.refused()));
 
   constructor() {
+    effect(() => {
+      this.ownVoices.openedBy(this.token());
+      void untracked(() => this.ownVoices.load());
+    });
     const root = inject(DOCUMENT).documentElement;
     effect(() => {
       root.classList.toggle('dark', this.leading());
     });
-    inject(DestroyRef).onDestroy(() => root.classList.remove('dark'));
+    inject(DestroyRef).onDestroy(() => {
+      root.classList.remove('dark');
+      this.ownVoices.openedBy(null);
+    });
     this.copy.keep();
     effect(() => {
       const home = this.home();

@@ -6,7 +6,7 @@ import { Shown } from '../../testing/shown';
 import { roundOf } from '../score/one-round';
 import { STOPWATCH } from '../stopwatch';
 import { CountingMirror } from './counting-mirror';
-import { Microphone, type Heard } from './microphone';
+import { Microphone, type Heard } from '../microphone/microphone';
 
 describe('a counting mirror', () => {
   let clock = 0;

@@ -28,7 +28,7 @@ import { timer, type Subscription } from 'rxjs';
 import { plainLayout, Plot, type Figure, type Inks } from '../../ui/plot';
 import { mirrorWords } from '../../words/mirror-words';
 import { isTap, STOPWATCH } from '../stopwatch';
-import { Microphone, type Heard } from './microphone';
+import { Microphone, type Heard } from '../microphone/microphone';
 
 /** Milliseconds of listening after which it is said that nothing was heard. */
 const SILENT_AFTER = 8_000;

@@ -37,6 +37,11 @@ export interface TapWait {
       <button type="button" (click)="store.pauseOrResume()">
         {{ paused() ? words.goOn : words.pause }} <small>{{ tap()?.open ? 'P' : words.space }}</small>
       </button>
+      @if (breath(); as name) {
+        <button type="button" (click)="goOnWithBreath()">
+          {{ words.goOnWith[name] }} <small>{{ keyOf('breath') }}</small>
+        </button>
+      }
       @for (control of controls; track control.shortcut) {
         <button type="button" [attr.aria-disabled]="control.refused() !== null" (click)="control.run()">
           {{ control.label }}
@@ -202,6 +207,12 @@ export class LeadControls {
     },
   ];
 
+  /** The breath with which it can be gone on while it is paused. */
+  protected readonly breath = computed((): 'inhale' | 'exhale' | null => {
+    const at = this.store.pausedBreath();
+    return at && (at.with ?? 'inhale');
+  });
+
   /** What is not offered says why when its key is pressed. */
   protected readonly offered = computed(() => this.store.options().filter(({ offered }) => offered));
 
@@ -210,6 +221,10 @@ export class LeadControls {
 
   protected showSigns(): void {
     this.signCards.show();
+  }
+
+  protected goOnWithBreath(): void {
+    if (this.breath()) this.store.pauseOrResume('breath');
   }
 
   protected key(event: KeyboardEvent): void {
@@ -223,6 +238,7 @@ export class LeadControls {
     const tap = this.tap();
     if (tap && (shortcut === 'tap' || (tap.open && event.key === ' '))) this.store.tap();
     else if (shortcut === 'pause') this.store.pauseOrResume();
+    else if (shortcut === 'breath') this.goOnWithBreath();
     else if (shortcut === 'stop') this.store.stop();
     else if (shortcut === 'voice') this.store.turnVoice();
     else if (shortcut === 'toEnd') this.store.turnToEnd();

@@ -3,42 +3,44 @@ import {
   answerFelt,
   becomes,
   beginRun,
+  breathPausedIn,
   currentTake,
   describeRefusal,
-  type EaseWay,
-  type FeltNow,
+  eventIndexAt,
+  failure,
   finishRun,
   lastRoundNow,
+  leftOutOf,
   millis,
   noteSigns,
   oneMoreRound,
   pauseRun,
   recordOf,
   resumeRun,
+  signById,
+  signOnTheWay,
+  signTakenBackOnTheWay,
   stopRun,
+  STRAIN_SIGNS,
+  strainNoted,
+  takeBackStop,
   tapRun,
   timeToGo,
+  type EaseWay,
+  type FeltNow,
+  type FitTo,
   type LeadAnswer,
+  type LeadNeed,
   type LeadRecord,
   type LeadRun,
   type LeadSetup,
   type Millis,
   type Naming,
-  signById,
-  signOnTheWay,
-  signTakenBackOnTheWay,
-  STRAIN_SIGNS,
-  strainNoted,
-  takeBackStop,
-  leftOutOf,
-  type FitTo,
-  type LeadNeed,
   type SignId,
-  type StrainSignId,
   type SoundChoice,
+  type StrainSignId,
+  type TakenUp,
   type Timeline,
-  failure,
-  eventIndexAt,
 } from '@nuvrah/core';
 import { finalize, firstValueFrom, type Observable, of, timeout, catchError } from 'rxjs';
 import { LOOK_EVERY, type Heard } from './sound-scheduler';
@@ -54,6 +56,7 @@ import {
   type LeadOptionId,
   type OptionContext,
 } from './lead-options';
+import { OwnVoices } from './own-voices';
 import { VoiceRecordings } from './recordings';
 import { Stages } from './stage';
 import { LEAD_IN, TakePlayer } from './take-player';
@@ -124,8 +127,10 @@ export abstract class LeadRunner {
   private readonly heard = computed((): Heard => {
     const sound = this.sound();
     const loudness = this.hushed() ? { ...sound.loudness, voice: 0 } : sound.loudness;
-    return { sound: { ...sound, loudness }, naming: this.naming() };
+    const own = this.ownVoices.clips();
+    return { sound: { ...sound, loudness, ...(own && { own }) }, naming: this.naming() };
   });
+  protected readonly ownVoices = inject(OwnVoices);
   private readonly recordings = inject(VoiceRecordings);
   /** Whether a voice is wanted that could not be loaded: tones lead alone. */
   readonly voiceMissing = computed(
@@ -174,7 +179,7 @@ export abstract class LeadRunner {
   /** Goes on with a run that is paused, at the interrupted round. Must follow a press. */
   protected async goOnWith(paused: LeadRun): Promise<LeadAnswer> {
     await firstValueFrom(this.lookedAgain());
-    const resumed = this.allowed(resumeRun)(paused);
+    const resumed = this.allowed((run) => resumeRun(run))(paused);
     if (resumed.ok) {
       await this.player.open();
       this.beginOn(resumed.value);
@@ -216,7 +221,13 @@ export abstract class LeadRunner {
     if (this.apply((run) => pauseRun(run, at), leadWords.leadRunner.wasAsleep)) this.player.hush();
   }
 
-  pauseOrResume(): void {
+  /** The breath with which it can be gone on, beside the round that was interrupted. */
+  readonly pausedBreath = computed(() => {
+    const run = this.current();
+    return run && breathPausedIn(run);
+  });
+
+  pauseOrResume(where: TakenUp = 'round'): void {
     const run = this.current();
     if (run?.state.kind === 'paused') {
       if (this.resuming()) return;
@@ -225,8 +236,8 @@ export abstract class LeadRunner {
         .pipe(finalize(() => this.resuming.set(false)))
         .subscribe(() => {
           // It may have been stopped meanwhile.
-          if (this.current()?.state.kind === 'paused' && this.apply(this.allowed(resumeRun), null))
-            this.playTake();
+          const resume = this.allowed((now) => resumeRun(now, where));
+          if (this.current()?.state.kind === 'paused' && this.apply(resume, null)) this.playTake();
         });
     } else if (this.apply((now) => pauseRun(now, this.at()), leadWords.leadRunner.pausedBreatheNaturally)) {
       this.player.hush();

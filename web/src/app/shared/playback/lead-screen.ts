@@ -93,7 +93,8 @@ export class LeadScreen {
   /** The counts in force in this round, or the rate of the strokes. */
   protected readonly counts = computed(() => {
     const [run, moment, passage] = [this.store.run(), this.moment(), this.passage()];
-    if (moment?.event.strokes) return this.words.strokesAMinute(moment.event.strokes.rate);
+    const strokes = moment?.event.strokes;
+    if (strokes) return strokes.ownPace ? '' : this.words.strokesAMinute(strokes.rate);
     if (!run || passage?.kind !== 'counted') return '';
     return formatBreath(countsInForce(passage, moment?.event.cycle ?? 1, conventionsOfRun(run), run.changes));
   });
@@ -161,7 +162,10 @@ export class LeadScreen {
     const event = this.event();
     if (this.paused() || !event) return null;
     if (partOf(event)) return { label: this.words.nextPart, open: false };
-    if (event.strokes) return { label: this.words.endThisTurn, open: false };
+    if (event.strokes) {
+      const { doneWithStrokes, endThisTurn } = this.words;
+      return { label: event.strokes.ownPace ? doneWithStrokes : endThisTurn, open: false };
+    }
     if (!tapEnds(event)) return null;
     if (event.ownPace) return { label: this.words.finishRound, open: false };
     if (event.kind === 'natural' && !event.open) return { label: this.words.goOn, open: false };
@@ -209,7 +213,9 @@ export class LeadScreen {
       this.event()?.strokes || this.passage()?.kind === 'strokes' ? this.words.set : this.words.round;
     const part = this.part();
     if (part) return this.words.parts[part];
-    return round ? this.words.of(word, round.now, round.of) : null;
+    if (!round) return null;
+    const { now, of, fewest } = round;
+    return fewest < of ? this.words.ofUpTo(word, now, fewest, of) : this.words.of(word, now, of);
   });
   protected readonly isLastRound = computed(() => this.event()?.lastRound === true);
 
@@ -345,4 +351,5 @@ const sameToTheEye = (a: Moment | null, b: Moment): boolean =>
   a.lock === b.lock &&
   a.count?.now === b.count?.now &&
   a.round?.of === b.round?.of &&
+  a.round?.fewest === b.round?.fewest &&
   Math.floor(a.left.all / 1000) === Math.floor(b.left.all / 1000);

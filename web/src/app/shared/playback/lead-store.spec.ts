@@ -5,6 +5,7 @@ import {
   configure,
   dayCheck,
   ids,
+  NOON,
   session,
   sittingOf,
   storedSession,
@@ -23,6 +24,8 @@ describe('leading', () => {
   let stage: FakeStage;
   let store: LeadStore;
   let http: HttpTestingController;
+  /** The clock of the device. */
+  let wall: number;
   const wakeLock = {
     keep: jasmine.createSpy('keep'),
     release: jasmine.createSpy('release'),
@@ -37,7 +40,9 @@ describe('leading', () => {
       LeadStore,
       { provide: Stages, useValue: { open: () => Promise.resolve(stage) } },
       { provide: WakeLock, useValue: wakeLock },
+      { provide: NOW, useValue: () => wall },
     );
+    wall = NOON;
     store = TestBed.inject(LeadStore);
     store.begin(storedSession(), ids.sitting).subscribe();
     http.expectOne(`${API_ROOT}/sittings`).flush(sittingOf());
@@ -105,6 +110,34 @@ describe('leading', () => {
     expect(passage?.kind === 'counted' && passage.cyclesDone).toBe(16);
     expect(store.record()?.pauses).toBe(1);
   });
+
+  it('goes on with the breath in which it was paused, as well as with its round', () => {
+    // The hand goes up for 5 s and the breath goes out for 4; a breath is 4 in and 4 out.
+    pass(16);
+    store.pauseOrResume();
+    expect(store.pausedBreath()).toEqual(jasmine.objectContaining({ cycle: 1, with: 'exhale' }));
+    store.pauseOrResume('breath');
+    expect(store.run()?.state.kind).toBe('leading');
+    expect(store.pausedBreath()).toBeNull();
+    const counted = store.timeline()?.events.find(({ cycle }) => cycle !== null);
+    expect(counted?.kind).toBe('exhale');
+    pass(total() + 1);
+    const [passage] = store.record()?.passages ?? [];
+    expect(passage?.kind === 'counted' && passage.cyclesDone).toBe(16);
+  });
+
+  for (const hours of [-25, -1, 1, 25])
+    it(`goes on evenly when the clock of the device is changed by ${hours} h, and keeps how long it was led`, () => {
+      pass(20);
+      const before = store.position();
+      wall += hours * 3_600_000;
+      pass(10);
+      expect(store.run()?.state.kind).toBe('leading');
+      expect((store.position() - before) / 1000).toBeCloseTo(10, 1);
+      pass(total() + 1);
+      expect(store.record()?.led).toBe(store.timeline()?.total as never);
+      expect(store.record()?.outcome).toBe('finished');
+    });
 
   it('goes on after a pause only as what is on record now allows', () => {
     store.leadFor({ ...student, dayCheck }, []);

@@ -46,7 +46,7 @@ describe('the recordings of the voice', () => {
     if (!there || !spliced) return fail('the voice is not there');
     const context = new OfflineAudioContext(1, 3 * 48_000, 48_000);
     const saying = { kind: 'cue', at: 0, until: 0, words: '', clips: spliced.clips } as never;
-    sayOn(context, context.destination, there, saying, 0.5);
+    sayOn(context, context.destination, { shipped: there, own: null }, saying, 0.5);
     const samples = (await context.startRendering()).getChannelData(0);
     // At both ends of a word the level is so low that a jump to it is not heard.
     for (const { after, length } of spliced.clips)

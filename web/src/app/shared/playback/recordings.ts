@@ -2,7 +2,7 @@ import { inject, Injectable, signal } from '@angular/core';
 import { VOICE_MARK } from '@nuvrah/core';
 import { DOCUMENT } from '@angular/common';
 
-/** The recordings of the shipped voice, decoded. */
+/** The recordings of a voice, decoded. */
 export interface Recordings {
   readonly samples: AudioBuffer;
   /** Seconds into the samples at which the file begins: decoders differ in it. */
@@ -12,7 +12,7 @@ export interface Recordings {
 /** Level at which the mark of the file is known from the quiet before it. */
 const MARK_LEVEL = 0.2;
 /** Samples a second; speech has little above half of it. */
-const RATE = 32_000;
+export const VOICE_RATE = 32_000;
 
 /** Loads the shipped voice, once; it comes with the application and needs no network after that. */
 @Injectable({ providedIn: 'root' })
@@ -33,7 +33,7 @@ export class VoiceRecordings {
   load(): Promise<Recordings | null> {
     if (!this.loading) {
       this.now.set('loading');
-      this.loading = this.fetchDecoded(RATE).then(
+      this.loading = this.fetchDecoded(VOICE_RATE).then(
         (recordings) => {
           this.now.set('there');
           return (this.loaded = recordings);

@@ -2,6 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import { TRACK_RATE, type Timeline, type TrackSound } from '@nuvrah/core';
 import { from, switchMap, type Observable } from 'rxjs';
 import { runInWorker } from '../../api/run-in-worker';
+import { OwnVoices } from './own-voices';
 import { VoiceRecordings } from './recordings';
 import type { Heard } from './sound-scheduler';
 
@@ -23,19 +24,33 @@ export type SoundMessage =
 @Injectable({ providedIn: 'root' })
 export class SoundMaker {
   private readonly recordings = inject(VoiceRecordings);
+  private readonly ownVoices = inject(OwnVoices);
 
   /** Fails where the voice is wanted and cannot be loaded. */
   render(timeline: Timeline, { sound, naming }: Heard, format: TrackFormat): Observable<SoundMessage> {
     const wanted = sound.loudness.voice > 0 && (sound.cues || sound.counts.length > 0);
-    const voice = wanted ? this.recordings.samplesAt(TRACK_RATE) : Promise.resolve(null);
-    return from(voice).pipe(
-      switchMap((samples) => {
-        const work: TrackWanted = { format, timeline, track: { sound, naming, voice: samples } };
+    const voices = wanted ? this.voices() : Promise.resolve({ voice: null, own: null });
+    return from(voices).pipe(
+      switchMap(({ voice, own }) => {
+        const clips = this.ownVoices.clips();
+        const mine = own !== null && clips !== null;
+        const track = {
+          sound: mine ? { ...sound, own: clips } : sound,
+          naming,
+          voice,
+          ...(mine && { own }),
+        };
+        const work: TrackWanted = { format, timeline, track };
         return runInWorker<SoundMessage>(
           () => new Worker(new URL('./sound-track.worker', import.meta.url), { type: 'module' }),
           work,
         );
       }),
     );
+  }
+
+  private async voices() {
+    const [voice] = await Promise.all([this.recordings.samplesAt(TRACK_RATE), this.ownVoices.load()]);
+    return { voice, own: await this.ownVoices.samplesAt(TRACK_RATE) };
   }
 }

@@ -25,8 +25,9 @@ import { interval, Subscription } from 'rxjs';
 import { Checks } from '../../ui/checks';
 import { SelectField } from '../../ui/select-field';
 import { soundWords } from '../../words/sound-words';
+import { OwnVoices } from './own-voices';
 import { VoiceRecordings } from './recordings';
-import { LOOK_EVERY, SoundScheduler } from './sound-scheduler';
+import { LOOK_EVERY, SoundScheduler, type Heard } from './sound-scheduler';
 import { Stages, type Stage } from './stage';
 import { canVibrate } from './vibration';
 
@@ -117,6 +118,7 @@ export class SoundPanel {
 
   private readonly stages = inject(Stages);
   private readonly recordings = inject(VoiceRecordings);
+  private readonly ownVoices = inject(OwnVoices);
   protected readonly parts = ['voice', 'tones', 'ticks'] as const satisfies readonly (keyof Loudness)[];
   protected readonly current = linkedSignal(() => this.sound());
   protected readonly rounds = computed((): Rounds => {
@@ -136,6 +138,7 @@ export class SoundPanel {
 
   constructor() {
     void this.recordings.load();
+    void this.ownVoices.load();
     inject(DestroyRef).onDestroy(() => this.hush());
   }
 
@@ -155,7 +158,7 @@ export class SoundPanel {
     const next = { ...this.current(), ...part };
     this.current.set(next);
     this.changed.emit(next);
-    if (this.scheduler) this.scheduler.hear({ sound: next, naming: this.naming() });
+    if (this.scheduler) this.scheduler.hear(this.heardNow());
     else void this.hear();
   }
 
@@ -167,14 +170,19 @@ export class SoundPanel {
     this.hush();
     this.stage = stage;
     this.silent.set(!stage.audible);
-    const heard = { sound: this.current(), naming: this.naming() };
-    const scheduler = new SoundScheduler(stage, SAMPLE, stage.now() + LEAD_IN - FIRST / 1000, heard);
+    const begins = stage.now() + LEAD_IN - FIRST / 1000;
+    const scheduler = new SoundScheduler(stage, SAMPLE, begins, this.heardNow());
     this.scheduler = scheduler;
     scheduler.skipTo(FIRST);
     this.looking = interval(LOOK_EVERY).subscribe(() => {
       if (scheduler.position() > FIRST + SAMPLE_LENGTH) this.hush();
       else scheduler.lookAhead();
     });
+  }
+
+  private heardNow(): Heard {
+    const own = this.ownVoices.clips();
+    return { sound: { ...this.current(), ...(own && { own }) }, naming: this.naming() };
   }
 
   private hush(): void {

@@ -2,6 +2,12 @@ import type { Saying } from '@nuvrah/core';
 import type { Recordings } from './recordings';
 import type { SoundingNote } from './tone';
 
+/** The voices that speak: the shipped one, and the instructor's own recordings. */
+export interface Voices {
+  readonly shipped: Recordings | null;
+  readonly own: Recordings | null;
+}
+
 /** Seconds in which a word that is cut short fades. */
 const FADE = 0.02;
 
@@ -13,18 +19,20 @@ const FADE = 0.02;
 export function sayOn(
   context: BaseAudioContext,
   output: AudioNode,
-  recordings: Recordings,
+  voices: Voices,
   { clips }: Saying,
   at: number,
 ): SoundingNote {
   const gain = context.createGain();
   gain.connect(output);
-  const sources = (clips ?? []).map(({ after, from, length }) => {
+  const sources = (clips ?? []).flatMap(({ after, from, length, own }) => {
+    const recordings = own ? voices.own : voices.shipped;
+    if (!recordings) return [];
     const source = context.createBufferSource();
     source.buffer = recordings.samples;
     source.connect(gain);
     source.start(at + after / 1000, recordings.begins + from / 1000, length / 1000);
-    return source;
+    return [source];
   });
   const last = sources.at(-1);
   if (last) last.onended = () => gain.disconnect();

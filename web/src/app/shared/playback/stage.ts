@@ -1,8 +1,9 @@
 import { inject, Injectable } from '@angular/core';
 import { loudnessOf, type Loudness, type Note, type Saying } from '@nuvrah/core';
 import { BrowserSpeech } from './browser-speech';
-import { VoiceRecordings, type Recordings } from './recordings';
-import { sayOn } from './spoken';
+import { OwnVoices } from './own-voices';
+import { VoiceRecordings } from './recordings';
+import { sayOn, type Voices } from './spoken';
 import { soundNote, type SoundingNote } from './tone';
 
 /** Where a session is led: one clock for sound and picture, and a way to be heard. Seconds, from any beginning. */
@@ -15,7 +16,7 @@ export interface Stage {
   heard(): number;
   /** Schedules a note; a moment already past is sounded at once. */
   play(note: Note, at: number): SoundingNote;
-  /** Schedules something said, by the shipped voice; nothing where that is not there or lacks the words. */
+  /** Schedules something said, by recordings; nothing where they are not there. */
   say(saying: Saying, at: number): SoundingNote;
   /** How loud it is from now on. */
   setLoudness(loudness: Loudness): void;
@@ -31,19 +32,22 @@ const PATIENCE = 1_500;
 @Injectable({ providedIn: 'root' })
 export class Stages {
   private readonly recordings = inject(VoiceRecordings);
+  private readonly own = inject(OwnVoices);
   private readonly speech = inject(BrowserSpeech);
 
   /** Opens a stage, to be called by a press of a key or button; a silent one where audio does not start. */
   async open(): Promise<Stage> {
     try {
       void this.recordings.load();
+      void this.own.load();
       void this.speech.load();
       const context = new AudioContext({ latencyHint: 'interactive' });
       const started = await Promise.race([
         context.resume().then(() => true),
         new Promise<false>((resolve) => setTimeout(() => resolve(false), PATIENCE)),
       ]);
-      if (started) return new AudioStage(context, () => this.recordings.there, this.speech);
+      const voices = (): Voices => ({ shipped: this.recordings.there, own: this.own.there });
+      if (started) return new AudioStage(context, voices, this.speech);
       await context.close();
     } catch {
       // Neither device nor permission: the picture leads alone, and the view says so.
@@ -67,7 +71,7 @@ class AudioStage implements Stage {
 
   constructor(
     private readonly context: AudioContext,
-    private readonly recordings: () => Recordings | null,
+    private readonly voices: () => Voices,
     private readonly speech: Pick<BrowserSpeech, 'say'>,
   ) {
     this.output = context.createGain();
@@ -105,10 +109,9 @@ class AudioStage implements Stage {
       return this.audible
         ? this.speech.say(saying.words, this.voiceLoudness, at - this.now())
         : NOTHING_SOUNDS;
-    const recordings = this.recordings();
     const late = this.context.currentTime - (at - this.stoodStill);
-    if (!this.audible || !recordings || late > LATEST_WORD) return NOTHING_SOUNDS;
-    return sayOn(this.context, this.parts.voice, recordings, saying, this.onClock(at));
+    if (!this.audible || late > LATEST_WORD) return NOTHING_SOUNDS;
+    return sayOn(this.context, this.parts.voice, this.voices(), saying, this.onClock(at));
   }
 
   setLoudness(loudness: Loudness): void {

@@ -3,6 +3,7 @@ import {
   formatClock,
   formatCounts,
   formatSeconds,
+  lastRound,
   LOCKS,
   type Timeline,
   type TimelineEvent,
@@ -63,7 +64,7 @@ export function engrave(timeline: Timeline, window: ScoreWindow, width: number):
   for (const event of events) {
     const kind = shapeOf(event);
     const [from, to] = [x(event.from), x(event.to)];
-    if (event.strokes) {
+    if (kind === 'comb') {
       const drawn = comb(event, x);
       draw(drawn.kind, drawn.path, to - from);
     } else draw(kind, outline(event, kind, from, to), to - from);
@@ -72,7 +73,7 @@ export function engrave(timeline: Timeline, window: ScoreWindow, width: number):
       throat.push(`M${round(from)} ${channelOf(event).middle}H${round(to)}`);
     labels.push(...labelsOf(event, kind, from, to));
   }
-  const rounds = engraveRounds(events, x, width);
+  const rounds = engraveRounds(events, timeline, x, width);
   const taught = engraveTaught(events, x);
   const counts = engraveCounts(events, x);
   const times = engraveTimes(window, timeline.total, x);
@@ -123,6 +124,8 @@ const CAPTIONS: Readonly<Partial<Record<TimelineEvent['kind'], readonly string[]
   silence: [scoreWords.engrave.silence],
   ask: [scoreWords.engrave.ask, scoreWords.engrave.askShort],
 };
+/** With nothing counted before it. */
+const OWN_PACE_ALONE = [scoreWords.engrave.atOnesOwnPace, scoreWords.engrave.ownPace];
 const OWN_PACE_ENDS = {
   'last-minute': [scoreWords.engrave.theLastMinute, scoreWords.engrave.lastMin],
   'last-round': [scoreWords.engrave.lastRound, 'last'],
@@ -135,7 +138,11 @@ function labelsOf(event: TimelineEvent, kind: ShapeKind, from: number, to: numbe
   const within = (text: string, y: number, of: Label['kind'] = kind): Label[] =>
     text.length * LETTER + 4 < room ? [{ x: (from + to) / 2, y, text, kind: of }] : [];
   if (event.strokes) {
-    const { number, rate } = event.strokes;
+    const { number, rate, ownPace } = event.strokes;
+    if (ownPace) {
+      const long = within(scoreWords.engrave.strokesAtOwnPace(number), middle + 6);
+      return long.length > 0 ? long : within(scoreWords.engrave.about(number), middle + 6);
+    }
     const count = within(String(number), middle + 2, 'strokes');
     return count.length > 0 ? [...count, ...within(scoreWords.engrave.min(rate), middle + 20, 'rate')] : [];
   }
@@ -154,7 +161,8 @@ function labelsOf(event: TimelineEvent, kind: ShapeKind, from: number, to: numbe
     return [{ x: from + room * shareFor(event), y: middle + 6, text, kind }, ...locks];
   }
   const stage = event.ownPace?.stage ?? 'going';
-  const captions = (stage === 'going' ? CAPTIONS[event.kind] : OWN_PACE_ENDS[stage]) ?? [];
+  const going = event.ownPace?.alone ? OWN_PACE_ALONE : CAPTIONS[event.kind];
+  const captions = (stage === 'going' ? going : OWN_PACE_ENDS[stage]) ?? [];
   const caption = captions.find((text) => text.length * LETTER < room);
   return caption ? within(caption, middle + 6) : [];
 }
@@ -168,12 +176,21 @@ function stepFor(unit: number, room: number, steps: readonly number[]): number |
   return steps.find((step) => step * unit >= room) ?? null;
 }
 
+/** Up to which round more may follow until the last one is called. */
+function roundsThatFollow({ passages }: Timeline, { from }: TimelineEvent): string {
+  const rounds = passages.find((span) => span.from <= from && from < span.to)?.rounds;
+  return rounds && rounds.most > rounds.cycles
+    ? scoreWords.engrave.upTo(lastRound({ ...rounds, cycles: rounds.most }))
+    : '';
+}
+
 function engraveRounds(
   events: readonly TimelineEvent[],
+  timeline: Timeline,
   x: X,
   right: number,
 ): { labels: Label[]; lines: string } {
-  const starts: { at: number; round: number; word: string }[] = [];
+  const starts: { at: number; round: number; word: string; upTo: string }[] = [];
   let before: TimelineEvent | undefined;
   for (const event of events) {
     const begins =
@@ -184,6 +201,7 @@ function engraveRounds(
         at: x(event.from),
         round: event.round,
         word: event.strokes ? scoreWords.engrave.set : scoreWords.engrave.round,
+        upTo: event.lastRound ? roundsThatFollow(timeline, event) : '',
       });
     before = event;
   }
@@ -193,10 +211,10 @@ function engraveRounds(
   const labels = starts
     .filter(({ at }) => at >= 0 && at < right - ROOM.round * 0.6)
     .filter(({ round: number }) => number === 1 || (step > 2 ? number : number - 1) % step === 0)
-    .map(({ at, round: number, word }): Label => ({
+    .map(({ at, round: number, word, upTo }): Label => ({
       x: at,
       y: LAYOUT.roundLabel,
-      text: `${word} ${number}`,
+      text: `${word} ${number}${upTo}`,
       kind: 'round',
     }));
   const { from, to } = LAYOUT.roundLine;

@@ -3,6 +3,7 @@ import {
   cyclesInOwnRound,
   newPassage,
   seconds,
+  withStrokes,
   type Conventions,
   type Goal,
   type Passage,
@@ -51,7 +52,7 @@ function shortened(passage: Passage): Passage {
     case 'natural':
       return { ...passage, length: NATURAL };
     case 'strokes':
-      return { ...passage, sets: 1, quiet: seconds(30), rateRamp: null };
+      return { ...withStrokes(passage, passage.strokes), sets: 1, quiet: seconds(30), rateRamp: null };
     case 'counted':
       return { ...passage, cycles: cyclesInOwnRound(passage), ownPace: seconds(0), ramps: [] };
   }

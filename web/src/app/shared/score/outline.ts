@@ -18,7 +18,7 @@ export type ShapeKind =
 type Lane = 'left' | 'right' | 'both' | 'mouth';
 const laneOf = (airway: Airway): Lane => (airway === 'closed' ? 'both' : airway);
 
-export function shapeOf({ kind, airway, open }: TimelineEvent): ShapeKind {
+export function shapeOf({ kind, airway, open, strokes }: TimelineEvent): ShapeKind {
   switch (kind) {
     case 'inhale':
       return `in-${laneOf(airway)}`;
@@ -32,7 +32,7 @@ export function shapeOf({ kind, airway, open }: TimelineEvent): ShapeKind {
     case 'turning':
       return 'pause';
     case 'strokes':
-      return 'comb';
+      return strokes?.ownPace ? 'own-pace' : 'comb';
     case 'ownPace':
       return 'own-pace';
     case 'letGo':

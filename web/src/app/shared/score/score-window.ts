@@ -140,7 +140,7 @@ export function roundsZoom(timeline: Timeline, passage: number, round: number): 
 export function openingZoom(timeline: Timeline, passage: number): Zoom {
   const span = timeline.passages[passage];
   const rounds = span?.rounds;
-  if (!span || !rounds) return { kind: 'passage', passage };
+  if (!span || !rounds || rounds.cycles === 0) return { kind: 'passage', passage };
   const round = ((rounds.to - rounds.from) / rounds.cycles) * rounds.cyclesPerRound;
   const length = rounds.from - span.from + round * ROUNDS_SHOWN;
   return length < span.to - span.from

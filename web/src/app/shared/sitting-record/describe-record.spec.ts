@@ -30,6 +30,11 @@ describe('what was done of a passage, in words', () => {
   const rows: readonly [string, Parameters<typeof recorded>[0], string][] = [
     ['as it was written', {}, BEGINS],
     [
+      'at own pace alone, broken off',
+      { cyclesPlanned: 0, cyclesDone: 0, secondsPlanned: 300 as never, secondsDone: 90 as never },
+      'Slow even breathing, in 4 · out 6, 1:30 of 5:00 at own pace',
+    ],
+    [
       'as it grew',
       { countsLed: [at(1, 6), at(3, 7), at(5, 8)] },
       `${BEGINS}; from round 3 out 7; from round 5 out 8`,

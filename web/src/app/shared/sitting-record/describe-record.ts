@@ -4,6 +4,7 @@ import {
   formatCounts,
   formatBreath,
   formatSeconds,
+  isComplete,
   isStrainSign,
   PHASE_KINDS,
   PHASE_LABELS,
@@ -49,6 +50,16 @@ export function describeDone(passage: PassageRecord): string {
     passage.openHolds.length > 0
       ? ledgerWords.describeRecord.openHoldsS(passage.openHolds.map((held) => formatSeconds(held)).join(', '))
       : '';
+  if (passage.cyclesPlanned === 0 && passage.cyclesDone === 0) {
+    const [led, whole] = [
+      formatClock(passage.secondsDone * 1000),
+      formatClock(passage.secondsPlanned * 1000),
+    ];
+    return ledgerWords.describeRecord.ownPaceAlone(
+      formatBreath(passage.counts),
+      isComplete(passage) ? whole : ledgerWords.describeRecord.of(led, whole),
+    );
+  }
   const own =
     passage.secondsPlanned > 0
       ? ledgerWords.describeRecord.ownPace(formatClock(passage.secondsDone * 1000))
