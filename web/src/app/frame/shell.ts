@@ -8,6 +8,7 @@ import { frameWords } from '../words/frame-words';
 import { PageTrouble } from './page-trouble';
 import { ScrollKeeper } from './scroll-keeper';
 import { shortcutOf } from '../shared/shortcut-keys';
+import { SignCards } from '../shared/sign-cards';
 
 /** What stands around every page: the rail with the places of the work, the signs and the account. On a phone it lies below. */
 @Component({
@@ -51,6 +52,7 @@ export class Shell {
   protected readonly said = frameWords.shell;
   protected readonly trouble = inject(PageTrouble);
   private readonly injector = inject(Injector);
+  private readonly signCards = inject(SignCards);
   protected readonly words = frameWords;
 
   /** In the order of the work; each is its icon too. */
@@ -61,7 +63,7 @@ export class Shell {
   }
 
   protected showSigns(): void {
-    void import('../shared/sign-card').then(({ SignCards }) => this.injector.get(SignCards).show());
+    this.signCards.show();
   }
 
   /** Ctrl K from anywhere, / where nothing is typed. */

@@ -1,6 +1,6 @@
-import { ChangeDetectionStrategy, Component, inject, Injectable, type DestroyRef } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { MatDialog, MatDialogModule } from '@angular/material/dialog';
+import { MatDialogModule } from '@angular/material/dialog';
 import { CAUTION_LINE, EMERGENCY_ACTION, SIGNS, STOP_ACTION, type Sign } from '@nuvrah/core';
 import { LocalNumber } from './local-number';
 import { dayWords } from '../words/day-words';
@@ -82,23 +82,4 @@ function byAct(signs: readonly Sign[]): ReadonlyMap<string, string[]> {
   const groups = new Map<string, string[]>();
   for (const { act, label } of signs) groups.set(act, [...(groups.get(act) ?? []), label]);
   return groups;
-}
-
-/** Opens the card of signs, once. */
-@Injectable({ providedIn: 'root' })
-export class SignCards {
-  private readonly dialog = inject(MatDialog);
-  private here: (() => void) | null = null;
-
-  /** While a page lives that shows the signs in its own way, it is asked instead. */
-  showBy(show: () => void, page: DestroyRef): void {
-    this.here = show;
-    page.onDestroy(() => (this.here = null));
-  }
-
-  show(): void {
-    if (this.here) return this.here();
-    if (this.dialog.openDialogs.length === 0)
-      this.dialog.open(SignCard, { autoFocus: 'dialog', restoreFocus: true, maxWidth: '46rem' });
-  }
 }

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, viewChild 
 import { MatMenuModule, type MatMenuTrigger } from '@angular/material/menu';
 import type { LeadOptionId } from './lead-options';
 import { LeadRunner } from './lead-runner';
-import { SignCards } from '../sign-card';
+import { SignCards } from '../sign-cards';
 import { keyLabel, SHORTCUT_KEYS, shortcutOf, type ShortcutIn } from '../shortcut-keys';
 import { leadWords } from '../../words/lead-words';
 

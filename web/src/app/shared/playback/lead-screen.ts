@@ -45,7 +45,7 @@ import { LeadControls, type TapWait } from './lead-controls';
 import { LeadSigns } from './lead-signs';
 import { LeadRunner } from './lead-runner';
 import { LockChannel } from './lock-channel';
-import { SignCards } from '../sign-card';
+import { SignCards } from '../sign-cards';
 import { leadWords } from '../../words/lead-words';
 
 /** What the room sees while a session is led. The picture reads the clock of the sound with every frame. */

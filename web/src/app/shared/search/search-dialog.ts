@@ -16,7 +16,7 @@ import { Variants } from '../../api/variants';
 import type { IconName } from '../../ui/icons';
 import { frameWords } from '../../words/frame-words';
 import { Shortcuts } from '../shortcuts';
-import { SignCards } from '../sign-card';
+import { SignCards } from '../sign-cards';
 import { COMMANDS, findRules, findSessions, findStudents, findTechniques } from './findables';
 import { SearchIndex, type Findable, type FindableKind } from './search-index';
 
