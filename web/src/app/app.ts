@@ -33,6 +33,6 @@ export class App {
     const shortcut = typing ? null : shortcutOf('everywhere', event);
     if (shortcut === 'list')
       void import('./shared/shortcuts').then(({ Shortcuts }) => this.injector.get(Shortcuts).show());
-    else if (shortcut === 'signs') this.signCards.show();
+    else if (shortcut === 'signs') void this.signCards.show();
   }
 }

@@ -63,7 +63,7 @@ export class Shell {
   }
 
   protected showSigns(): void {
-    this.signCards.show();
+    void this.signCards.show();
   }
 
   /** Ctrl K from anywhere, / where nothing is typed. */

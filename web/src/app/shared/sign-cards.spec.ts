@@ -17,9 +17,7 @@ describe('the card of signs', () => {
   };
 
   it('opens once', async () => {
-    cards.show();
-    cards.show();
-    await cards.load();
+    await Promise.all([cards.show(), cards.show()]);
     expect(open()).toBe(1);
     TestBed.inject(MatDialog).closeAll();
   });
@@ -28,10 +26,10 @@ describe('the card of signs', () => {
     const page = pageHere();
     const shown = jasmine.createSpy('shown');
     cards.showBy(shown, page.destroyed);
-    cards.show();
-    expect(shown).toHaveBeenCalledTimes(1);
+    const asked = cards.show();
     page.leave();
-    await cards.load();
+    expect(shown).toHaveBeenCalledTimes(1);
+    await asked;
     expect(open()).toBe(0);
   });
 
@@ -41,7 +39,7 @@ describe('the card of signs', () => {
     cards.showBy(() => undefined, before.destroyed);
     cards.showBy(shown, after.destroyed);
     before.leave();
-    cards.show();
+    void cards.show();
     expect(shown).toHaveBeenCalledTimes(1);
   });
 });

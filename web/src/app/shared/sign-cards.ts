@@ -13,13 +13,12 @@ export class SignCards {
   }
 
   /** A page that shows them itself does so at once: a card that came late would lie over what follows the page. */
-  show(): void {
+  async show(): Promise<void> {
     if (this.here) return this.here();
-    void this.load().then(([{ MatDialog }, { SignCard }]) => {
-      const dialog = this.injector.get(MatDialog);
-      if (dialog.openDialogs.length > 0) return;
-      dialog.open(SignCard, { autoFocus: 'dialog', restoreFocus: true, maxWidth: '46rem' });
-    });
+    const [{ MatDialog }, { SignCard }] = await this.load();
+    const dialog = this.injector.get(MatDialog);
+    if (dialog.openDialogs.length > 0) return;
+    dialog.open(SignCard, { autoFocus: 'dialog', restoreFocus: true, maxWidth: '46rem' });
   }
 
   /** In an emergency the server may be away: the card is there before it is needed. */

@@ -220,7 +220,7 @@ export class LeadControls {
     keyLabel(SHORTCUT_KEYS.lead[shortcut][0]);
 
   protected showSigns(): void {
-    this.signCards.show();
+    void this.signCards.show();
   }
 
   protected goOnWithBreath(): void {

@@ -135,7 +135,7 @@ export class SearchDialog {
     const { link, query, does } = option.value as Findable;
     // What opens a dialog of its own waits until this one is gone.
     this.self.afterClosed().subscribe(() => {
-      if (does === 'signs') this.signs.show();
+      if (does === 'signs') void this.signs.show();
       else if (does === 'keys') this.shortcuts.show();
       else if (does === 'sign-out') this.signOut();
       else void this.router.navigate([...link], { queryParams: query ?? {} });
