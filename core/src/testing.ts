@@ -13,6 +13,7 @@ import {
   type Teaching,
 } from './session/index.js';
 import { unmeasured } from './capacity/index.js';
+import type { ClassStudent } from './lanes/index.js';
 import type { StudentCapacity } from './policy/index.js';
 import {
   PERSON_FACTS,
@@ -292,3 +293,13 @@ export const READY_STUDENT: StudentOnRecord = {
   stopSigns: [],
   approvals: [],
 };
+
+/** Somebody who is in a class, otherwise as {@link PLAIN_STUDENT}. */
+export const inClass = (id: string, change: Partial<ScreenedStudent> = {}): ClassStudent => ({
+  id,
+  screening: {
+    student: { ...PLAIN_STUDENT, ...change },
+    hand: 'right',
+    decisions: { clearances: [], overrulings: [], day: A_DAY },
+  },
+});

@@ -265,6 +265,9 @@ export const conventionsSchema = Type.Object(
   closed,
 );
 
+/** Passages of a lane, its natural breath between rounds included. */
+export const MOST_LANE_PASSAGES = 400;
+
 /** The session document as it is stored and sent. */
 export const sessionSchema = Type.Object(
   {
@@ -285,6 +288,35 @@ export const sessionSchema = Type.Object(
   },
   closed,
 );
+
+/** Lengths of a lane that come from how it meets the others. */
+const MEASURED = new Set(['length', 'quiet', 'handUp']);
+
+/**
+ * A session as a lane of a class leads it: with natural breath between its rounds, to the millisecond, so that it meets the
+ * other lanes. What is written by hand keeps to {@link sessionSchema}.
+ */
+export const laneSessionSchema = Type.Unsafe<SessionJson>({
+  ...toTheMillisecond(sessionSchema),
+  properties: {
+    ...toTheMillisecond(sessionSchema.properties),
+    passages: { ...toTheMillisecond(sessionSchema.properties.passages), maxItems: MOST_LANE_PASSAGES },
+  },
+});
+
+/** A schema whose lengths need not be whole or half seconds. */
+function toTheMillisecond(schema: unknown, measured = false): object {
+  if (Array.isArray(schema)) return schema.map((one: unknown) => toTheMillisecond(one, measured));
+  if (typeof schema !== 'object' || schema === null) return schema as object;
+  return Object.fromEntries(
+    Object.entries(schema)
+      .filter(([key]) => !(measured && key === 'multipleOf'))
+      .map(([key, value]: [string, unknown]) => [
+        key,
+        toTheMillisecond(value, measured || MEASURED.has(key)),
+      ]),
+  );
+}
 
 /** JSON that matches {@link sessionSchema}; the same shape as {@link Session} without its units. */
 export type SessionJson = Static<typeof sessionSchema>;

@@ -6,12 +6,10 @@ import {
   counted,
   measuredAt,
   passageOf,
-  PLAIN_STUDENT,
-  A_DAY,
+  inClass,
   sessionOf,
   stillness,
 } from '../testing.js';
-import type { ScreenedStudent } from '../screening/index.js';
 import { checkSession, cyclesInOwnRound, type CountedPassage, type Session } from '../session/index.js';
 import { lanesWords } from '../words/index.js';
 import { compileSession, type Timeline } from '../timeline/index.js';
@@ -28,14 +26,7 @@ let made = 0;
 const newId = (): string => `put-in-${++made}`;
 const PROFILE = conventions({ begins: 'empty-through-start' });
 
-const student = (id: string, change: Partial<ScreenedStudent> = {}): ClassStudent => ({
-  id,
-  screening: {
-    student: { ...PLAIN_STUDENT, ...change },
-    hand: 'right',
-    decisions: { clearances: [], overrulings: [], day: A_DAY },
-  },
-});
+const student = inClass;
 const align = (session: Session, students: readonly ClassStudent[], ownSound = false): AlignedLanes =>
   alignLanes({ session, students, profile: PROFILE, ownSound, newId });
 const timelineOf = ({ session }: Lane): Timeline => compileSession(session, { hand: 'right' }, PROFILE);

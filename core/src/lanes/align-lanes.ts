@@ -26,6 +26,7 @@ import type { SeatId } from '../technique/index.js';
 import { lanesWords } from '../words/index.js';
 import { formatSeconds, seconds } from '../units/index.js';
 import { choosePeriod, type LaneInPeriod, type Period } from './choose-period.js';
+import { commonLength } from './common-length.js';
 import { asLane, steadySession, waysOf } from './lane-rounds.js';
 
 /** Somebody who is here, with all that is known of them today. */
@@ -407,17 +408,3 @@ const wholeMillis = (halfMillis: number): number => Math.round(halfMillis / 2) *
 
 const lengthOfKind = (stretches: readonly Stretch[], kinds: readonly Stretch['kind'][]): number =>
   lengthOfStretches(stretches.filter(({ kind }) => kinds.includes(kind)));
-
-/** The shortest length that everybody can come to: with what stretches, or with natural breath that is not too short. */
-function commonLength(
-  all: readonly { readonly length: number; readonly stretches: boolean }[],
-  least = 0,
-): number {
-  const fits = (length: number): boolean =>
-    all.every(
-      (one) => one.stretches || one.length === length || length - one.length >= LANES.leastPadding * 2000,
-    );
-  const longest = Math.max(least, ...all.map(({ length }) => length));
-  const candidates = [longest, ...all.map(({ length }) => length + LANES.leastPadding * 2000)];
-  return candidates.filter((length) => length >= longest && fits(length)).sort((a, b) => a - b)[0] ?? longest;
-}

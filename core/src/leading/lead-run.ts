@@ -58,6 +58,7 @@ export const STEP_KINDS = [
   'simpler',
   'as-planned',
   'one-more',
+  'meet',
   'last-round',
   'longer',
   'finish-by',
@@ -87,7 +88,7 @@ export interface AddedPassage {
   readonly id: string;
   /** The passage that it stands for, or repeats. */
   readonly after: string;
-  readonly why: 'sign' | 'watch' | 'simpler' | 'repeat';
+  readonly why: 'sign' | 'watch' | 'simpler' | 'repeat' | 'lane';
 }
 
 /** A session being led, as a value: every command gives a new one. */

@@ -1,0 +1,347 @@
+import fc from 'fast-check';
+import { alignLanes } from '../lanes/index.js';
+import { currentTake } from '../leading/index.js';
+import { mostRoundsLed } from '../policy/index.js';
+import type { ScreenedStudent } from '../screening/index.js';
+import type { Session } from '../session/index.js';
+import {
+  anyMixedSession,
+  anyStudent,
+  conventions,
+  counted,
+  inClass,
+  measuredAt,
+  passageOf,
+  sessionOf,
+  stillness,
+} from '../testing.js';
+import { millis, type Millis } from '../units/index.js';
+import {
+  beginClass,
+  classState,
+  easeLane,
+  endOfClass,
+  endOfLane,
+  followClass,
+  inOwnLane,
+  isLed,
+  lanesAlike,
+  lastRoundForAll,
+  laneMoment,
+  meetingAt,
+  meetingsOf,
+  meetNow,
+  oneMoreForAll,
+  pauseClass,
+  quietForAll,
+  restLane,
+  resumeClass,
+  roundsOfLane,
+  signInClass,
+  stopClass,
+  stopLane,
+  timeLeft,
+  voiceOfClass,
+  type ClassAnswer,
+  type ClassLane,
+  type ClassRun,
+} from './index.js';
+
+let made = 0;
+const newId = (): string => `put-in-${++made}`;
+const PROFILE = conventions({ begins: 'empty-through-start' });
+
+function classOf(session: Session, people: Readonly<Record<string, Partial<ScreenedStudent>>>): ClassRun {
+  const students = Object.entries(people).map(([id, change]) => inClass(id, change));
+  const aligned = alignLanes({ session, students, profile: PROFILE, ownSound: false, newId });
+  return beginClass(aligned, { session, conventions: PROFILE, handOf: () => 'right' });
+}
+
+/** 6:24:12 beside 3:12:6, ten cycles and five minutes. */
+const LONG = sessionOf(
+  counted('1:4:2', 6, { id: 'a', cycles: 10, seat: 'chair', emptyHold: 'as-written' }),
+  stillness(),
+);
+const strong = { capacity: measuredAt(12, 60, 24) };
+const half = { capacity: measuredAt(3 / 0.8, 12 / 0.8, 6 / 0.8) };
+const two = (): ClassRun => classOf(LONG, { strong, half });
+
+const done = (answer: ClassAnswer): ClassRun => {
+  if (!answer.ok) throw new Error(answer.problem.code);
+  return answer.value;
+};
+const at = (seconds: number): Millis => millis(seconds * 1000);
+const led = ({ lanes }: ClassRun): readonly ClassLane[] => lanes.filter(isLed);
+const ends = (run: ClassRun): readonly number[] => led(run).map((lane) => Number(endOfLane(lane)));
+const apart = (numbers: readonly number[]): number => Math.max(...numbers) - Math.min(...numbers);
+/** Seconds of each round, by lane. */
+const roundsBy = (run: ClassRun): readonly (readonly number[])[] =>
+  led(run).map((lane) => roundsOfLane(lane).map((round) => Math.round(round.at / 100) / 10));
+const meets = (run: ClassRun): readonly number[] => meetingsOf(run).map((one) => Math.round(one.at / 1000));
+/** Seconds of natural breath between and after rounds. */
+const naturals = ({ run }: ClassLane): readonly number[] =>
+  currentTake(run).timeline.events.flatMap(({ kind, from, to }) =>
+    kind === 'natural' ? [(to - from) / 1000] : [],
+  );
+
+describe('a class that is led', () => {
+  it('meets as its lanes were aligned, and says which meeting it is', () => {
+    const run = two();
+    expect(classState(run)).toBe('leading');
+    const [first = 0, second = 0] = meets(run);
+    expect(meets(run).length).toBe(5);
+    expect(second - first).toBe(84);
+    expect(meetingsOf(run).every((one) => one.lanes === 2 && one.of === 2)).toBeTrue();
+    expect(meetingAt(run, at(first + 90))).toEqual({ now: 2, of: 5, next: at(first + 168) });
+    expect(laneMoment(run.lanes[0] as ClassLane, at(first + 1))?.event.kind).toBe('inhale');
+    expect(timeLeft(run, at(first)).all).toBe(millis(endOfClass(run) - at(first)));
+  });
+
+  it('pauses and goes on with each interrupted round, and meets again where it would have', () => {
+    const run = two();
+    const [first = 0, second = 0, third = 0] = meets(run);
+    const paused = pauseClass(run, at(second + 50));
+    expect(classState(paused)).toBe('paused');
+    const again = resumeClass(paused);
+    expect(apart(ends(again))).toBeLessThanOrEqual(3);
+    const [next = 0, after = 0] = meets(again);
+    expect(after - next).toBe(84);
+    expect(meets(again).length).toBe(3);
+    expect(third - second).toBe(second - first);
+  });
+
+  it('eases one lane: it meets the others as before, and ends with them', () => {
+    const run = two();
+    const [first = 0, second = 0, third = 0] = meets(run);
+    const eased = done(easeLane(run, at(first + 10), 0, 'halve', newId));
+    // Shorter rounds meet more often, and where they did before.
+    expect(meets(run).filter((one) => !meets(eased).includes(one))).toEqual([]);
+    expect(ends(eased)).toEqual(ends(run));
+    const [slow = [], quick = []] = roundsBy(eased);
+    expect(quick).toEqual(roundsBy(run)[1] ?? []);
+    // A round as planned, then rounds of half as much: two before each meeting.
+    expect(slow.filter((one) => one >= first && one < second)).toEqual([first]);
+    expect(slow.filter((one) => one >= second && one < third).length).toBe(2);
+    expect(eased.lanes[0]?.run.log.map(({ what }) => what)).toEqual(['halve']);
+  });
+
+  it('gives a lane natural breath at once, of at least 5 s, until the others come to the next passage', () => {
+    const run = two();
+    const [first = 0] = meets(run);
+    const rested = done(restLane(run, at(first + 20), 1, newId));
+    expect(ends(rested)).toEqual(ends(run));
+    const lane = rested.lanes[1] as ClassLane;
+    expect(roundsOfLane(lane)).toEqual([]);
+    expect(laneMoment(lane, at(first + 21))?.event.section).toBe('closing');
+    expect(laneMoment(lane, at(first + 60))?.event.kind).toBe('natural');
+    expect(restLane(rested, at(first + 70), 1, newId).ok).toBeFalse();
+  });
+
+  it('meets now: who waits breathes naturally, and from then on they meet as often as can be', () => {
+    const eased = done(easeLane(two(), at(100), 1, 'one-count', newId));
+    const now = at(200);
+    const met = done(meetNow(eased, now, newId));
+    expect(ends(met)).toEqual(ends(eased));
+    const next = meetingsOf(met).find((one) => one.at > now);
+    expect(next?.lanes).toBe(2);
+    expect((next?.at ?? 0) - now).toBeLessThanOrEqual(84_000 + 25_000);
+    for (const lane of led(met)) for (const rest of naturals(lane)) expect(rest).toBeGreaterThanOrEqual(5);
+  });
+
+  it('keeps what was eased when all meet, and when more follows', () => {
+    const run = two();
+    const [first = 0] = meets(run);
+    const eased = done(easeLane(run, at(first + 10), 0, 'halve', newId));
+    const halves = (of: ClassRun, from: number) =>
+      roundsOfLane(of.lanes[0] as ClassLane)
+        .filter((round) => round.at > from)
+        .map(({ event }) => Number(event.counts));
+    expect(new Set(halves(eased, at(first + 84)))).toEqual(new Set([3]));
+    for (const next of [
+      meetNow(eased, at(first + 20), newId),
+      oneMoreForAll(eased, run, at(first + 20), newId),
+    ]) {
+      const counts = halves(done(next), at(first + 20));
+      expect(counts.length).toBeGreaterThan(4);
+      expect(new Set(counts)).toEqual(new Set([3]));
+    }
+  });
+
+  it('shows lanes as one that breathe alike, whatever seat they have', () => {
+    const run = classOf(LONG, {
+      strong,
+      chair: { ...strong, seats: ['chair'] },
+      floor: { ...strong, seats: ['cross-legged'] },
+      half,
+    });
+    expect(run.lanes.length).toBeGreaterThan(2);
+    expect(
+      lanesAlike(run)
+        .map((group) => group.flatMap((index) => run.lanes[index]?.students ?? []))
+        .flat().length,
+    ).toBe(4);
+    expect(lanesAlike(run).length).toBe(2);
+    const eased = done(easeLane(run, at(100), 0, 'halve', newId));
+    expect(lanesAlike(eased).length).toBe(3);
+  });
+
+  it('takes one round more, and at most half as many again', () => {
+    const run = two();
+    const [first = 0] = meets(run);
+    let more = done(oneMoreForAll(run, run, at(first + 10), newId));
+    expect(meets(more).length).toBe(6);
+    expect(endOfClass(more) - endOfClass(run)).toBe(84_000);
+    for (let left = mostRoundsLed(5) - 6; left > 0; left--)
+      more = done(oneMoreForAll(more, run, at(first + 10), newId));
+    const refused = oneMoreForAll(more, run, at(first + 10), newId);
+    expect(refused.ok ? null : refused.problem.code).toBe('enough-rounds');
+  });
+
+  it('ends the passage at the next meeting, all at once', () => {
+    const run = two();
+    const [first = 0, second = 0] = meets(run);
+    const last = done(lastRoundForAll(run, at(first + 10), newId));
+    expect(meets(last)).toEqual([first]);
+    expect(apart(ends(last))).toBeLessThanOrEqual(3);
+    for (const lane of led(last)) expect(laneMoment(lane, at(second + 1))?.event.section).toBe('closing');
+    expect(lastRoundForAll(last, at(first + 60), newId).ok).toBeFalse();
+  });
+
+  it('stops one lane and leads the others on, or stops all', () => {
+    const run = two();
+    const one = stopLane(run, at(120), 0);
+    expect(one.lanes.map((lane) => lane.run.state.kind)).toEqual(['stopped', 'leading']);
+    expect(classState(one)).toBe('leading');
+    expect(classState(stopClass(one, at(130)))).toBe('over');
+  });
+
+  it('finishes its lanes when their time is over', () => {
+    const run = two();
+    expect(followClass(run, at(10))).toBe(run);
+    const over = followClass(run, endOfClass(run));
+    expect(over.lanes.map((lane) => lane.run.state.kind)).toEqual(['finished', 'finished']);
+  });
+
+  it('lets one student of a lane breathe naturally at a stop sign, to the end; at an emergency sign they stop', () => {
+    const run = classOf(LONG, { strong, other: strong, half });
+    expect(run.lanes.length).toBe(2);
+    const on = { now: '2026-03-10T09:00:00.000Z', newId };
+    const signed = signInClass(run, at(120), 'other', 'dizzy', on);
+    expect(signed.lanes.map(({ students }) => students)).toEqual([['strong'], ['other'], ['half']]);
+    expect(apart(ends(signed))).toBeLessThanOrEqual(3);
+    const [, other] = signed.lanes;
+    expect(other && roundsOfLane(other)).toEqual([]);
+    expect(other?.run.signs).toEqual(['dizzy']);
+    expect(signed.lanes[0]?.run.signs).toEqual([]);
+    const stopped = signInClass(run, at(120), 'half', 'faint', on);
+    expect(stopped.lanes.map((lane) => lane.run.state.kind)).toEqual(['leading', 'stopped']);
+    expect(inOwnLane(run, 'half').run).toBe(run);
+  });
+
+  it('lets everybody breathe naturally to the end of the passage', () => {
+    const run = two();
+    const quiet = done(quietForAll(run, at(120), newId));
+    expect(led(quiet).every((lane) => roundsOfLane(lane).length === 0)).toBeTrue();
+    expect(apart(ends(quiet))).toBeLessThanOrEqual(3);
+  });
+
+  it('eases strokes, and natural breath takes the time to the end of the passage', () => {
+    const strokes = passageOf('kapalabhati', 'strokes', {
+      id: 's',
+      seat: 'chair',
+      strokes: 30,
+      rate: 60,
+      sets: 3,
+    });
+    const run = classOf(sessionOf(strokes, stillness()), {
+      quick: {},
+      short: { capacity: measuredAt(3.5, null, 4) },
+    });
+    const eased = done(easeLane(run, at(5), 0, 'one-count', newId));
+    expect(apart(ends(eased))).toBeLessThanOrEqual(3);
+    expect(endOfClass(eased)).toBe(endOfClass(run));
+  });
+
+  describe('and one voice', () => {
+    it('counts a common pulse on from each meeting where lanes differ', () => {
+      const run = two();
+      const voice = voiceOfClass(run);
+      const pulses = voice.events.filter(({ section }) => section === 'rounds');
+      expect(pulses.map(({ from }) => Math.round(from / 1000))).toEqual([...meets(run)]);
+      expect(pulses.map((event) => Number(event.counts))).toEqual([84, 84, 84, 84, 84]);
+      expect(pulses[0]?.ticks.length).toBe(84);
+      expect(Number(voice.total)).toBe(Number(endOfClass(run)));
+      voice.events.forEach((event, index) => {
+        expect(event.index).toBe(index);
+        expect(event.from).toBeGreaterThanOrEqual(voice.events[index - 1]?.to ?? 0);
+      });
+    });
+
+    it('says what the lane says where all count the same', () => {
+      const run = classOf(LONG, { strong, other: strong });
+      const own = currentTake((run.lanes[0] as ClassLane).run).timeline;
+      expect(voiceOfClass(run).events).toEqual(own.events);
+    });
+  });
+
+  it('keeps its lanes together whatever is done (property)', () => {
+    const command = fc.record({
+      what: fc.constantFrom('ease', 'halve', 'rest', 'meet', 'more', 'last', 'pause', 'quiet'),
+      lane: fc.nat(3),
+      share: fc.double({ min: 0.01, max: 0.99, noNaN: true }),
+    });
+    fc.assert(
+      fc.property(
+        anyMixedSession,
+        fc.array(anyStudent, { minLength: 1, maxLength: 4 }),
+        fc.array(command, { minLength: 1, maxLength: 3 }),
+        (session, people, commands) => {
+          const planned = classOf(
+            session,
+            Object.fromEntries(people.map((one, index) => [`s${index}`, one])),
+          );
+          let run = planned;
+          for (const one of [...commands].sort((a, b) => a.share - b.share)) {
+            const now = millis(Math.round(endOfClass(run) * one.share));
+            const lane = one.lane % run.lanes.length;
+            const answer = ((): ClassAnswer => {
+              switch (one.what) {
+                case 'ease':
+                  return easeLane(run, now, lane, 'one-count', newId);
+                case 'halve':
+                  return easeLane(run, now, lane, 'halve', newId);
+                case 'rest':
+                  return restLane(run, now, lane, newId);
+                case 'meet':
+                  return meetNow(run, now, newId);
+                case 'more':
+                  return oneMoreForAll(run, planned, now, newId);
+                case 'last':
+                  return lastRoundForAll(run, now, newId);
+                case 'quiet':
+                  return quietForAll(run, now, newId);
+                case 'pause':
+                  return { ok: true, value: resumeClass(pauseClass(run, now)) };
+              }
+            })();
+            if (!answer.ok) continue;
+            expect(apart(ends(answer.value)))
+              .withContext(one.what)
+              .toBeLessThanOrEqual(12);
+            if (one.what !== 'pause')
+              for (const [index, before] of led(run).entries()) {
+                // What was led already stays as it was.
+                const after = answer.value.lanes[index];
+                const heard = (of: ClassLane | undefined) =>
+                  of && currentTake(of.run).timeline.events.filter(({ to }) => to + of.offset <= now).length;
+                if (after && after.offset === before.offset)
+                  expect(heard(after)).withContext(one.what).toBe(heard(before));
+              }
+            run = answer.value;
+          }
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+});
