@@ -26,6 +26,7 @@ export const addresses = {
   addClass: post('/classes'),
   getClass: get('/classes/:id'),
   changeClass: put('/classes/:id'),
+  beginClass: post('/classes/:id/sittings'),
   ledger: get('/ledger'),
   ledgerFile: get('/ledger.csv'),
   knownSittings: get('/ledger/known'),

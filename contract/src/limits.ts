@@ -11,5 +11,8 @@ export type LedgerSort = (typeof LEDGER_SORTS)[number];
 /** Rows on a page of the Ledger. */
 export const LEDGER_SIZES = [25, 50, 100] as const;
 
+/** People who are led at once. */
+export const MOST_IN_CLASS = 40;
+
 /** Sittings that are put on record in one go. */
 export const MOST_LOGGED = 50;

@@ -31,6 +31,7 @@ import {
   loggedSittingsSchema,
   sittingCorrectionSchema,
   trendPointSchema,
+  classSittingsSchema,
   newSittingSchema,
   sittingRecordSchema,
   signBackSchema,
@@ -160,6 +161,13 @@ export const routes = {
     summary: 'Change or archive a class; a stale save is refused with what is stored now',
     body: classChangeSchema,
     answer: classSchema,
+  }),
+  beginClass: route(addresses.beginClass, {
+    summary:
+      'Begin leading a class, if each may be led in their lane; the same ids again answer what was begun',
+    body: classSittingsSchema,
+    answer: listOf(sittingSchema),
+    status: 201,
   }),
 
   ledger: route(addresses.ledger, {

@@ -2,7 +2,8 @@ import {
   conventionsSchema,
   LEVELS,
   oneOf,
-  sessionSchema,
+  laneSessionSchema,
+  MOST_LANE_PASSAGES,
   SIGN_IDS,
   SITTING_PLACES,
   STEP_KINDS,
@@ -33,7 +34,7 @@ import {
   version,
 } from './schema-parts.js';
 import { dayCheckSchema, feelingsSchema } from './student-schemas.js';
-import { LEDGER_SIZES, LEDGER_SORTS, MOST_LOGGED, type LedgerSort } from './limits.js';
+import { LEDGER_SIZES, LEDGER_SORTS, MOST_IN_CLASS, MOST_LOGGED, type LedgerSort } from './limits.js';
 
 // Sittings, the Ledger, and a log from outside
 
@@ -130,9 +131,9 @@ const leadRecordFields = {
       { maxItems: 40 },
     ),
   ),
-  passages: Type.Array(passageRecordSchema, { minItems: 1, maxItems: 40 }),
+  passages: Type.Array(passageRecordSchema, { minItems: 1, maxItems: MOST_LANE_PASSAGES }),
   /** Passages that were put in while leading; left out for none. */
-  added: Type.Optional(Type.Array(addedRecordSchema, { minItems: 1, maxItems: 200 })),
+  added: Type.Optional(Type.Array(addedRecordSchema, { minItems: 1, maxItems: MOST_LANE_PASSAGES })),
   /** What was done on the way, in order; left out where nothing was. */
   log: Type.Optional(Type.Array(loggedStep, { minItems: 1, maxItems: 5000 })),
 };
@@ -157,6 +158,21 @@ export const sittingRecordSchema = object({
   effort,
   feltAfter: Type.Optional(feltAfter),
   note: text(4000),
+});
+
+/** Students of the same numbers as they are led in a class: for each the id that their sitting gets. */
+const classLaneSchema = object({
+  students: Type.Array(object({ studentId: uuid, sittingId: uuid }), {
+    minItems: 1,
+    maxItems: MOST_IN_CLASS,
+  }),
+  session: laneSessionSchema,
+});
+/** A class that begins; the browser makes the ids, so that beginning twice is beginning once. */
+export const classSittingsSchema = object({
+  sessionId: uuid,
+  sessionVersion: version,
+  lanes: Type.Array(classLaneSchema, { minItems: 1, maxItems: MOST_IN_CLASS }),
 });
 
 /** A finding as it stood when leading began. */
@@ -184,7 +200,7 @@ export const sittingSchema = object({
   reportedAt: nullable(moment),
   /** What was led: document, conventions, hand and variants as they were. */
   led: object({
-    session: sessionSchema,
+    session: laneSessionSchema,
     conventions: conventionsSchema,
     hand,
     /** The instructor's variants that its passages were made from. */

@@ -81,6 +81,8 @@ export function createApp(options: AppOptions): Express {
   for (const { path } of [routes.signIn, routes.changePassword])
     api.use(`${API_ROOT}${path}`, limitTries(signInTries));
   api.use(`${API_ROOT}/home`, limitRequests());
+  // A class sends a session for each lane, with all its natural breath between rounds.
+  api.use(`${API_ROOT}/classes`, express.json({ limit: '4mb', strict: false }));
   api.use(
     API_ROOT,
     express.json({ limit: '512kb', strict: false }),

@@ -113,6 +113,19 @@ describe("somebody else's rows", () => {
       changeVariant: [variant.id, { version: 1, document: variant.document, archived: true }],
       changeClass: [classId, { version: 1, ...group, archived: true }],
       getClass: [classId, undefined],
+      beginClass: [
+        classId,
+        {
+          sessionId: session.id,
+          sessionVersion: 1,
+          lanes: [
+            {
+              students: [{ studentId: student.id, sittingId: randomUUID() }],
+              session: session.document,
+            },
+          ],
+        },
+      ],
       getLadder: [climb.id, undefined],
       ladderCalendar: [climb.id, undefined],
       ladderCalendarFile: [climb.id, undefined],

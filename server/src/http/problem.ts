@@ -99,9 +99,13 @@ export const staleVersion = (current: unknown): RequestProblem =>
     current,
   });
 
-/** Something must be known, decided or changed before a session is led. */
-export const notReady = (needs: readonly LeadNeed[]): RequestProblem => {
-  const reasons = needs.map(describeNeed);
+/**
+ * Something must be known, decided or changed before a session is led.
+ *
+ * @param who the name of the student, where several are led at once.
+ */
+export const notReady = (needs: readonly LeadNeed[], who = ''): RequestProblem => {
+  const reasons = needs.map((need) => (who === '' ? '' : `${who}: `) + describeNeed(need));
   return new RequestProblem({
     status: 409,
     code: 'not-ready',
@@ -121,7 +125,8 @@ export const sessionHasNoStudent = (): RequestProblem =>
     status: 409,
     code: 'not-ready',
     title: 'Not ready to be led',
-    detail: 'This session is no single student’s. Fit it to each student who comes, and lead theirs.',
+    detail:
+      'This session is no single student’s. Lead a class from its own page, or fit the session to a student.',
   });
 
 export const idTaken = (): RequestProblem =>

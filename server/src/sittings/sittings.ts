@@ -5,6 +5,7 @@ import { signById, takeBackSign, wentOn, type SignId } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById } from '../accounts/accounts.js';
 import { writeAudit } from '../audit/audit.js';
+import type { LedSnapshot } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
 import {
@@ -39,6 +40,23 @@ async function listSittings(store: InstructorStore, student: string | undefined)
   const received = new Map(reports.map(({ sittingId, receivedAt }) => [sittingId, receivedAt]));
   return rows.map((row) => toSitting(row, passages.get(row.id) ?? [], received.get(row.id) ?? null));
 }
+
+type BegunRow = Parameters<InstructorStore['sittings']['addIfNew']>[0];
+
+/** What every sitting begins with. */
+const begunSitting = (startedAt: Date, led: LedSnapshot) =>
+  ({
+    version: 1,
+    startedAt,
+    led,
+    ...NOT_RECORDED,
+    recordedAt: null,
+    confirmed: true,
+    effort: null,
+    feltBefore: null,
+    feltAfter: null,
+    note: '',
+  }) as const;
 
 /** How it felt, as it is sent, or as it was told before where that is left out. */
 const feltIn = (
@@ -86,23 +104,46 @@ export function implementSittings(implement: Implement, source: DataSource, now:
     const { led, needs } = await leadingOf(store, instructor, session, student, now());
     if (needs.length > 0) throw notReady(needs);
     const added = await store.sittings.addIfNew({
+      ...begunSitting(now(), led),
       id: body.id,
       studentId: student.id,
       sessionId: session.id,
-      version: 1,
-      startedAt: now(),
       place: 'with-instructor',
-      led,
-      ...NOT_RECORDED,
-      recordedAt: null,
-      confirmed: true,
-      effort: null,
-      feltBefore: null,
-      feltAfter: null,
-      note: '',
     });
     if (!added && !(await store.sittings.get(body.id))) throw idTaken();
     return getSitting(store, body.id);
+  });
+
+  implement(routes.beginClass, async ({ store, params, body }) => {
+    const session = await getStoredSession(store, body.sessionId);
+    const { owner } = session;
+    if (owner.kind !== 'class' || owner.classId !== params.id) throw notFound('session');
+    const ids = body.lanes.flatMap(({ students }) => students.map(({ sittingId }) => sittingId));
+    const begun = await store.sittings.listIn('id', ids, { id: 'ASC' });
+    if (begun.length < ids.length) {
+      if (session.version !== body.sessionVersion)
+        throw staleVersion({ id: session.id, version: session.version });
+      const instructor = await instructorById(source, store.instructorId);
+      const at = now();
+      const rows: BegunRow[] = [];
+      for (const lane of body.lanes) {
+        // In a class everybody keeps to what is written for their lane: nothing was decided against a rule for one of them.
+        const own = { ...session, document: lane.session, overrulings: [] };
+        for (const { studentId, sittingId } of lane.students) {
+          const student = await getStudent(store, instructor, studentId, at);
+          await refuseImpossible(store, instructor.conventions, student, lane.session);
+          const { led, needs } = await leadingOf(store, instructor, own, student, at);
+          if (needs.length > 0) throw notReady(needs, student.name);
+          const of = { id: sittingId, studentId, sessionId: session.id, place: 'class' } as const;
+          rows.push({ ...begunSitting(at, led), ...of });
+        }
+      }
+      await store.inTransaction(async (within) => {
+        for (const row of rows)
+          if (!(await within.sittings.addIfNew(row)) && !(await within.sittings.get(row.id))) throw idTaken();
+      });
+    }
+    return Promise.all(ids.map((id) => getSitting(store, id)));
   });
 
   implement(routes.recordSitting, async ({ store, params, body }) => {
