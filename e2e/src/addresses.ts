@@ -26,7 +26,9 @@ export async function addressesOf(page: Page): Promise<readonly string[]> {
     await hrefOf(page.getByRole('link', { name: /^(Lead|Resolve what is in the way of) Slow hands$/ })),
   );
   await page.goto('/classes');
-  addresses.push(await hrefOf(page.locator('main a[href^="/classes/"]')));
+  const group = await hrefOf(page.getByRole('link', { name: 'Tuesday loft class' }));
+  await page.getByRole('link', { name: 'Tuesday loft class' }).click();
+  addresses.push(group, await hrefOf(page.getByRole('link', { name: 'Lead Rope by rope' })));
   await page.getByRole('link', { name: 'Ledger', exact: true }).click();
   addresses.push(await hrefOf(page.locator('main tbody a[href^="/ledger/"]')));
   await page.getByRole('link', { name: 'Students' }).click();

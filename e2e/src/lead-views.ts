@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { startLeading } from './application.js';
 
 /** A view, with the way to it. */
@@ -14,6 +14,20 @@ async function lead(page: Page, title: string): Promise<void> {
     .getByRole('link', { name: new RegExp(`^(Lead|Resolve what is in the way of) ${title}$`) })
     .click();
   await startLeading(page);
+}
+
+/** The loft class with two who are here and were asked. */
+async function atTheDoor(page: Page): Promise<void> {
+  await page.goto('/classes');
+  await page.getByRole('link', { name: 'Tuesday loft class' }).click();
+  await page.getByRole('link', { name: 'Lead Rope by rope' }).click();
+  for (const name of ['Hesper Vane', 'Bastien Quill']) await page.getByRole('checkbox', { name }).check();
+  const ask = page.getByRole('button', { name: /^Nothing is true of/ });
+  const asked = page.getByText('Everybody was asked.');
+  await ask.or(asked).waitFor();
+  if (await ask.isVisible()) await ask.click();
+  await asked.waitFor();
+  await expect(page.getByRole('button', { name: 'Start' })).toBeEnabled();
 }
 
 /** Views of leading and of what follows it; one browser goes through them in this order. */
@@ -52,6 +66,29 @@ export const LEAD_VIEWS: readonly View[] = [
       page.on('dialog', (dialog) => void dialog.accept());
       await page.reload();
       await page.getByRole('button', { name: 'End it here' }).waitFor();
+    },
+  },
+  {
+    name: 'at the door of a class',
+    open: (page) => atTheDoor(page),
+  },
+  {
+    name: 'leading a class and closing',
+    open: async (page) => {
+      await atTheDoor(page);
+      await page.getByRole('button', { name: 'Start' }).click();
+      await page.getByRole('button', { name: 'Meet now' }).waitFor();
+      await page.keyboard.press('1');
+    },
+  },
+  {
+    name: 'after a class',
+    open: async (page) => {
+      await atTheDoor(page);
+      await page.getByRole('button', { name: 'Start' }).click();
+      await page.getByRole('button', { name: 'Meet now' }).waitFor();
+      await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: 'Keep on record' }).waitFor();
     },
   },
   {

@@ -1,6 +1,6 @@
 import type { Route, Routes } from '@angular/router';
 import { signedIn } from './api/signed-in.guard';
-import { leavingLead } from './features/lead/leaving-lead.guard';
+import { leavingLead } from './shared/playback/leaving-lead.guard';
 import { leavingUnsaved } from './ui/unsaved';
 import { Shell } from './frame/shell';
 
@@ -174,6 +174,13 @@ export const appRoutes: Routes = [
     title: 'Rehearse · Nuvrah',
     canActivate: [signedIn],
     loadComponent: () => import('./features/lead/rehearsal-page').then((m) => m.RehearsalPage),
+  },
+  {
+    path: 'classes/:id/lead/:session',
+    title: 'Lead a class · Nuvrah',
+    canActivate: [signedIn],
+    canDeactivate: [leavingLead],
+    loadComponent: () => import('./features/lead/class/class-lead-page').then((m) => m.ClassLeadPage),
   },
   {
     path: 'lead/:id',

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import { routes, type BodyOf, type ClassGroup, type Student } from '@nuvrah/contract';
+import { routes, type BodyOf, type ClassGroup, type Sitting, type Student } from '@nuvrah/contract';
 import { combineLatest, map, type Observable, of, switchMap } from 'rxjs';
 import { Api } from './api';
 import { Students } from './students';
@@ -33,6 +33,11 @@ export class Classes {
   /** Saves over the version that was read; a stale one is refused. */
   change({ id, ...group }: ClassGroup, change: Partial<ClassGroup>): Observable<ClassGroup> {
     return this.api.call(routes.changeClass, { params: { id }, body: { ...group, ...change } });
+  }
+
+  /** Puts a sitting on record as begun for each who is here, where each may be led in their lane. */
+  begin(id: string, body: BodyOf<typeof routes.beginClass>): Observable<Sitting[]> {
+    return this.api.call(routes.beginClass, { params: { id }, body });
   }
 
   get(id: string): Observable<ClassGroup> {

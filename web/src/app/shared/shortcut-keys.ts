@@ -40,6 +40,18 @@ export const SHORTCUT_KEYS = {
     voice: ['v'],
     stop: ['Escape'],
   },
+  classLead: {
+    pause: ['Space', 'p'],
+    ease: ['e'],
+    halve: ['h'],
+    dropHold: ['d'],
+    watch: ['w'],
+    stopLane: ['x'],
+    meet: ['m'],
+    oneMore: ['n'],
+    finish: ['f'],
+    stop: ['Escape'],
+  },
   howIsItNow: { easy: ['1'], someEffort: ['2'], tooMuch: ['3'] },
 } as const satisfies Readonly<Record<string, Readonly<Record<string, readonly string[]>>>>;
 

@@ -51,7 +51,9 @@ export const leadWords = inLanguage({
     },
   },
   leadPage: {
-    notOneStudents: 'This session is no single student’s: fit it to each who comes, and lead theirs.',
+    notOneStudents:
+      'This session is no single student’s: lead the whole class, or fit it to one who comes and lead theirs.',
+    leadTheClass: 'Lead the class',
     fitOnBench: 'Fit it on the Bench',
     leadingHasNotBegun:
       'Leading has not begun: the server, which says whether it may, cannot be reached just now. Press Start again in a moment.',

@@ -175,6 +175,7 @@ export const ledgerWords = inLanguage({
       simpler: 'Simpler form',
       'as-planned': 'Back to the plan',
       'one-more': 'One more round',
+      meet: 'Together with the others',
       'last-round': 'Last round called',
       longer: 'A minute longer',
       'finish-by': 'Fewer rounds, to end in time',

@@ -22,35 +22,23 @@ import { LeadClosing } from './lead-closing';
 import { LeadInterrupted } from './lead-interrupted';
 import { LeadKeeper, type KeptLead } from '../../shared/playback/lead-keeper';
 import { LeadReady } from './lead-ready';
+import { LEAVE_LEADING, LEAVE_UNRECORDED } from '../../shared/playback/leave-questions';
 import { PATIENCE } from '../../shared/playback/lead-runner';
 import { LeadScreen } from '../../shared/playback/lead-screen';
-import { LED_ELSEWHERE, LeadingTab } from './leading-tab';
+import { LED_ELSEWHERE, LeadingTab } from '../../shared/playback/leading-tab';
 import { LEAD_STORE, LeadStore } from '../../shared/playback/lead-store';
-import type { AsksBeforeLeaving } from './leaving-lead.guard';
+import type { AsksBeforeLeaving } from '../../shared/playback/leaving-lead.guard';
 import { WakeLock } from '../../shared/playback/wake-lock';
 import { ScreeningClock } from '../../api/screening-clock';
 import { DayCheckForm } from '../../shared/day-check/day-check-form';
 import { isDayChecked } from '@nuvrah/core';
 import { switchMap, type Observable } from 'rxjs';
-import { Questions, type Question } from '../../ui/questions';
+import { Questions } from '../../ui/questions';
 import { LEAVE_UNSAVED, Unsaved } from '../../ui/unsaved';
 import { leadWords } from '../../words/lead-words';
 
 /** A leading begins on record: without the server none does. */
 const NOT_BEGUN = leadWords.leadPage.leadingHasNotBegun;
-
-const LEAVE_LEADING: Question = {
-  title: leadWords.leadPage.leaveWhileLeading,
-  text: leadWords.leadPage.leadingIsInProgress,
-  yes: leadWords.leadPage.leave,
-  no: leadWords.leadPage.stay,
-};
-const LEAVE_UNRECORDED: Question = {
-  title: leadWords.leadPage.leaveAllTheSame,
-  text: leadWords.leadPage.thisSittingIsNot,
-  yes: leadWords.leadPage.leave,
-  no: leadWords.leadPage.stay,
-};
 
 /** Lead: ready, leading, closing. Dark, because the room is. */
 @Component({
@@ -93,6 +81,9 @@ const LEAVE_UNRECORDED: Question = {
           } @else {
             <p class="notice edge">
               {{ words.notOneStudents }}
+              @if (classOf(); as group) {
+                <a [routerLink]="['/classes', group, 'lead', id()]">{{ words.leadTheClass }}</a>
+              }
               <a [routerLink]="['/bench', id()]">{{ words.fitOnBench }}</a>
             </p>
           }
@@ -133,6 +124,11 @@ export class LeadPage implements AsksBeforeLeaving {
   protected readonly student = computed(() => {
     const owner = this.page.value()?.owner;
     return owner?.kind === 'student' ? owner.student : null;
+  });
+  /** The class whose session it is, by id; null of any other. */
+  protected readonly classOf = computed(() => {
+    const owner = this.page.value()?.owner;
+    return owner?.kind === 'class' ? owner.group.id : null;
   });
   private readonly day = inject(ScreeningClock).day;
   protected readonly dayChecked = computed(() => {

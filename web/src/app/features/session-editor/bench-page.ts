@@ -147,7 +147,9 @@ export class BenchPage {
 
   /** Leads what is on the screen: it is saved first. */
   protected lead(): void {
-    this.saveAndGo('/lead', this.id());
+    const owner = this.review.owner();
+    if (owner?.kind === 'class') this.saveAndGo('/classes', owner.group.id, 'lead', this.id());
+    else this.saveAndGo('/lead', this.id());
   }
 
   /** What is on the screen as one page to print, for the room or to take home, or beside another: it is saved first. */

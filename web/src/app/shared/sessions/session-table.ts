@@ -124,6 +124,9 @@ export class SessionTable {
       archived: session.archived,
       owner: this.names()?.get(ownerId(session.owner)) ?? this.words.template,
       isLed: session.owner.kind === 'student',
+      /** Where it is led, where it is a class's. */
+      ofClass:
+        session.owner.kind === 'class' ? ['/classes', session.owner.classId, 'lead', session.id] : null,
       isTemplate: session.owner.kind === 'nobody',
       changed: dayInShort(dayAt(Date.parse(session.updatedAt), timeZone)),
       toResolve: reviews?.get(session.id)?.toResolve ?? null,

@@ -1,0 +1,136 @@
+import type { Page } from '@playwright/test';
+import { expect, signIn, takeAudioClock, test, type AudioClock } from './application.js';
+import { find } from './kit.js';
+
+/** At the door of the class, with nobody ticked yet. */
+async function atTheDoor(page: Page): Promise<AudioClock> {
+  const clock = await takeAudioClock(page);
+  await signIn(page);
+  await page.goto('/classes');
+  await page.getByRole('link', { name: 'Tuesday loft class' }).click();
+  await page.getByRole('link', { name: 'Lead Rope by rope' }).click();
+  await expect(page.getByText('Tick who is here: nobody is yet.')).toBeVisible();
+  return clock;
+}
+
+const laneNames = (page: Page): Promise<string[]> => page.locator('nv-class-screen .names').allTextContents();
+
+test('who is here is ticked, today is asked of all at once, and each is led in a lane of their own numbers', async ({
+  page,
+}) => {
+  const clock = await atTheDoor(page);
+  const start = page.getByRole('button', { name: 'Start' });
+  await expect(start).toBeDisabled();
+  await page.getByRole('button', { name: 'All', exact: true }).click();
+  await expect(page.getByText('4 of 4 here')).toBeVisible();
+
+  // One of them has something to say; of the others nothing is true.
+  await page.getByRole('button', { name: 'Juno Abara', exact: true }).click();
+  await page.getByRole('checkbox', { name: 'sore throat' }).check();
+  await page.getByRole('button', { name: 'Today was asked', exact: true }).click();
+  await page.getByRole('button', { name: /^Nothing is true of/ }).click();
+  await expect(page.getByText('Everybody was asked.')).toBeVisible();
+
+  // A guest with something not known breathes quietly.
+  await page.getByRole('button', { name: 'A guest' }).click();
+  await page.getByRole('radio', { name: '16 to 64' }).click();
+  await page
+    .getByRole('radiogroup', { name: 'pregnant' })
+    .getByRole('radio', { name: 'no', exact: true })
+    .click();
+  await page.getByRole('radiogroup', { name: /heart/ }).getByRole('radio', { name: 'not known' }).click();
+  await expect(page.getByText('this guest breathes quietly only')).toBeVisible();
+  await page.getByRole('button', { name: 'Add the guest' }).click();
+  await expect(page.locator('.lanes')).toContainText('Guest 1');
+
+  await expect(start).toBeEnabled();
+  await start.click();
+  const screen = page.locator('nv-class-screen');
+  await expect(screen.getByRole('heading', { name: 'Tuesday loft class' })).toBeVisible();
+  const lanes = await laneNames(page);
+  expect(lanes.length).toBeGreaterThan(1);
+  expect(lanes.join(', ').split(', ').sort()).toEqual(['Bastien', 'Guest', 'Hesper', 'Ingrid', 'Juno']);
+
+  // Until rounds are led: one lane is eased by its number.
+  await clock.pass(130);
+  await page.keyboard.press('1');
+  await page.keyboard.press('e');
+  const said = page.locator('.foot [role=status]');
+  await expect(said).toContainText('from the next round on.');
+  await page.keyboard.press('Space');
+  await expect(said).toContainText('Paused');
+  await page.keyboard.press('Space');
+  await expect(said).toHaveText('');
+
+  // A sign of one: they breathe naturally to the end, the others go on.
+  await page.keyboard.press('s');
+  const signs = page.getByRole('region', { name: 'A sign?' });
+  await signs.getByRole('button', { name: 'Ingrid' }).click();
+  await signs.getByRole('button', { name: 'Dizzy', exact: true }).click();
+  await expect(signs.getByRole('alert')).toBeVisible();
+  await signs.getByRole('button', { name: 'The others go on counted' }).click();
+  await expect(said).toContainText('Ingrid');
+
+  await clock.pass(3_000);
+  await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible();
+  await expect(page.getByText('On record for everybody.')).toBeVisible();
+  for (const name of ['Hesper', 'Juno', 'Ingrid', 'Bastien'])
+    await page
+      .getByRole('radiogroup', { name: `effort of ${name}` })
+      .getByRole('radio', { name: '3', exact: true })
+      .click();
+  await page.getByRole('button', { name: 'Keep on record' }).click();
+  await expect(page.getByText('Kept for everybody.')).toBeVisible();
+
+  await page.getByRole('link', { name: 'what comes next for Hesper' }).click();
+  await page.getByRole('link', { name: 'Ledger', exact: true }).click();
+  const rows = page.locator('tbody tr').filter({ hasText: 'Rope by rope' });
+  await expect(rows).toHaveCount(4);
+  await expect(rows.filter({ hasText: 'Ingrid' })).toContainText('Dizzy');
+});
+
+test('somebody who may not be led is seen to or left out, and who came by chance is led too', async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.getByRole('link', { name: 'Add a student' }).click();
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Orla Fenwick');
+  await page.getByLabel('Year of birth').fill('1979');
+  await page.getByRole('button', { name: 'Next' }).click();
+  await expect(page.getByRole('heading', { name: 'Intake: Orla Fenwick' })).toBeVisible();
+  await page.goto('/classes');
+  await page.getByRole('link', { name: 'Tuesday loft class' }).click();
+  await page.getByRole('link', { name: 'Lead Rope by rope' }).click();
+  for (const name of ['Orla Fenwick', 'Dov Lerner']) {
+    await find(page, 'somebody else', name, name);
+    await expect(page.getByRole('checkbox', { name })).toBeChecked();
+  }
+  await page.getByRole('button', { name: /^Nothing is true of/ }).click();
+  // The intake is not finished: nothing begins for anybody while she is ticked.
+  await expect(page.getByText('It cannot be led for Orla Fenwick today')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Start' })).toBeDisabled();
+  await expect(page.getByRole('link', { name: 'Open the intake' })).toBeVisible();
+  await page.getByRole('button', { name: 'leave Orla Fenwick out today' }).click();
+  await expect(page.getByRole('button', { name: 'Start' })).toBeEnabled();
+  // Who is here is kept for the day.
+  await page.reload();
+  await expect(page.getByRole('checkbox', { name: 'Dov Lerner' })).toBeChecked();
+});
+
+test('a class that the page went away from is taken up again, or ended where it was', async ({ page }) => {
+  const clock = await atTheDoor(page);
+  await page.getByRole('checkbox', { name: 'Hesper Vane' }).check();
+  await page.getByRole('checkbox', { name: 'Ingrid Sól' }).check();
+  await page.getByRole('button', { name: /^Nothing is true of/ }).click();
+  await page.getByRole('button', { name: 'Start' }).click();
+  await expect(page.locator('nv-class-screen')).toBeVisible();
+  await clock.pass(150);
+  page.on('dialog', (dialog) => void dialog.accept());
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'This class was being led' })).toBeVisible();
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await expect(page.locator('nv-class-screen')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('heading', { name: 'Stopped' })).toBeVisible();
+  await expect(page.getByText('On record for everybody.')).toBeVisible();
+});

@@ -1,0 +1,111 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import type { Feelings, Sitting } from '@nuvrah/contract';
+import { recordOf, type ClassRun } from '@nuvrah/core';
+import { markOf } from '../../../api/mark-of';
+import { OfflineQueue } from '../../../shared/offline-queue/offline-queue';
+import { feltOrNull, NOT_FELT } from '../../../shared/sitting-record/felt-fields';
+import { ClassRunner } from './class-runner';
+
+/** What is told of one student after the class. */
+export interface Told {
+  readonly effort: number | null;
+  readonly felt: Feelings;
+  readonly note: string;
+}
+
+const NOTHING_TOLD: Told = { effort: null, felt: NOT_FELT, note: '' };
+
+/** Where the record of one student is. */
+type Where = 'on-its-way' | 'there' | 'waiting' | 'lost' | 'refused';
+
+/** The records of a class: one for each who was here, kept in this browser until the server has it. */
+@Injectable()
+export class ClassRecords {
+  private readonly runner = inject(ClassRunner);
+  private readonly queue = inject(OfflineQueue);
+
+  private readonly told = signal<ReadonlyMap<string, Told>>(new Map());
+  private readonly where = signal<ReadonlyMap<string, Where>>(new Map());
+  /** The version of each sitting that the next record is based on, by student. */
+  private readonly versions = new Map<string, number>();
+  /** What was handed over last of each student. */
+  private readonly handed = signal<ReadonlyMap<string, string>>(new Map());
+  private readonly under = new Set<string>();
+
+  readonly states = computed(() => {
+    const all = [...this.where().values()];
+    const lost = [...this.where()].flatMap(([id, where]) =>
+      where === 'lost' || where === 'refused' ? [id] : [],
+    );
+    return { busy: all.includes('on-its-way'), waiting: all.includes('waiting'), lost };
+  });
+  /** Whether something was told that is not on record, nor kept. */
+  readonly unsaved = computed(
+    () =>
+      this.states().lost.length > 0 ||
+      [...this.told()].some(([id, told]) => this.handed().get(id) !== markOf(told)),
+  );
+  /** Whether every record is on the server, or on its way there in this browser. */
+  readonly safe = computed(
+    () =>
+      this.where().size > 0 &&
+      [...this.where().values()].every((where) => where === 'there' || where === 'waiting'),
+  );
+
+  of(student: string): Told {
+    return this.told().get(student) ?? NOTHING_TOLD;
+  }
+
+  tell(student: string, told: Partial<Told>): void {
+    this.told.update((before) => new Map(before).set(student, { ...this.of(student), ...told }));
+  }
+
+  /** Puts on record what was done, and what was told by now, of everybody of whom that is not on record yet. */
+  keepAll(): void {
+    for (const sitting of this.runner.sittings()) {
+      const mark = markOf(this.of(sitting.studentId));
+      if (this.handed().get(sitting.studentId) !== mark || this.where().get(sitting.studentId) !== 'there')
+        this.keep(sitting);
+    }
+  }
+
+  private keep(sitting: Pick<Sitting, 'id' | 'studentId' | 'version'>): void {
+    const { id, studentId } = sitting;
+    const run = this.runner.run();
+    const record = run && recordIn(run, studentId);
+    if (!record || this.under.has(id)) return;
+    this.under.add(id);
+    this.set(studentId, 'on-its-way');
+    const told = this.of(studentId);
+    const { effort, felt, note } = told;
+    const version = this.versions.get(studentId) ?? sitting.version;
+    const body = { version, record: record as never, effort, feltAfter: feltOrNull(felt), note: note.trim() };
+    this.queue.put({ kind: 'sitting', id, studentId, body }).subscribe((delivery) => {
+      this.under.delete(id);
+      if (delivery.kind === 'there') this.versions.set(studentId, delivery.answer.version);
+      const kept = delivery.kind === 'there' || (delivery.kind === 'waiting' && delivery.kept);
+      if (kept) this.handed.update((before) => new Map(before).set(studentId, markOf(told)));
+      this.set(
+        studentId,
+        delivery.kind === 'there'
+          ? 'there'
+          : delivery.kind === 'refused'
+            ? 'refused'
+            : delivery.kept
+              ? 'waiting'
+              : 'lost',
+      );
+      if (this.safe()) this.runner.forget();
+    });
+  }
+
+  private set(student: string, where: Where): void {
+    this.where.update((before) => new Map(before).set(student, where));
+  }
+}
+
+/** What was done in the lane of a student. */
+const recordIn = ({ lanes }: ClassRun, student: string) => {
+  const lane = lanes.find(({ students }) => students.includes(student));
+  return lane && recordOf(lane.run);
+};
