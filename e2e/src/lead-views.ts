@@ -20,7 +20,7 @@ async function lead(page: Page, title: string): Promise<void> {
 async function atTheDoor(page: Page): Promise<void> {
   await page.goto('/classes');
   await page.getByRole('link', { name: 'Tuesday loft class' }).click();
-  await page.getByRole('link', { name: 'Lead Rope by rope' }).click();
+  await page.getByRole('link', { name: 'Lead Rope by rope' }).first().click();
   for (const name of ['Hesper Vane', 'Bastien Quill']) await page.getByRole('checkbox', { name }).check();
   const ask = page.getByRole('button', { name: /^Nothing is true of/ });
   const asked = page.getByText('Everybody was asked.');

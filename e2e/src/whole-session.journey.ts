@@ -43,9 +43,11 @@ test('a class has who comes, and says of each what speaks against its session', 
   await expect(page.getByRole('alert')).toContainText('Give the class a name');
   await page.getByLabel('name of the class').fill('Boathouse');
   await page.getByRole('button', { name: 'Add it' }).click();
+  await page.getByRole('button', { name: 'Add somebody' }).click();
   await page.getByRole('checkbox', { name: 'Marisol Tenby' }).check();
   await page.getByRole('checkbox', { name: 'Dov Lerner' }).check();
   await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByRole('link', { name: 'Dov Lerner' })).toBeVisible();
   await page.getByRole('button', { name: 'New session', exact: true }).click();
   await beginWith(page, 'nadi shodhana');
   const comes = page.locator('nv-class-panel li');

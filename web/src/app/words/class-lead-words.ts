@@ -15,15 +15,12 @@ export const classLeadWords = inLanguage({
     guestNumber: (number: Value) => `Guest ${number}`,
     leaveOut: (name: string) => `leave ${name} out today`,
     today: 'Today',
-    asked: 'asked',
-    notAsked: 'not asked yet',
     askOne: (name: string) => `Today of ${name}`,
     askFirst: 'Ask aloud: is anything true of anybody today? Answer for these first, one by one.',
     nothingTrue: (number: number) =>
       number === 1 ? 'Nothing is true of the last one' : `Nothing is true of these ${number}`,
     allAsked: 'Everybody was asked.',
     lanes: 'Lanes',
-    laneOf: (number: Value) => `Lane ${number}`,
     working: 'Fitting it to everybody …',
     notWorked: 'The lanes could not be worked out.',
     again: 'Try again',
@@ -40,7 +37,6 @@ export const classLeadWords = inLanguage({
     notForThese: (names: string) => `It cannot be led for ${names} today: resolve it, or leave them out.`,
     tooMany: (most: Value) => `At most ${most} people are led at once.`,
     wayOut: 'leave out today',
-    kept: 'Kept: nothing is true of them today.',
     notAClass: 'This session is not of a class.',
   },
   guest: {
@@ -59,7 +55,6 @@ export const classLeadWords = inLanguage({
   screen: {
     oneVoice: (pace: string) => `one voice, ${pace} s a count`,
     every: (period: string) => `all begin together every ${period}`,
-    notTogether: 'each in their own time',
     meeting: (now: Value, of: Value) => `Meeting ${now} of ${of}`,
     left: (time: string) => `${time} left`,
     paused: 'Paused: breathe naturally, hands down.',
@@ -103,7 +98,6 @@ export const classLeadWords = inLanguage({
     emergency: (name: string, sign: string) => `${name}: ${sign}. Stopped.`,
     finished: 'All done.',
     asleep: 'The device slept: paused where it was seen last.',
-    nothingChosen: 'Press the number of a lane first.',
   },
   signs: {
     title: 'A sign?',

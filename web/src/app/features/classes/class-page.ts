@@ -1,14 +1,6 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  inject,
-  input,
-  linkedSignal,
-  type TemplateRef,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatIconModule } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
 import type { ClassGroup } from '@nuvrah/contract';
 import { combineLatest } from 'rxjs';
@@ -20,17 +12,27 @@ import { Sessions } from '../../api/sessions';
 import { Students } from '../../api/students';
 import { BeginSession } from '../../shared/sessions/begin-session';
 import { SessionTable } from '../../shared/sessions/session-table';
-import { Checks } from '../../ui/checks';
 import { SideSheet } from '../../ui/side-sheet';
 import { SideSheets } from '../../ui/side-sheets';
 import { PageBar } from '../../shared/page/page-bar';
 import { classWords } from '../../words/class-words';
+import { ClassForm } from './class-form';
 
-/** One class: its name, who comes and its sessions. */
+/** One class: what it does next, who belongs to it and its sessions. */
 @Component({
   selector: 'nv-class-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [BeginSession, PageBar, Checks, LoadingNote, MatButtonModule, RouterLink, SessionTable, SideSheet],
+  imports: [
+    BeginSession,
+    ClassForm,
+    LoadingNote,
+    MatButtonModule,
+    MatIconModule,
+    PageBar,
+    RouterLink,
+    SessionTable,
+    SideSheet,
+  ],
   template: `
     <div class="page">
       <nv-loading-note [state]="page.state()" (retry)="page.again()" />
@@ -41,45 +43,38 @@ import { classWords } from '../../words/class-words';
             <span class="soft">{{ said.archived }}</span>
           }
           <a matButton routerLink="/classes">{{ said.allClasses }}</a>
-        </nv-page-bar>
-        <form (submit)="save($event, group)">
-          <div class="row">
-            <label class="wide">
-              <span>{{ said.name }}</span>
-              <input
-                #name
-                type="text"
-                maxlength="80"
-                [attr.aria-label]="said.nameOfTheClass"
-                [value]="group.name"
-              />
-            </label>
-            <label class="wide">
-              <span>{{ said.note }}</span>
-              <input #note type="text" maxlength="2000" [attr.aria-label]="said.note" [value]="group.note" />
-            </label>
-          </div>
-          <nv-checks
-            [legend]="said.whoComes"
-            [words]="words()"
-            [value]="members()"
-            (valueChange)="members.set($event)"
-          />
-          @if (sent.message(); as text) {
-            <p class="wrong" role="alert">{{ text }}</p>
+          <button matButton type="button" (click)="change(group, { archived: !group.archived })">
+            {{ group.archived ? said.bringBack : said.archive }}
+          </button>
+          <button matButton="outlined" type="button" (click)="sheets.open(editing)">{{ said.edit }}</button>
+          @if (next(); as session) {
+            <a matButton="filled" [routerLink]="['/classes', group.id, 'lead', session.id]">
+              <mat-icon svgIcon="lead" aria-hidden="true" />{{ said.leadNext(session.document.title) }}
+            </a>
           }
-          <div class="actions">
-            <button matButton="filled" type="submit" [disabled]="sent.busy()">{{ said.save }}</button>
-            <button matButton type="button" (click)="change(group, { archived: !group.archived })">
-              {{ group.archived ? said.bringBack : said.archive }}
-            </button>
-          </div>
-        </form>
+        </nv-page-bar>
+        @if (sent.message(); as text) {
+          <p class="wrong" role="alert">{{ text }}</p>
+        }
+        @if (group.note) {
+          <p>{{ group.note }}</p>
+        }
+        <section aria-labelledby="who">
+          <h2 id="who">{{ said.whoBelongs }}</h2>
+          <p class="members">
+            @for (member of members(); track member.id) {
+              <a class="chip" [routerLink]="['/students', member.id]">{{ member.name }}</a>
+            } @empty {
+              {{ said.nobodyYet }}
+              <button matButton type="button" (click)="sheets.open(editing)">{{ said.addSomebody }}</button>
+            }
+          </p>
+        </section>
         <section aria-labelledby="sessions">
           <div class="page-head">
             <h2 id="sessions">{{ said.sessions }}</h2>
             <span class="grow"></span>
-            <button matButton="outlined" type="button" (click)="begin()">
+            <button matButton="outlined" type="button" (click)="sheets.open(beginning)">
               {{ said.newSession }}
             </button>
           </div>
@@ -104,11 +99,30 @@ import { classWords } from '../../words/class-words';
         </nv-side-sheet>
       }
     </ng-template>
+    <ng-template #editing>
+      @if (group(); as group) {
+        <nv-side-sheet [name]="group.name">
+          <nv-class-form [group]="group" [students]="names()" (saved)="saved()" />
+        </nv-side-sheet>
+      }
+    </ng-template>
   `,
   styleUrl: '../../ui/form.scss',
   styles: `
     section {
-      margin-top: 2rem;
+      margin-top: 1.5rem;
+    }
+    .members {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.5rem;
+      margin-top: 0.5rem;
+    }
+    .chip {
+      padding: 0.25rem 0.75rem;
+      text-decoration: none;
+      border: 1px solid var(--edge);
+      border-radius: 1rem;
     }
   `,
 })
@@ -120,40 +134,33 @@ export class ClassPage {
   private readonly students = inject(Students);
   private readonly sessions = inject(Sessions);
   protected readonly sheets = inject(SideSheets);
-  private readonly beginning = viewChild.required<TemplateRef<unknown>>('beginning');
 
   protected readonly page = asked(this.id, (id) =>
     combineLatest([this.classes.get(id), this.students.list(), this.sessions.list({ class: id })]),
   );
   protected readonly group = computed(() => this.page.value()?.[0] ?? null);
-  protected readonly members = linkedSignal<readonly string[]>(() => this.group()?.members ?? []);
+  /** The session that was changed last: the one that is led next. */
+  protected readonly next = computed(
+    () => (this.page.value()?.[2] ?? []).find(({ archived }) => !archived) ?? null,
+  );
   protected readonly sent = sending();
 
-  /** Who is here, and who came before being archived. */
-  protected readonly words = computed((): Readonly<Record<string, string>> => {
+  /** Who may belong to it, and who did before being archived. */
+  protected readonly names = computed((): Readonly<Record<string, string>> => {
     const come = new Set(this.group()?.members);
     const students = (this.page.value()?.[1] ?? []).filter(({ id, archived }) => !archived || come.has(id));
     return Object.fromEntries(students.map(({ id, name }) => [id, name]));
   });
+  protected readonly members = computed(() =>
+    (this.group()?.members ?? []).map((id) => ({ id, name: this.names()[id] ?? '' })),
+  );
 
-  protected save(event: Event, group: ClassGroup): void {
-    event.preventDefault();
-    const [name, note] = [
-      ...(event.target as HTMLFormElement).querySelectorAll<HTMLInputElement>('input[type=text]'),
-    ];
-    if ((name?.value ?? '').trim() === '') return this.sent.say(this.said.nameNeeded);
-    this.change(group, {
-      name: name?.value ?? '',
-      note: note?.value ?? '',
-      members: [...this.members()],
-    });
+  protected saved(): void {
+    this.sheets.closeAll();
+    this.page.again();
   }
 
   protected change(group: ClassGroup, change: Partial<ClassGroup>): void {
     this.sent.send(this.classes.change(group, change), () => this.page.again());
-  }
-
-  protected begin(): void {
-    this.sheets.open(this.beginning());
   }
 }

@@ -12,7 +12,7 @@ import { RouterLink } from '@angular/router';
 import { MatButtonModule } from '@angular/material/button';
 import type { Student } from '@nuvrah/contract';
 import { beginClass, dayAt, formatClock, resolveConventions, sessionFromChecked } from '@nuvrah/core';
-import { combineLatest, of, switchMap, type Observable } from 'rxjs';
+import { combineLatest, forkJoin, of, switchMap, type Observable } from 'rxjs';
 import { AccountStore } from '../../../api/account';
 import type { ApiProblem } from '../../../api/api';
 import { Classes } from '../../../api/classes';
@@ -23,6 +23,8 @@ import { Students } from '../../../api/students';
 import { Variants } from '../../../api/variants';
 import { distinctNames } from '../../../shared/distinct-names';
 import { LoadingNote } from '../../../shared/loading-note';
+import { OfflineQueue } from '../../../shared/offline-queue/offline-queue';
+import { PATIENCE } from '../../../shared/playback/lead-runner';
 import { WakeLock } from '../../../shared/playback/wake-lock';
 import { Questions } from '../../../ui/questions';
 import { LEAVE_UNSAVED, Unsaved } from '../../../ui/unsaved';
@@ -125,6 +127,7 @@ export class ClassLeadPage implements AsksBeforeLeaving {
   private readonly account = inject(AccountStore);
   private readonly present = inject(PresentToday);
   private readonly now = inject(NOW);
+  private readonly queue = inject(OfflineQueue);
   private readonly questions = inject(Questions);
   private readonly unsaved = inject(Unsaved);
   private readonly tab = inject(LeadingTab);
@@ -199,7 +202,10 @@ export class ClassLeadPage implements AsksBeforeLeaving {
         return sittings.length === 0 ? [] : [{ students: sittings, session: lane.session as never }];
       });
       const body = { sessionId: session.id, sessionVersion: session.version, lanes };
-      const begun = lanes.length === 0 ? of([]) : this.classes.begin(group.id, body);
+      // What was answered just now arrives first: the server asks of each whether today was asked.
+      const arrived = forkJoin(students.map((student) => this.queue.arrived(student.id, PATIENCE)));
+      const begun =
+        lanes.length === 0 ? of([]) : arrived.pipe(switchMap(() => this.classes.begin(group.id, body)));
       begun.subscribe({
         next: (sittings) => {
           const document = sessionFromChecked(session.document);
@@ -213,7 +219,10 @@ export class ClassLeadPage implements AsksBeforeLeaving {
           const kept = {
             sessionId: session.id,
             sittings: sittings.map(({ id, studentId, version }) => ({ id, studentId, version })),
-            names: Object.fromEntries(shortNames([...students, ...guests])),
+            names: {
+              ...Object.fromEntries(shortNames(students)),
+              ...Object.fromEntries(guests.map(({ id, name }) => [id, name])),
+            },
           };
           void this.store.start(run, kept, students).then(() => this.busy.set(false));
         },

@@ -53,7 +53,6 @@ import { describeDay } from '../../../shared/day-check/describe-day';
 import { distinctNames } from '../../../shared/distinct-names';
 import { SoundSettings } from '../../../shared/playback/sound-settings';
 import { shortcutOf } from '../../../shared/shortcut-keys';
-import { Notices } from '../../../ui/notices';
 import { SearchSelect } from '../../../ui/search-select';
 import { SideSheet } from '../../../ui/side-sheet';
 import { SideSheets } from '../../../ui/side-sheets';
@@ -127,7 +126,6 @@ export class ClassReady {
   private readonly presentToday = inject(PresentToday);
   private readonly students$ = inject(Students);
   private readonly aligner = inject(LaneAligner);
-  private readonly notices = inject(Notices);
   private readonly variantNames = inject(Variants).names;
   protected readonly sheets = inject(SideSheets);
   private readonly daySheet = viewChild.required<TemplateRef<unknown>>('daySheet');
@@ -349,10 +347,7 @@ export class ClassReady {
     const checks = this.unasked().map(({ id }) =>
       this.students$.addDayCheck(id, crypto.randomUUID(), NOTHING_TRUE as never),
     );
-    this.asking.send(combineLatest(checks), () => {
-      this.notices.say(this.words.kept);
-      this.changed.emit();
-    });
+    this.asking.send(combineLatest(checks), () => this.changed.emit());
   }
 
   protected again(): void {

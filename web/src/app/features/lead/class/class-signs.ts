@@ -32,6 +32,17 @@ import { ClassRunner } from './class-runner';
           </button>
         }
       </div>
+      @for (act of acts(); track act.label) {
+        <p class="act" role="alert">
+          <strong>{{ act.label }}</strong> {{ act.act }}
+        </p>
+      }
+      @if (acts().length > 0) {
+        <div class="group">
+          <button type="button" (click)="store.quiet()">{{ words.othersQuiet }}</button>
+          <button type="button" (click)="closed.emit()">{{ words.othersGoOn }}</button>
+        </div>
+      }
       @if (whose(); as student) {
         @for (group of groups(); track group.name) {
           <div class="group" [class]="group.kind" role="group" [attr.aria-label]="group.name">
@@ -48,17 +59,6 @@ import { ClassRunner } from './class-runner';
             }
           </div>
         }
-      }
-      @for (act of acts(); track act.label) {
-        <p class="act" role="alert">
-          <strong>{{ act.label }}</strong> {{ act.act }}
-        </p>
-      }
-      @if (acts().length > 0) {
-        <div class="group">
-          <button type="button" (click)="store.quiet()">{{ words.othersQuiet }}</button>
-          <button type="button" (click)="closed.emit()">{{ words.othersGoOn }}</button>
-        </div>
       }
     </section>
   `,
