@@ -3,7 +3,7 @@ import { alignLanes } from '../lanes/index.js';
 import { currentTake } from '../leading/index.js';
 import { mostRoundsLed } from '../policy/index.js';
 import type { ScreenedStudent } from '../screening/index.js';
-import type { Session } from '../session/index.js';
+import type { CountedPassage, Session } from '../session/index.js';
 import {
   anyMixedSession,
   anyStudent,
@@ -15,7 +15,7 @@ import {
   sessionOf,
   stillness,
 } from '../testing.js';
-import { millis, type Millis } from '../units/index.js';
+import { counts, millis, seconds, type Millis } from '../units/index.js';
 import {
   beginClass,
   classState,
@@ -123,6 +123,35 @@ describe('a class that is led', () => {
     expect(slow.filter((one) => one >= first && one < second)).toEqual([first]);
     expect(slow.filter((one) => one >= second && one < third).length).toBe(2);
     expect(eased.lanes[0]?.run.log.map(({ what }) => what)).toEqual(['halve']);
+  });
+
+  it('eases a lane that raises no hand, before its rounds have begun too', () => {
+    // Alternate nostrils beside a simpler form through both, which nobody closes anything for.
+    const even = passageOf('sama-vritti', 'counted', {
+      id: 'a',
+      seat: 'chair',
+      base: counts(3),
+      cycles: 22,
+      closing: seconds(5),
+    });
+    const turning = { full: seconds(0), empty: seconds(1) };
+    const alternate = counted('1:0:1', 4, { id: 'a', seat: 'chair', cycles: 22, turning });
+    const lane = (student: string, passage: CountedPassage) => ({
+      students: [student],
+      session: sessionOf(passage, stillness()),
+      standsFor: ['a', 'b'],
+      gaveUp: [],
+      left: [],
+    });
+    const lanes = [lane('even', even), lane('alternate', alternate)];
+    const run = beginClass(
+      { lanes, meetings: [11, 0] },
+      { session: LONG, conventions: PROFILE, handOf: () => 'right' },
+    );
+    for (const moment of [1, 30]) {
+      const eased = done(easeLane(run, at(moment), 0, 'one-count', newId));
+      expect(ends(eased)).toEqual(ends(run));
+    }
   });
 
   it('gives a lane natural breath at once, of at least 5 s, until the others come to the next passage', () => {

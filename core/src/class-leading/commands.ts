@@ -27,7 +27,15 @@ import {
   type ClassLane,
   type ClassRun,
 } from './class-run.js';
-import { endingAt, natural, refilled, restOfPassage, roundsIn, type RestOfPassage } from './refill.js';
+import {
+  closingOf,
+  endingAt,
+  natural,
+  refilled,
+  restOfPassage,
+  roundsIn,
+  type RestOfPassage,
+} from './refill.js';
 
 export type ClassAnswer = Result<ClassRun, LeadRefusal>;
 
@@ -223,7 +231,9 @@ export function meetNow(of: ClassRun, at: Millis, newId: NewId): ClassAnswer {
   const meeting = soonestMeeting(all.map(({ rest }) => rest));
   if (meeting === null) return NO_ROUNDS;
   const counting = all.filter(({ rest }) => rest.counts !== null);
-  const over = Math.min(...counting.map(({ rest }) => rest.end - (rest.counts?.closing ?? 0) * 1000));
+  const over = Math.min(
+    ...counting.map(({ lane, rest }) => rest.end - (rest.counts ? closingOf(lane.run, rest.counts) : 0)),
+  );
   const rounds = counting.flatMap(({ lane, rest }) =>
     rest.counts ? [waysOf(rest.counts, conventionsOfRun(lane.run), false, LEAST + HAND_UP_WAIT).rounds] : [],
   );
@@ -298,8 +308,12 @@ export function lastRoundForAll(of: ClassRun, at: Millis, newId: NewId): ClassAn
   const meeting =
     meetingsAfter(of, passage, at).find((one) => one >= soonest) ??
     soonestMeeting(all.map(({ rest }) => rest));
-  const lowers = Math.max(...counting.map(({ rest }) => rest.counts?.closing ?? 0)) * 1000;
-  const end = millis((meeting ?? soonest) + lowers);
+  // All hands go down, and whoever is done sooner breathes naturally.
+  const lengths = counting.map(({ lane, rest }) => ({
+    length: ((meeting ?? soonest) + (rest.counts ? closingOf(lane.run, rest.counts) : 0)) * 2,
+    stretches: false,
+  }));
+  const end = millis(commonLength(lengths) / 2);
   if (all.every(({ rest }) => end >= rest.end)) return TOO_LATE;
   return refillAll(of, at, 'last-round', () => ({ meetings: [], end }), newId);
 }

@@ -9,7 +9,7 @@ import {
   writtenAnew,
   type LeadRun,
 } from '../leading/index.js';
-import { LANES, lengthOfStretches, stretchesOf } from '../policy/index.js';
+import { LANES, lengthOfStretches, stretchesOf, type StretchKind } from '../policy/index.js';
 import { numbersFromCounts, type Numbers } from '../ratio/index.js';
 import {
   cycleHalfMillis,
@@ -110,7 +110,7 @@ export function refilled(lane: ClassLane, rest: RestOfPassage, of: Refill): Clas
   const { after, lastCycle } = rest;
   const counts = of.numbers === null ? null : shapeOf(rest, of.numbers);
   const closing = seconds((counts ?? rest.counts)?.closing ?? 0);
-  const pieces = piecesOf(run, rest, counts, of, closing);
+  const pieces = piecesOf(run, rest, counts, of);
   if (!pieces) return null;
   // While the hand is up, the first rounds go on in the passage that is led.
   const [first] = pieces;
@@ -178,10 +178,10 @@ function piecesOf(
   rest: RestOfPassage,
   counts: CountedPassage | null,
   { meetings, end }: Refill,
-  closing: Seconds,
 ): readonly Piece[] | null {
   const { from, lastCycle } = rest;
-  const over = end - (lastCycle !== null || counts ? closing * 1000 : 0);
+  const lowers = counts ?? (lastCycle === null ? null : rest.counts);
+  const over = end - (lowers ? closingOf(run, lowers) : 0);
   if (over < from) return null;
   if (!counts) return naturalOnly((over - from) * 2);
   const marks = [from, ...meetings.filter((at) => at > from && at < over), over];
@@ -237,12 +237,17 @@ const againOf = (passage: CountedPassage): CountedPassage => ({
   ownPace: seconds(0),
 });
 
-function leadOf(run: LeadRun, passage: Passage): number {
+const leadOf = (run: LeadRun, passage: Passage): number =>
+  lengthOfKinds(run, passage, ['hand-up', 'get-ready', 'emptying']);
+
+/** Milliseconds in which the hand goes down after the rounds of a passage; none where no hand is up. */
+export const closingOf = (run: LeadRun, passage: CountedPassage): number =>
+  lengthOfKinds(run, passage, ['closing']) / 2;
+
+function lengthOfKinds(run: LeadRun, passage: Passage, kinds: readonly StretchKind[]): number {
   const { goal } = run.setup.session;
   const all = stretchesOf(passage, { conventions: conventionsOfRun(run), goal, restBeforeHold: 0 });
-  return lengthOfStretches(
-    all.filter(({ kind }) => kind === 'hand-up' || kind === 'get-ready' || kind === 'emptying'),
-  );
+  return lengthOfStretches(all.filter(({ kind }) => kinds.includes(kind)));
 }
 
 function passagesOf(
