@@ -51,6 +51,13 @@ test('who is here is ticked, today is asked of all at once, and each is led in a
   expect(lanes.length).toBeGreaterThan(1);
   expect(lanes.join(', ').split(', ').sort()).toEqual(['Bastien', 'Guest 1', 'Hesper', 'Ingrid', 'Juno']);
 
+  // A second screen shows the same lanes, and nothing can be led from it.
+  const second = await page.context().newPage();
+  await second.goto(`${page.url()}/screen`);
+  await expect(second.locator('nv-class-screen .names')).toHaveText(lanes);
+  await expect(second.getByRole('button', { name: 'Stop' })).toHaveCount(0);
+  await page.bringToFront();
+
   // Until rounds are led: one lane is eased by its number.
   await clock.pass(130);
   await page.keyboard.press('1');
@@ -59,6 +66,8 @@ test('who is here is ticked, today is asked of all at once, and each is led in a
   await expect(said).toContainText('from the next round on.');
   await page.keyboard.press('Space');
   await expect(said).toContainText('Paused');
+  await expect(second.getByText('Paused')).toBeVisible();
+  await second.close();
   await page.keyboard.press('Space');
   await expect(said).toHaveText('');
 

@@ -176,6 +176,12 @@ export const appRoutes: Routes = [
     loadComponent: () => import('./features/lead/rehearsal-page').then((m) => m.RehearsalPage),
   },
   {
+    path: 'classes/:id/lead/:session/screen',
+    title: 'Second screen · Nuvrah',
+    canActivate: [signedIn],
+    loadComponent: () => import('./features/lead/class/second-screen-page').then((m) => m.SecondScreenPage),
+  },
+  {
     path: 'classes/:id/lead/:session',
     title: 'Lead a class · Nuvrah',
     canActivate: [signedIn],

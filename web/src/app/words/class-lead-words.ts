@@ -130,6 +130,10 @@ export const classLeadWords = inLanguage({
     goOnFor: (seconds: Value) => `for ${seconds} s`,
     guests: 'Guests are not on record.',
   },
+  secondScreen: {
+    open: 'Second screen',
+    waits: 'Nothing is led now. What begins on the leader’s screen is shown here.',
+  },
   interrupted: {
     title: 'This class was being led',
     text: (time: string) =>

@@ -34,6 +34,7 @@ import { LEAVE_LEADING } from '../../../shared/playback/leave-questions';
 import { LED_ELSEWHERE, LeadingTab } from '../../../shared/playback/leading-tab';
 import type { AsksBeforeLeaving } from '../../../shared/playback/leaving-lead.guard';
 import { ClassClosing } from './class-closing';
+import { ClassOnShow } from './class-on-show';
 import { ClassReady, type ClassBegins } from './class-ready';
 import { ClassRecords } from './class-records';
 import { ClassRunner, type KeptClass } from './class-runner';
@@ -45,7 +46,13 @@ import { PresentToday } from './present';
   selector: 'nv-class-lead-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ClassClosing, ClassReady, ClassScreen, LoadingNote, MatButtonModule, RouterLink],
-  providers: [ClassRecords, ClassRunner, LeadingTab, WakeLock],
+  providers: [
+    ClassRecords,
+    ClassRunner,
+    { provide: ClassOnShow, useExisting: ClassRunner },
+    LeadingTab,
+    WakeLock,
+  ],
   host: { '(window:beforeunload)': 'unload($event)' },
   template: `
     <nv-loading-note [state]="page.state()" (retry)="page.again()" />

@@ -107,6 +107,7 @@ const NOTHING_TRUE = {
 export class ClassReady {
   protected readonly words = classLeadWords.ready;
   protected readonly guestWords = classLeadWords.guest;
+  protected readonly screenWords = classLeadWords.secondScreen;
   protected readonly soundWords = soundWords;
   readonly group = input.required<ClassGroup>();
   readonly session = input.required<StoredSession>();

@@ -45,6 +45,7 @@ import { Stages } from '../../../shared/playback/stage';
 import { TakePlayer } from '../../../shared/playback/take-player';
 import { WakeLock } from '../../../shared/playback/wake-lock';
 import { classLeadWords } from '../../../words/class-lead-words';
+import { ClassOnShow, machineClock, openShow, type ShowMessage } from './class-on-show';
 
 /** A class in progress, as it is kept in this browser: a reload, or a page that crashes, loses at most a second of it. */
 export interface KeptClass {
@@ -75,7 +76,7 @@ const LONGEST_UNSEEN = 120_000;
 
 /** A class being led: its lanes as one value, and the one voice that counts for all. */
 @Injectable()
-export class ClassRunner {
+export class ClassRunner extends ClassOnShow {
   readonly wakeLock = inject(WakeLock);
   private readonly now = inject(NOW);
   private readonly store = inject(BrowserStore);
@@ -92,10 +93,10 @@ export class ClassRunner {
   readonly audible = this.player.audible;
 
   private readonly current = signal<ClassRun | null>(null);
-  readonly run = this.current.asReadonly();
+  override readonly run = this.current.asReadonly();
   private planned: ClassRun | null = null;
   private readonly kept = signal<BegunClass | null>(null);
-  readonly names = computed(() => this.kept()?.names ?? {});
+  override readonly names = computed(() => this.kept()?.names ?? {});
   readonly sittings = computed(() => this.kept()?.sittings ?? []);
   private readonly said = signal('');
   /** What the last command did, or why it was not done. */
@@ -118,8 +119,18 @@ export class ClassRunner {
     () => this.recordings.state() === 'failed' && this.heard().sound.loudness.voice > 0,
   );
 
+  /** To a second screen. */
+  private readonly channel = openShow();
+
   constructor() {
-    inject(DestroyRef).onDestroy(() => this.player.close());
+    super();
+    inject(DestroyRef).onDestroy(() => {
+      this.player.close();
+      this.channel.close();
+    });
+    this.channel.onmessage = ({ data }: MessageEvent<ShowMessage>) => {
+      if (data.kind === 'asks') this.show();
+    };
     effect(() => this.player.hear(this.heard()));
   }
 
@@ -167,7 +178,7 @@ export class ClassRunner {
   }
 
   /** Where the class stands, on its clock, in milliseconds; below zero just before it begins. */
-  position(): number {
+  override position(): number {
     return this.player.position();
   }
 
@@ -179,7 +190,7 @@ export class ClassRunner {
   private seenAt = 0;
 
   /** To be called with every picture: ends the lanes whose time is over, and the class with the last of them. */
-  follow(): void {
+  override follow(): void {
     const run = this.current();
     if (!run || classState(run) !== 'leading') return;
     const at = this.position();
@@ -355,14 +366,28 @@ export class ClassRunner {
     if (!run || !planned || !kept || !instructorId) return;
     this.store.write(KEPT_AS, { ...kept, format: 1, instructorId, run, planned } satisfies KeptClass);
     this.keepPlace();
+    this.show();
   }
 
   private keepPlace(): void {
     if (this.state() === 'leading') this.store.write(PLACE_KEPT_AS, this.at());
+    this.showPlace();
   }
 
-  namesOf(students: readonly string[]): string {
-    return students.map((id) => this.names()[id] ?? '').join(', ');
+  /** Tells a second screen what is led. */
+  private show(): void {
+    const [run, kept] = [this.current(), this.kept()];
+    if (!run || !kept) return;
+    const { sessionId, names } = kept;
+    this.channel.postMessage({ kind: 'shows', sessionId, run, names } satisfies ShowMessage);
+    this.showPlace();
+  }
+
+  private showPlace(): void {
+    const sessionId = this.kept()?.sessionId;
+    const at = this.state() === 'paused' ? this.stoodAt : this.position();
+    if (sessionId)
+      this.channel.postMessage({ kind: 'stands', sessionId, at, when: machineClock() } satisfies ShowMessage);
   }
 
   private namesAt({ lanes }: ClassRun, places: readonly number[]): string {

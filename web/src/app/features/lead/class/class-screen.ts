@@ -36,6 +36,7 @@ import { AccountStore } from '../../../api/account';
 import { SignCards } from '../../../shared/sign-cards';
 import { shortcutOf } from '../../../shared/shortcut-keys';
 import { classLeadWords } from '../../../words/class-lead-words';
+import { ClassOnShow } from './class-on-show';
 import { ClassRunner } from './class-runner';
 import { ClassSigns } from './class-signs';
 import { LaneStrip, SECOND } from './lane-strip';
@@ -64,7 +65,9 @@ export class ClassScreen {
   protected readonly words = classLeadWords.screen;
   protected readonly controlWords = classLeadWords.controls;
   protected readonly caution = CAUTION_LINE;
-  protected readonly store = inject(ClassRunner);
+  private readonly show = inject(ClassOnShow);
+  /** Null on a second screen: nothing is led from there. */
+  protected readonly store = inject(ClassRunner, { optional: true });
   private readonly account = inject(AccountStore);
   /** The name of the class. */
   readonly group = input.required<string>();
@@ -73,7 +76,7 @@ export class ClassScreen {
   private readonly marks = viewChild.required<ElementRef<HTMLElement>>('marks');
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
 
-  private readonly run = computed(() => this.store.run() as ClassRun);
+  private readonly run = computed(() => this.show.run() as ClassRun);
   protected readonly paused = computed(() => classState(this.run()) === 'paused');
   /** What each lane shows: it changes with each count, not with each picture. */
   private readonly shown = signal<readonly Shown[]>([]);
@@ -123,7 +126,7 @@ export class ClassScreen {
         index,
         places,
         lane,
-        names: this.store.namesOf(students),
+        names: this.show.namesOf(students),
         numbers: numbersOf(lane, moment),
         count: moment?.count ? String(moment.count.now) : '',
         phase: this.phaseOf(shown),
@@ -144,7 +147,7 @@ export class ClassScreen {
   protected readonly signNames = computed(() =>
     this.run()
       .lanes.flatMap(({ students }) => students)
-      .map((id) => ({ id, name: this.store.names()[id] ?? '' })),
+      .map((id) => ({ id, name: this.show.names()[id] ?? '' })),
   );
   /** Where lanes meet, in pixels from the beginning of the class. */
   protected readonly meetings = computed(() =>
@@ -159,21 +162,21 @@ export class ClassScreen {
     label: string;
     run: (places: readonly number[]) => void;
   }[] = [
-    { key: 'E', label: this.controlWords.ease, run: (places) => this.store.ease(places, 'one-count') },
-    { key: 'H', label: this.controlWords.halve, run: (places) => this.store.ease(places, 'halve') },
-    { key: 'D', label: this.controlWords.dropHold, run: (places) => this.store.ease(places, 'drop-hold') },
-    { key: 'W', label: this.controlWords.rest, run: (places) => this.store.rest(places) },
-    { key: 'X', label: this.controlWords.stopLane, run: (places) => this.store.stopLane(places) },
+    { key: 'E', label: this.controlWords.ease, run: (places) => this.store?.ease(places, 'one-count') },
+    { key: 'H', label: this.controlWords.halve, run: (places) => this.store?.ease(places, 'halve') },
+    { key: 'D', label: this.controlWords.dropHold, run: (places) => this.store?.ease(places, 'drop-hold') },
+    { key: 'W', label: this.controlWords.rest, run: (places) => this.store?.rest(places) },
+    { key: 'X', label: this.controlWords.stopLane, run: (places) => this.store?.stopLane(places) },
   ];
   protected readonly controls: readonly { key: string; label: string; run: () => void }[] = [
-    { key: 'M', label: this.controlWords.meet, run: () => this.store.meet() },
-    { key: 'N', label: this.controlWords.oneMore, run: () => this.store.oneMore() },
-    { key: 'F', label: this.controlWords.lastRound, run: () => this.store.lastRound() },
+    { key: 'M', label: this.controlWords.meet, run: () => this.store?.meet() },
+    { key: 'N', label: this.controlWords.oneMore, run: () => this.store?.oneMore() },
+    { key: 'F', label: this.controlWords.lastRound, run: () => this.store?.lastRound() },
   ];
 
   constructor() {
     const destroyed = inject(DestroyRef);
-    inject(SignCards).showBy(() => this.showSigns(), destroyed);
+    if (this.store) inject(SignCards).showBy(() => this.showSigns(), destroyed);
     afterNextRender(() => {
       this.measure();
       let frame = 0;
@@ -192,12 +195,12 @@ export class ClassScreen {
   }
 
   private draw(): void {
-    this.store.follow();
-    const run = this.store.run();
+    this.show.follow();
+    const run = this.show.run();
     if (!run) return;
     const led = classState(run) === 'leading';
     if (led) this.place();
-    const at = this.store.position();
+    const at = this.show.position();
     const next = run.lanes.map((lane): Shown => {
       const kind = lane.run.state.kind;
       if (kind === 'paused') return { moment: null, state: 'paused' };
@@ -212,7 +215,7 @@ export class ClassScreen {
   }
 
   private place(): void {
-    const at = this.store.position();
+    const at = this.show.position();
     for (const strip of this.strips()) strip.place(at);
     this.marks().nativeElement.style.transform = `translateX(${((-at / 1000) * SECOND).toFixed(2)}px)`;
   }
@@ -240,7 +243,7 @@ export class ClassScreen {
 
   protected key(event: KeyboardEvent): void {
     const elsewhere = event.target instanceof Element && event.target.closest('.cdk-overlay-container');
-    if (event.defaultPrevented || elsewhere || event.repeat) return;
+    if (!this.store || event.defaultPrevented || elsewhere || event.repeat) return;
     const number = /^[1-9]$/.test(event.key) && !event.ctrlKey && !event.metaKey && !event.altKey;
     const shortcut = shortcutOf('classLead', event);
     if (!number && !shortcut) return;
