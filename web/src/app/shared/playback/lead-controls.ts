@@ -90,36 +90,8 @@ export interface TapWait {
       </button>
     </div>
   `,
+  styleUrl: './control-row.scss',
   styles: `
-    .row {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 0.625rem;
-    }
-    .row > button {
-      flex: 1 1 6.5rem;
-      min-height: 4.5rem;
-      font: 600 1.375rem / 1.2 var(--sans);
-      color: var(--ink);
-      background: none;
-      border: 2px solid var(--edge);
-      border-radius: 4px;
-      cursor: pointer;
-    }
-    .row > button:hover {
-      background: var(--press);
-    }
-    .row > button[aria-disabled='true'] {
-      color: var(--soft-ink);
-      border-color: var(--rule);
-      background: none;
-      cursor: default;
-    }
-    small {
-      display: block;
-      font: 400 1rem / 1.2 var(--sans);
-      color: var(--soft-ink);
-    }
     .row > .tap {
       flex: 2 1 10rem;
       color: var(--ground);
@@ -134,15 +106,6 @@ export interface TapWait {
     }
     .row > .less {
       flex: 0.7 1 4.5rem;
-    }
-    .row > .stop {
-      flex: 1.4 1 7rem;
-      margin-left: 1.5rem;
-      border-color: var(--no);
-      background: color-mix(in srgb, var(--no) 28%, var(--ground));
-    }
-    .stop small {
-      color: var(--ink);
     }
     @media (max-width: 60rem) {
       .row > .stop {

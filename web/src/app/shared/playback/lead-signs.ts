@@ -51,6 +51,7 @@ import { leadWords } from '../../words/lead-words';
       </div>
     </section>
   `,
+  styleUrl: './sign-groups.scss',
   styles: `
     :host {
       position: absolute;
@@ -64,49 +65,6 @@ import { leadWords } from '../../words/lead-words';
       background: var(--sheet);
       border: 2px solid var(--edge);
       border-radius: 6px;
-    }
-    header {
-      display: flex;
-      justify-content: space-between;
-      align-items: center;
-    }
-    h2 {
-      font-size: 1.5rem;
-    }
-    .group {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 0.5rem;
-      margin-bottom: 0.625rem;
-      padding-left: 0.75rem;
-      border-left: 4px solid var(--care);
-    }
-    .stop {
-      border-color: var(--change);
-    }
-    .emergency {
-      border-color: var(--no);
-    }
-    p {
-      flex: 1 0 100%;
-    }
-    .group > button {
-      min-height: 3rem;
-      padding: 0.25rem 0.75rem;
-      font: 500 1.0625rem / 1.2 var(--sans);
-      color: var(--ink);
-      background: none;
-      border: 2px solid var(--edge);
-      border-radius: 4px;
-      cursor: pointer;
-    }
-    .group > button:hover {
-      background: var(--press);
-    }
-    .group > .chosen {
-      background: var(--press);
-      border-color: var(--ink);
-      font-weight: 700;
     }
     .emergency > button {
       border-color: var(--no);

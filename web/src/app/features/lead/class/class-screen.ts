@@ -59,7 +59,7 @@ interface Shown {
   imports: [ClassSigns, LaneStrip],
   host: { '(document:keydown)': 'key($event)', '(window:resize)': 'measure()' },
   templateUrl: './class-screen.html',
-  styleUrl: './class-screen.scss',
+  styleUrls: ['../../../shared/playback/control-row.scss', './class-screen.scss'],
 })
 export class ClassScreen {
   protected readonly words = classLeadWords.screen;

@@ -19,7 +19,7 @@ import { ClassRunner } from './class-runner';
           <mat-icon svgIcon="close" aria-hidden="true" />
         </button>
       </header>
-      <div class="group" role="group" [attr.aria-label]="words.whose">
+      <div class="group whose" role="group" [attr.aria-label]="words.whose">
         <p>{{ words.whose }}</p>
         @for (one of names(); track one.id) {
           <button
@@ -32,17 +32,6 @@ import { ClassRunner } from './class-runner';
           </button>
         }
       </div>
-      @for (act of acts(); track act.label) {
-        <p class="act" role="alert">
-          <strong>{{ act.label }}</strong> {{ act.act }}
-        </p>
-      }
-      @if (acts().length > 0) {
-        <div class="group">
-          <button type="button" (click)="store.quiet()">{{ words.othersQuiet }}</button>
-          <button type="button" (click)="closed.emit()">{{ words.othersGoOn }}</button>
-        </div>
-      }
       @if (whose(); as student) {
         @for (group of groups(); track group.name) {
           <div class="group" [class]="group.kind" role="group" [attr.aria-label]="group.name">
@@ -60,8 +49,23 @@ import { ClassRunner } from './class-runner';
           </div>
         }
       }
+      <!-- Below, and in sight wherever they are scrolled to: what is pressed stays where the finger is. -->
+      <div class="told">
+        @for (act of acts(); track act.label) {
+          <p class="act" role="alert">
+            <strong>{{ act.label }}</strong> {{ act.act }}
+          </p>
+        }
+        @if (acts().length > 0) {
+          <div class="group">
+            <button type="button" (click)="store.quiet()">{{ words.othersQuiet }}</button>
+            <button type="button" (click)="closed.emit()">{{ words.othersGoOn }}</button>
+          </div>
+        }
+      </div>
     </section>
   `,
+  styleUrl: '../../../shared/playback/sign-groups.scss',
   styles: `
     :host {
       position: absolute;
@@ -76,48 +80,14 @@ import { ClassRunner } from './class-runner';
       border: 2px solid var(--edge);
       border-radius: 6px;
     }
-    header {
-      display: flex;
-      justify-content: space-between;
-      align-items: center;
+    .whose {
+      border-color: var(--rule);
     }
-    h2 {
-      font-size: 1.5rem;
-    }
-    .group {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 0.5rem;
-      margin-bottom: 0.625rem;
-      padding-left: 0.75rem;
-      border-left: 4px solid var(--rule);
-    }
-    .stop {
-      border-color: var(--change);
-    }
-    .emergency {
-      border-color: var(--no);
-    }
-    .group > p {
-      flex: 1 0 100%;
-    }
-    .group > button {
-      min-height: 3rem;
-      padding: 0.25rem 0.75rem;
-      font: 500 1.0625rem / 1.2 var(--sans);
-      color: var(--ink);
-      background: none;
-      border: 2px solid var(--edge);
-      border-radius: 4px;
-      cursor: pointer;
-    }
-    .group > button:hover {
-      background: var(--press);
-    }
-    .group > .chosen {
-      background: var(--press);
-      border-color: var(--ink);
-      font-weight: 700;
+    .told {
+      position: sticky;
+      bottom: -0.5rem;
+      padding-top: 0.25rem;
+      background: var(--sheet);
     }
     .act {
       margin: 0 0 0.625rem;

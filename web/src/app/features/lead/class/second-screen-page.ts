@@ -68,7 +68,7 @@ export class ClassMirror extends ClassOnShow {
     @if (mirror.run()) {
       <nv-class-screen [group]="group.value()?.name ?? ''" />
     } @else {
-      <p class="wait" role="status">{{ words.waits }}</p>
+      <h1 class="wait">{{ words.waits }}</h1>
     }
   `,
   styles: `
