@@ -31,6 +31,8 @@ export class ClassRecords {
   /** What was handed over last of each student. */
   private readonly handed = signal<ReadonlyMap<string, string>>(new Map());
   private readonly under = new Set<string>();
+  /** Sittings of which something was told while their record was on its way: they are kept once more. */
+  private readonly again = new Set<string>();
 
   readonly states = computed(() => {
     const all = [...this.where().values()];
@@ -73,7 +75,11 @@ export class ClassRecords {
     const { id, studentId } = sitting;
     const run = this.runner.run();
     const record = run && recordIn(run, studentId);
-    if (!record || this.under.has(id)) return;
+    if (!record) return;
+    if (this.under.has(id)) {
+      this.again.add(id);
+      return;
+    }
     this.under.add(id);
     this.set(studentId, 'on-its-way');
     const told = this.of(studentId);
@@ -96,6 +102,7 @@ export class ClassRecords {
               : 'lost',
       );
       if (this.safe()) this.runner.forget();
+      if (this.again.delete(id)) this.keep(sitting);
     });
   }
 

@@ -185,6 +185,20 @@ describe('leading a class', () => {
     expect(records.unsaved()).toBeFalse();
   });
 
+  it('keeps what was told while the first record was still on its way', () => {
+    pass(10);
+    runner.stop();
+    const records = TestBed.inject(ClassRecords);
+    records.keepAll();
+    records.tell(ids.student, { effort: 2 });
+    records.keepAll();
+    sent();
+    const again = http.expectOne(`${API_ROOT}/sittings/${ids.sitting}`);
+    expect(again.request.body).toEqual(jasmine.objectContaining({ version: 2, effort: 2 }));
+    again.flush({ ...sittingOf(), version: 3 });
+    expect(records.unsaved()).toBeFalse();
+  });
+
   it('keeps them here while the server is away', () => {
     pass(10);
     runner.stop();
