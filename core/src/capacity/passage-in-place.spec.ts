@@ -8,13 +8,7 @@ const FIT: FitTo = { sustainable: sustainableFrom(unmeasured()), beginner: false
 
 describe('a passage in the place of another', () => {
   const inPlaceOf = (ratio: string) =>
-    passageInPlaceOf(
-      counted(ratio, 4, { cycles: 20 }),
-      'sama-vritti',
-      seconds(160),
-      CONVENTIONS,
-      FIT,
-    );
+    passageInPlaceOf(counted(ratio, 4, { cycles: 20 }), 'sama-vritti', seconds(160), CONVENTIONS, FIT);
 
   it('has no hold where the other had none, though the technique begins with one', () => {
     const even = inPlaceOf('1:0:1');

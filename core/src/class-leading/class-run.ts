@@ -156,9 +156,12 @@ export interface RoundBegins {
 /** When a lane begins its rounds (turns of strokes). */
 export function roundsOfLane({ run, offset, standsFor }: ClassLane): readonly RoundBegins[] {
   const { events, passages } = currentTake(run).timeline;
+  // Both are in order: one look at each is enough, however long the session is.
+  let at = 0;
   return events.flatMap((event) => {
     const { section, cycle, passage, index, from } = event;
-    const span = passages.find((one) => one.from <= from && from < one.to);
+    while (at < passages.length && (passages[at]?.to ?? 0) <= from) at++;
+    const span = passages[at];
     if (section !== 'rounds' || cycle === null || !span?.rounds) return [];
     const before = events[index - 1];
     const goesOn = before?.passage === passage && before.section === 'rounds' && before.cycle === cycle;

@@ -26,6 +26,7 @@ import {
   withLanes,
   type ClassLane,
   type ClassRun,
+  type Meeting,
 } from './class-run.js';
 import {
   closingOf,
@@ -377,13 +378,19 @@ export function quietForAll(of: ClassRun, at: Millis, newId: NewId): ClassAnswer
   return rested === of ? failure({ code: 'at-rest-already' }) : success(rested);
 }
 
-/** Rounds, or meetings, on the way: which one of how many it is in the passage that is led. @returns null where lanes do not meet. */
+/**
+ * Meetings on the way: which one of how many it is in the passage that is led.
+ *
+ * @param meetings of the whole class, where they are known already.
+ * @returns null where lanes do not meet.
+ */
 export function meetingAt(
   of: ClassRun,
   at: Millis,
+  meetings: readonly Meeting[] = meetingsOf(of),
 ): { readonly now: number; readonly of: number; readonly next: Millis | null } | null {
   const passage = passageLed(of, at);
-  const own = meetingsOf(of).filter((one) => one.passage === passage);
+  const own = meetings.filter((one) => one.passage === passage);
   if (own.length === 0) return null;
   const next = own.find((one) => one.at > at);
   return { now: own.filter((one) => one.at <= at).length, of: own.length, next: next?.at ?? null };

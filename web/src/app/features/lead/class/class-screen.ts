@@ -91,6 +91,8 @@ export class ClassScreen {
   private readonly chosenStudent = signal<string | null>(null);
 
   private readonly naming = computed(() => this.account.required().naming);
+  /** They change with what is led, not with the seconds. */
+  private readonly allMeetings = computed(() => meetingsOf(this.run()));
   private readonly at = computed(() => millis(Math.max(0, this.second() * 1000)));
   protected readonly line = computed(() => {
     const run = this.run();
@@ -98,13 +100,13 @@ export class ClassScreen {
     const passage = run.session.passages.find((one) => one.id === id);
     if (!passage) return '';
     const name = techniqueName(passage.technique, this.naming());
-    const meetings = meetingsOf(run).filter((one) => one.passage === id);
+    const meetings = this.allMeetings().filter((one) => one.passage === id);
     const [before, last] = meetings.slice(-2);
     const every = before && last ? this.words.every(formatClock(last.at - before.at)) : '';
     const pace = passage.kind === 'natural' ? '' : this.words.oneVoice((passage.pace / 1000).toFixed(2));
     return [name, pace, every].filter(Boolean).join(' · ');
   });
-  protected readonly meeting = computed(() => meetingAt(this.run(), this.at()));
+  protected readonly meeting = computed(() => meetingAt(this.run(), this.at(), this.allMeetings()));
   protected readonly left = computed(() => formatClock(timeLeft(this.run(), this.at()).all));
 
   /** Lanes that count alike, by their places, stand in one row. */
@@ -151,7 +153,7 @@ export class ClassScreen {
   );
   /** Where lanes meet, in pixels from the beginning of the class. */
   protected readonly meetings = computed(() =>
-    meetingsOf(this.run()).map(({ at, lanes, of }) => ({
+    this.allMeetings().map(({ at, lanes, of }) => ({
       left: (at / 1000) * SECOND,
       text: lanes === of ? this.words.allMeet : this.words.someMeet(lanes, of),
     })),
