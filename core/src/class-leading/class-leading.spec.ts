@@ -214,6 +214,34 @@ describe('a class that is led', () => {
     expect(lanesAlike(eased).length).toBe(3);
   });
 
+  it('leaves a hand that is going down already as it is, when the others meet', () => {
+    const lane = (student: string, cycles: number, more: number) => ({
+      students: [student],
+      session: sessionOf(
+        counted('1:0:1', 4, { id: 'a', seat: 'chair', cycles, closing: seconds(10) }),
+        { ...stillness(more), id: 'wait', seat: 'chair' as const },
+        stillness(),
+      ),
+      standsFor: ['a', 'a', 'b'],
+      gaveUp: [],
+      left: [],
+    });
+    const lanes = [lane('short', 8, 70), lane('long', 16, 6)];
+    const run = beginClass(
+      { lanes, meetings: [4, 0] },
+      { session: LONG, conventions: PROFILE, handOf: () => 'right' },
+    );
+    const [short] = run.lanes as [ClassLane, ClassLane];
+    const closing = currentTake(short.run).timeline.events.find(({ section }) => section === 'closing');
+    const now = millis((closing?.from ?? 0) + 4_000);
+    const met = done(meetNow(run, now, newId));
+    const after = currentTake((met.lanes[0] as ClassLane).run).timeline.events.find(
+      ({ section }) => section === 'closing',
+    );
+    expect([after?.from, after?.to]).toEqual([closing?.from, closing?.to]);
+    expect(ends(met)).toEqual(ends(run));
+  });
+
   it('takes one round more, and at most half as many again', () => {
     const run = two();
     const [first = 0] = meets(run);

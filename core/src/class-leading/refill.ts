@@ -117,9 +117,11 @@ export function refilled(lane: ClassLane, rest: RestOfPassage, of: Refill): Clas
   const goesOn = lastCycle !== null && first?.kind === 'rounds' ? first : null;
   const own = goesOn ? pieces.slice(1) : pieces;
   const made = passagesOf(own, after, of.newId, closing);
-  const standing = isCounted(after)
-    ? { ...after, ownPace: seconds(0), closing: made.some(isCounted) ? seconds(0) : closing }
-    : after;
+  // A hand that goes down already goes on doing so.
+  const standing =
+    isCounted(after) && lastCycle !== null
+      ? { ...after, ownPace: seconds(0), closing: made.some(isCounted) ? seconds(0) : closing }
+      : after;
   const { session } = run.setup;
   const passages = session.passages.flatMap((one) => (one === after ? [standing, ...made] : [one]));
   const changes: LiveChange[] = [...run.changes];
