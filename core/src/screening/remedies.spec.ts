@@ -148,6 +148,15 @@ describe('remedies', () => {
     expect(offered(caseOf(session), 'anyone/holdAfterStrokes/change')['add-rest']).toBe('after 60 s of rest');
   });
 
+  it('not a longer rest where the one before is as long already', () => {
+    const raised = passageOf('nadi-shodhana', 'counted', { id: 'c', cycles: 30, seat: 'chair' });
+    const rest = passageOf('natural-breath', 'natural', { length: seconds(60), untilTap: false });
+    const of = caseOf(sessionOf(rest, raised), { facts: ['shoulder'] });
+    expect(offered(of, 'shoulder/raisedArm>3/change')).not.toEqual(
+      jasmine.objectContaining({ 'add-rest': jasmine.anything() }),
+    );
+  });
+
   it('only where they help: the finding goes, and nothing comes that is as strict', () => {
     fc.assert(
       fc.property(anyMixedSession, anyStudent, (session, student) => {

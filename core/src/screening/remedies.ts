@@ -102,10 +102,11 @@ function helps(
   const were = openKeysOf(before);
   const key = findingKey(finding);
   return after.every((one) => {
-    if (were.findings.has(one)) return one !== finding;
     const now = findingKey(one);
     if (now === key) return false;
-    return !isOpen(one) || were.keys.has(now) || !asStrict(one.level, finding.level);
+    return (
+      were.findings.has(one) || !isOpen(one) || were.keys.has(now) || !asStrict(one.level, finding.level)
+    );
   });
 }
 
