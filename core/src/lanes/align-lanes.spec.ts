@@ -137,6 +137,18 @@ describe('lanes of a class', () => {
     expect(new Set(turns.map((moments) => moments.join())).size).toBe(1);
   });
 
+  it('end at once too where strokes came in the place of others, before a hold', () => {
+    const bellows = passageOf('bhastrika', 'strokes', { id: 's', seat: 'chair' });
+    const cooling = passageOf('sheetali', 'counted', { id: 'a', seat: 'chair' });
+    const { lanes } = align(sessionOf(bellows, cooling), [
+      student('no-approval', { approvals: [] }),
+      student('pregnant', { facts: ['pregnancy'], pregnancyWeeks: 30 }),
+    ]);
+    const [instead] = lanes.map(({ session }) => session.passages[0]);
+    expect(instead?.technique).toBe('kapalabhati');
+    expect(new Set(lanes.map((lane) => Number(timelineOf(lane).total))).size).toBe(1);
+  });
+
   it('of nobody are none', () => {
     expect(align(LONG, [])).toEqual({ lanes: [], meetings: [0, 0] });
   });

@@ -1,7 +1,6 @@
 import { refitSession, type RefitChange } from '../compose/index.js';
 import { resolveConventions, type Conventions } from '../conventions/index.js';
 import {
-  LANES,
   lengthOfStretches,
   restAfterStrokes,
   STROKE_REST,
@@ -26,8 +25,8 @@ import type { SeatId } from '../technique/index.js';
 import { lanesWords } from '../words/index.js';
 import { formatSeconds, seconds } from '../units/index.js';
 import { choosePeriod, type LaneInPeriod, type Period } from './choose-period.js';
-import { commonLength } from './common-length.js';
-import { asLane, steadySession, waysOf } from './lane-rounds.js';
+import { commonLength, LEAST_PADDING } from './common-length.js';
+import { asLane, steadySession, takenUpAgain, waysOf } from './lane-rounds.js';
 
 /** Somebody who is here, with all that is known of them today. */
 export interface ClassStudent {
@@ -81,9 +80,6 @@ interface Piece {
   readonly said: readonly string[];
 }
 
-/** Seconds in which the hand goes up again after natural breath between rounds. */
-const HAND_UP_AGAIN = 2;
-
 /**
  * The lanes of a class: the same passages for everybody, each within what they can sustain and what is permitted to them,
  * so that rounds begin together as often as can be and all begin and end at once. Domain 16.
@@ -129,7 +125,8 @@ function groupsOf({ students, profile }: ClassToAlign, written: Session): readon
   const groups = new Map<string, Group>();
   for (const student of students) {
     const fitted = refitSession({ ...student.screening, session: written, profile });
-    const { passages } = fitted.session;
+    // Strokes that came in the place of others rest for so long too, whatever follows.
+    const { passages } = asLane(fitted.session, profile);
     const key = JSON.stringify(passages.map((passage) => ({ ...passage, id: ids.has(passage.id) })));
     const segments = written.passages.map(({ id }) => {
       const from = passages.findIndex((passage) => passage.id === id);
@@ -254,8 +251,7 @@ class Aligner {
   }
 
   private leastPadding(passage: CountedPassage): number {
-    const again = { ...passage, handUp: seconds(HAND_UP_AGAIN), getReady: 0 };
-    return LANES.leastPadding * 2000 + this.leadOf([again]);
+    return LEAST_PADDING + this.leadOf([takenUpAgain(passage)]);
   }
 
   private stretches(passage: Passage): readonly Stretch[] {
@@ -280,14 +276,13 @@ class Aligner {
     for (let time = 1; time <= times; time++) {
       const [first, last] = [time === 1, time === times];
       const part: CountedPassage = {
-        ...withCycles(shape, rounds * perRound),
+        ...withCycles(first ? shape : takenUpAgain(shape), rounds * perRound),
         id: first ? shape.id : this.of.newId(),
-        ...(!first && { handUp: seconds(HAND_UP_AGAIN), getReady: 0, say: '', words: [] }),
         ...(!last && { closing: seconds(0), ownPace: seconds(0) }),
       };
       // To the millisecond, and no more than that off in all.
       const left = wholeMillis(padding * time) - wholeMillis(padding * (time - 1));
-      const again = last ? 0 : this.leadOf([{ ...part, handUp: seconds(HAND_UP_AGAIN), getReady: 0 }]);
+      const again = last ? 0 : this.leadOf([takenUpAgain(part)]);
       passages.push(part, this.natural(part, left - again));
     }
     return { passages, said };

@@ -1,5 +1,8 @@
 import { LANES } from '../policy/index.js';
 
+/** Half milliseconds of the shortest natural breath of a lane between its rounds. */
+export const LEAST_PADDING = LANES.leastPadding * 2000;
+
 /** Something that comes to a common end. */
 export interface ToLevel {
   /** Half milliseconds. */
@@ -15,7 +18,7 @@ export interface ToLevel {
  * @param more what it takes beyond the shortest natural breath, where something follows it.
  */
 export function commonLength(all: readonly ToLevel[], least = 0, more = 0): number {
-  const wait = LANES.leastPadding * 2000 + more;
+  const wait = LEAST_PADDING + more;
   const fits = (length: number): boolean =>
     all.every((one) => one.stretches || one.length === length || length - one.length >= wait);
   const longest = Math.max(least, ...all.map(({ length }) => length));

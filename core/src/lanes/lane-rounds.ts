@@ -14,7 +14,10 @@ import {
 import { counts, FASTEST_PACE, floorToHalf, pace, seconds, SLOWEST_PACE } from '../units/index.js';
 import type { LaneRounds } from './choose-period.js';
 
-/** Every round as long as every other: changes stand at their start, open holds at what is expected of them. */
+/**
+ * Every round as long as every other: changes stand at their start, open holds at what is expected of them, and all strokes are
+ * called, so that nothing waits for a tap.
+ */
 export const steadySession = (session: Session): Session => ({
   ...session,
   passages: session.passages.map(steady),
@@ -24,8 +27,10 @@ function steady(passage: Passage): Passage {
   switch (passage.kind) {
     case 'natural':
       return { ...passage, untilTap: false };
-    case 'strokes':
-      return passage;
+    case 'strokes': {
+      const { ownPaceFrom: _, ...called } = passage;
+      return called;
+    }
     case 'counted': {
       const { openHold } = passage;
       const fixed = { ...withCycles(passage, passage.cycles), ramps: [], openHold: null };
@@ -97,3 +102,15 @@ export function waysOf(
     at: (length) => (ownSound ? paced(length) : null) ?? byLength.get(length) ?? passage,
   };
 }
+
+/** Seconds in which the hand goes up again after natural breath between rounds. */
+const HAND_UP_AGAIN = 2;
+
+/** A passage as it is taken up after natural breath between its rounds: the hand goes up again, and nothing is said anew. */
+export const takenUpAgain = (passage: CountedPassage): CountedPassage => ({
+  ...passage,
+  handUp: seconds(HAND_UP_AGAIN),
+  getReady: 0,
+  say: '',
+  words: [],
+});
