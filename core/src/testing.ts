@@ -13,7 +13,8 @@ import {
   type Teaching,
 } from './session/index.js';
 import { unmeasured } from './capacity/index.js';
-import type { ClassStudent } from './lanes/index.js';
+import { beginClass, type ClassRun } from './class-leading/index.js';
+import { alignLanes, type ClassStudent } from './lanes/index.js';
 import type { StudentCapacity } from './policy/index.js';
 import {
   PERSON_FACTS,
@@ -303,3 +304,20 @@ export const inClass = (id: string, change: Partial<ScreenedStudent> = {}): Clas
     decisions: { clearances: [], overrulings: [], day: A_DAY },
   },
 });
+
+let madeInClass = 0;
+/** Ids of what is put in while a class is led. */
+export const newInClass = (): string => `put-in-${++madeInClass}`;
+
+/** By which conventions classes of the specs are led. */
+export const IN_CLASS = conventions({ begins: 'empty-through-start' });
+
+/** A class of these people that begins to be led, each in a lane of theirs. */
+export function classOf(
+  session: Session,
+  people: Readonly<Record<string, Partial<ScreenedStudent>>>,
+): ClassRun {
+  const students = Object.entries(people).map(([id, change]) => inClass(id, change));
+  const work = { session, students, profile: IN_CLASS, ownSound: false, newId: newInClass };
+  return beginClass(alignLanes(work), { session, conventions: IN_CLASS, handOf: () => 'right' });
+}

@@ -1,15 +1,16 @@
 import { withPossibleLocks } from '../capacity/index.js';
-import { laneInPeriod, waysOf } from '../lanes/index.js';
+import { laneInPeriod, LEAST_PADDING, takenUpAgain, waysOf } from '../lanes/index.js';
 import {
   conventionsOfRun,
   currentTake,
   cyclesOfRun,
+  ledPassages,
   naturalPassage,
   whereInRounds,
   writtenAnew,
   type LeadRun,
 } from '../leading/index.js';
-import { LANES, lengthOfStretches, stretchesOf, type StretchKind } from '../policy/index.js';
+import { lengthOfStretches, stretchesOf, type StretchKind } from '../policy/index.js';
 import { numbersFromCounts, type Numbers } from '../ratio/index.js';
 import {
   cycleHalfMillis,
@@ -23,9 +24,6 @@ import {
 import { countsInForce, type LiveChange } from '../timeline/index.js';
 import { millis, seconds, type Millis, type Seconds } from '../units/index.js';
 import { endOfLane, placeIn, type ClassLane } from './class-run.js';
-
-/** Seconds in which the hand goes up again after natural breath between rounds. */
-const HAND_UP_AGAIN = 2;
 
 /** What is left of a passage of the class in a lane, from its next round on. */
 export interface RestOfPassage {
@@ -155,7 +153,7 @@ export function endingAt(lane: ClassLane, made: readonly Passage[], end: Millis)
   const last = made.findLast((one) => one.kind === 'natural');
   if (last?.kind !== 'natural') return null;
   const length = last.length + missing / 1000;
-  if (length < LANES.leastPadding) return null;
+  if (length * 2000 < LEAST_PADDING) return null;
   const { run } = lane;
   const { session } = run.setup;
   const passages = session.passages.map((one) =>
@@ -188,18 +186,18 @@ function piecesOf(
   if (!counts) return naturalOnly((over - from) * 2);
   const marks = [from, ...meetings.filter((at) => at > from && at < over), over];
   const ways = waysOf(counts, conventionsOfRun(run), false, 0);
-  const again = leadOf(run, againOf(counts));
+  const again = leadAgain(run, counts);
   const pieces: Piece[] = [];
   // Time that is not filled yet: natural breath before the next rounds.
   let idle = 0;
   marks.slice(1).forEach((mark, index) => {
     const gap = (mark - (marks[index] ?? mark)) * 2;
     const isLast = index === marks.length - 2;
-    const leastPadding = LEAST + (isLast ? 0 : again);
+    const leastPadding = LEAST_PADDING + (isLast ? 0 : again);
     const before = pieces.at(-1);
     const goesOn = idle === 0 && (index === 0 ? lastCycle !== null : before?.kind === 'rounds');
     // The hand goes up in the end of the natural breath; where that is too short for it, in the time of the first rounds.
-    const borrows = goesOn || idle >= LEAST + again ? 0 : again;
+    const borrows = goesOn || idle >= LEAST_PADDING + again ? 0 : again;
     // Without a break the rounds stay as they are.
     const shape = goesOn && before?.kind === 'rounds' ? before.passage : counts;
     const lengths = goesOn ? [roundOf(run, shape)] : ways.rounds.lengths;
@@ -216,35 +214,23 @@ function piecesOf(
     idle = fits.padding;
   });
   if (idle > 0) pieces.push({ kind: 'natural', halfMillis: idle });
-  const short = pieces.some((piece) => piece.kind === 'natural' && piece.halfMillis < LEAST);
+  const short = pieces.some((piece) => piece.kind === 'natural' && piece.halfMillis < LEAST_PADDING);
   return short ? naturalOnly((over - from) * 2) : pieces;
 }
-
-/** Half milliseconds of the shortest natural breath between rounds. */
-const LEAST = LANES.leastPadding * 2000;
 
 const roundOf = (run: LeadRun, passage: CountedPassage): number =>
   cycleHalfMillis(passage, conventionsOfRun(run)) * cyclesInOwnRound(passage);
 
 const naturalOnly = (halfMillis: number): readonly Piece[] | null =>
-  halfMillis === 0 ? [] : halfMillis < LEAST ? null : [{ kind: 'natural', halfMillis }];
+  halfMillis === 0 ? [] : halfMillis < LEAST_PADDING ? null : [{ kind: 'natural', halfMillis }];
 
-/** A passage as it begins after natural breath between its rounds: the hand goes up again, and nothing is said anew. */
-const againOf = (passage: CountedPassage): CountedPassage => ({
-  ...passage,
-  handUp: seconds(HAND_UP_AGAIN),
-  getReady: 0,
-  say: '',
-  words: [],
-  ownPace: seconds(0),
-});
-
-const leadOf = (run: LeadRun, passage: Passage): number =>
-  lengthOfKinds(run, passage, ['hand-up', 'get-ready', 'emptying']);
+/** Half milliseconds that a passage needs to be taken up after natural breath, until its first round begins. */
+export const leadAgain = (run: LeadRun, passage: CountedPassage): number =>
+  lengthOfKinds(run, takenUpAgain(passage), ['hand-up', 'get-ready', 'emptying']);
 
 /** Milliseconds in which the hand goes down after the rounds of a passage; none where no hand is up. */
-export const closingOf = (run: LeadRun, passage: CountedPassage): number =>
-  lengthOfKinds(run, passage, ['closing']) / 2;
+export const closingOf = (run: LeadRun, passage: CountedPassage): Millis =>
+  millis(lengthOfKinds(run, passage, ['closing']) / 2);
 
 function lengthOfKinds(run: LeadRun, passage: Passage, kinds: readonly StretchKind[]): number {
   const { goal } = run.setup.session;
@@ -261,7 +247,7 @@ function passagesOf(
   const lastRounds = pieces.findLastIndex(({ kind }) => kind === 'rounds');
   return pieces.map((piece, index): Passage => {
     if (piece.kind === 'natural') return natural(seat, newId(), piece.halfMillis);
-    const again = againOf(piece.passage);
+    const again = { ...takenUpAgain(piece.passage), ownPace: seconds(0) };
     return {
       ...withCycles(again, piece.rounds * cyclesInOwnRound(again)),
       id: newId(),
@@ -278,9 +264,6 @@ export const natural = (seat: Passage, id: string, halfMillis: number): NaturalP
 
 /** Rounds that a lane has of a passage of the class. */
 export const roundsIn = ({ run, standsFor }: ClassLane, passage: string): number =>
-  run.setup.session.passages
-    .filter(({ id }) => (standsFor[id] ?? id) === passage && !isLeftOut(run, id))
+  ledPassages(run)
+    .filter(({ id }) => (standsFor[id] ?? id) === passage)
     .reduce((sum, one) => sum + (isCounted(one) ? cyclesOfRun(run, one) / cyclesInOwnRound(one) : 0), 0);
-
-const isLeftOut = ({ changes }: LeadRun, id: string): boolean =>
-  changes.some((change) => change.kind === 'skip' && change.leftOut.includes(id));

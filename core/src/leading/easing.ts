@@ -38,7 +38,7 @@ export function easeRun(run: LeadRun, at: Millis, way: EaseWay = 'one-count'): L
   if (!eased.ok) return eased;
   const { numbers } = eased.value;
   const easier = withChange(run, { kind: 'ease', passageId: passage.id, fromCycle, numbers });
-  return success(logged(run, at, STEPS[way], easier));
+  return success(logged(run, at, EASING_STEPS[way], easier));
 }
 
 /**
@@ -53,7 +53,7 @@ export function easeToEnd(run: LeadRun, at: Millis, way: EaseWay = 'one-count'):
   const eased = writtenAnew({ ...run, changes: [...run.changes, ...changes] });
   const here = easeRun(eased, at, way);
   if (here.ok || changes.length === 0) return here;
-  return success(logged(run, at, STEPS[way], eased));
+  return success(logged(run, at, EASING_STEPS[way], eased));
 }
 
 /** A passage made easier from its first round on; nothing where it cannot be. */
@@ -74,7 +74,8 @@ export function easedFromStart(
   return eased.ok ? [{ kind: 'ease', ...of, numbers: eased.value.numbers }] : [];
 }
 
-const STEPS: Readonly<Record<EaseWay, StepKind>> = {
+/** The step by which each way of easing is logged. */
+export const EASING_STEPS: Readonly<Record<EaseWay, StepKind>> = {
   'one-count': 'ease',
   halve: 'halve',
   'drop-hold': 'drop-hold',

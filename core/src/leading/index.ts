@@ -3,6 +3,8 @@ export {
   conventionsOfRun,
   currentTake,
   cyclesOfRun,
+  compileRest,
+  ledPassages,
   describeRefusal,
   perRoundOf,
   roundsPlanned,
@@ -31,3 +33,4 @@ export * from './moment.js';
 export * from './correct.js';
 export * from './going-on.js';
 export * from './done-timeline.js';
+export { indexNow } from './cycles-in-all.js';

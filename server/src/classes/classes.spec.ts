@@ -143,10 +143,20 @@ describe('classes', () => {
           expect((await client.call(routes.getSitting, { params: { id: sittingId } })).status).toBe(404);
     });
 
+    it('do not begin with somebody in two lanes', async () => {
+      const led = await aClass();
+      const [first] = led.lanes;
+      const again = { students: [{ studentId: led.students[0]?.id ?? '', sittingId: randomUUID() }] };
+      const { status, body } = await begin(led, { lanes: [...led.lanes, { ...first, ...again }] as never });
+      expect(status).toBe(422);
+      expect((body as unknown as { errors: { pointer: string }[] }).errors[0]?.pointer).toBe('/lanes');
+    });
+
     it('do not begin with a session that was changed since, of another class, or of somebody else', async () => {
       const led = await aClass();
       const stale = await begin(led, { sessionVersion: 7 });
-      expect([stale.status, (stale.body as unknown as { code: string }).code]).toEqual([409, 'stale']);
+      expect(stale.status).toBe(409);
+      expect((stale.body as unknown as { code: string }).code).toBe('stale');
       const other = await add();
       expect((await begin({ ...led, group: other })).status).toBe(404);
       const stranger = await server.instructor();

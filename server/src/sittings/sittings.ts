@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
-import { routes, type BodyOf, type Sitting } from '@nuvrah/contract';
+import { MOST_IN_CLASS, routes, type BodyOf, type Sitting } from '@nuvrah/contract';
 import { signById, takeBackSign, wentOn, type SignId } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
 import { instructorById } from '../accounts/accounts.js';
@@ -15,6 +15,7 @@ import {
   notFound,
   notReady,
   staleVersion,
+  type RequestProblem,
 } from '../http/problem.js';
 import { getStoredSession, refuseImpossible } from '../sessions/sessions.js';
 import { getStudent } from '../students/students.js';
@@ -39,6 +40,13 @@ async function listSittings(store: InstructorStore, student: string | undefined)
   const reports = await store.homeReports.listIn('sittingId', ofThese, { id: 'ASC' });
   const received = new Map(reports.map(({ sittingId, receivedAt }) => [sittingId, receivedAt]));
   return rows.map((row) => toSitting(row, passages.get(row.id) ?? [], received.get(row.id) ?? null));
+}
+
+/** Nobody is led in two lanes at once, and there is an end to how many are led. */
+function refuseCrowd(students: readonly string[]): void {
+  const refuse = (detail: string): RequestProblem => invalidRequest([{ pointer: '/lanes', detail }]);
+  if (students.length > MOST_IN_CLASS) throw refuse(`At most ${MOST_IN_CLASS} people are led at once.`);
+  if (new Set(students).size < students.length) throw refuse('Put each student into one lane only.');
 }
 
 type BegunRow = Parameters<InstructorStore['sittings']['addIfNew']>[0];
@@ -119,6 +127,7 @@ export function implementSittings(implement: Implement, source: DataSource, now:
     const { owner } = session;
     if (owner.kind !== 'class' || owner.classId !== params.id) throw notFound('session');
     const ids = body.lanes.flatMap(({ students }) => students.map(({ sittingId }) => sittingId));
+    refuseCrowd(body.lanes.flatMap(({ students }) => students.map(({ studentId }) => studentId)));
     const begun = await store.sittings.listIn('id', ids, { id: 'ASC' });
     if (begun.length < ids.length) {
       if (session.version !== body.sessionVersion)

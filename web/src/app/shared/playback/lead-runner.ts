@@ -43,7 +43,7 @@ import {
   type Timeline,
 } from '@nuvrah/core';
 import { finalize, firstValueFrom, type Observable, of, timeout, catchError } from 'rxjs';
-import { LOOK_EVERY, type Heard } from './sound-scheduler';
+import type { Heard } from './sound-scheduler';
 import {
   commandOf,
   describeBecomes,
@@ -59,18 +59,10 @@ import {
 import { OwnVoices } from './own-voices';
 import { VoiceRecordings } from './recordings';
 import { Stages } from './stage';
-import { LEAD_IN, TakePlayer } from './take-player';
+import { KEEP_EVERY, LEAD_IN, LONGEST_UNSEEN, TakePlayer } from './take-player';
 import { WakeLock } from './wake-lock';
 import { NOW } from '../../api/now';
 import { leadWords } from '../../words/lead-words';
-
-/** Looks ahead between two keepings of where it stands: once a second. */
-const KEEP_EVERY = Math.round(1_000 / LOOK_EVERY);
-
-/**
- * Milliseconds that can pass unseen: a hidden page looks once a minute. What is longer, the device slept, and nobody breathed.
- */
-const LONGEST_UNSEEN = 120_000;
 
 /** Milliseconds for which it is waited to hear whether a leading may go on. */
 export const PATIENCE = 3_000;

@@ -7,6 +7,14 @@ import type { Stage, Stages } from './stage';
 /** Seconds between the press of the button and the beginning, so that the teacher can look up. */
 export const LEAD_IN = 0.3;
 
+/** Looks ahead between two keepings of where it stands: once a second. */
+export const KEEP_EVERY = Math.round(1_000 / LOOK_EVERY);
+
+/**
+ * Milliseconds that can pass unseen: a hidden page looks once a minute. What is longer, the device slept, and nobody breathed.
+ */
+export const LONGEST_UNSEEN = 120_000;
+
 /** Sounds the takes of a leading, one after the other, on one stage, and knows where the one that sounds stands. */
 export class TakePlayer {
   private stage: Stage | null = null;

@@ -18,7 +18,7 @@ import type { ApiProblem } from '../../../api/api';
 import { Classes } from '../../../api/classes';
 import { asked } from '../../../api/loaded';
 import { NOW } from '../../../api/now';
-import { Sessions } from '../../../api/sessions';
+import { Sessions, toJson } from '../../../api/sessions';
 import { Students } from '../../../api/students';
 import { Variants } from '../../../api/variants';
 import { distinctNames } from '../../../shared/distinct-names';
@@ -37,7 +37,8 @@ import { ClassClosing } from './class-closing';
 import { ClassOnShow } from './class-on-show';
 import { ClassReady, type ClassBegins } from './class-ready';
 import { ClassRecords } from './class-records';
-import { ClassRunner, type KeptClass } from './class-runner';
+import { ClassKeeper, type KeptClass } from './class-keeper';
+import { ClassRunner } from './class-runner';
 import { ClassScreen } from './class-screen';
 import { PresentToday } from './present';
 
@@ -177,8 +178,15 @@ export class ClassLeadPage implements AsksBeforeLeaving {
   protected readonly busy = signal(false);
   protected readonly problem = signal<string | null>(null);
   /** What was being led here when the page went away. */
-  protected readonly interrupted = computed(() => this.store.keptOf(this.session()));
-  protected readonly seenAt = computed(() => formatClock(this.store.keptPlace()));
+  private readonly lastSeen = signal(inject(ClassKeeper).kept());
+  protected readonly interrupted = computed(() => {
+    const kept = this.lastSeen();
+    return kept?.sessionId === this.session() ? kept : null;
+  });
+  protected readonly seenAt = computed(() => {
+    const kept = this.lastSeen();
+    return formatClock(kept ? kept.ledBefore + kept.at : 0);
+  });
   protected readonly phase = computed(() => {
     const state = this.store.state();
     if (state === null) return this.interrupted() ? 'interrupted' : 'ready';
@@ -206,7 +214,7 @@ export class ClassLeadPage implements AsksBeforeLeaving {
       const lanes = aligned.lanes.flatMap((lane) => {
         const own = lane.students.filter((id) => ofStudents.has(id));
         const sittings = own.map((studentId) => ({ studentId, sittingId: this.sittingOf(studentId) }));
-        return sittings.length === 0 ? [] : [{ students: sittings, session: lane.session as never }];
+        return sittings.length === 0 ? [] : [{ students: sittings, session: toJson(lane.session) }];
       });
       const body = { sessionId: session.id, sessionVersion: session.version, lanes };
       // What was answered just now arrives first: the server asks of each whether today was asked.
@@ -223,7 +231,7 @@ export class ClassLeadPage implements AsksBeforeLeaving {
             conventions,
             handOf: (id) => hands.get(id) ?? 'right',
           });
-          const kept = {
+          const begunClass = {
             sessionId: session.id,
             sittings: sittings.map(({ id, studentId, version }) => ({ id, studentId, version })),
             names: {
@@ -231,7 +239,8 @@ export class ClassLeadPage implements AsksBeforeLeaving {
               ...Object.fromEntries(guests.map(({ id, name }) => [id, name])),
             },
           };
-          void this.store.start(run, kept, students).then(() => this.busy.set(false));
+          this.records.putAsideOther();
+          void this.store.start(run, begunClass, students).then(() => this.busy.set(false));
         },
         error: (problem: ApiProblem) => {
           this.busy.set(false);

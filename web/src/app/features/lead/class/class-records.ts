@@ -1,9 +1,10 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { Feelings, Sitting } from '@nuvrah/contract';
-import { recordOf, type ClassRun } from '@nuvrah/core';
+import { recordOf, stopClass, type ClassRun } from '@nuvrah/core';
 import { markOf } from '../../../api/mark-of';
 import { OfflineQueue } from '../../../shared/offline-queue/offline-queue';
 import { feltOrNull, NOT_FELT } from '../../../shared/sitting-record/felt-fields';
+import { ClassKeeper } from './class-keeper';
 import { ClassRunner } from './class-runner';
 
 /** What is told of one student after the class. */
@@ -23,6 +24,7 @@ type Where = 'on-its-way' | 'there' | 'waiting' | 'lost' | 'refused';
 export class ClassRecords {
   private readonly runner = inject(ClassRunner);
   private readonly queue = inject(OfflineQueue);
+  private readonly keeper = inject(ClassKeeper);
 
   private readonly told = signal<ReadonlyMap<string, Told>>(new Map());
   private readonly where = signal<ReadonlyMap<string, Where>>(new Map());
@@ -71,6 +73,18 @@ export class ClassRecords {
     }
   }
 
+  /** Puts on record what another class had done when the page went away, before this one takes its place. */
+  putAsideOther(): void {
+    const other = this.keeper.kept();
+    if (!other) return;
+    const run = stopClass(other.run, other.at);
+    for (const { id, studentId, version } of other.sittings) {
+      const record = recordIn(run, studentId);
+      const body = { version, record: record as never, effort: null, note: '' };
+      if (record) this.queue.put({ kind: 'sitting', id, studentId, body }).subscribe();
+    }
+  }
+
   private keep(sitting: Pick<Sitting, 'id' | 'studentId' | 'version'>): void {
     const { id, studentId } = sitting;
     const run = this.runner.run();
@@ -101,7 +115,7 @@ export class ClassRecords {
               ? 'waiting'
               : 'lost',
       );
-      if (this.safe()) this.runner.forget();
+      if (this.safe()) this.keeper.forget();
       if (this.again.delete(id)) this.keep(sitting);
     });
   }

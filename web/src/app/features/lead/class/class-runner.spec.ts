@@ -26,6 +26,7 @@ import {
   student,
   TODAY,
 } from '../../../testing/fixtures';
+import { ClassKeeper, type KeptClass } from './class-keeper';
 import { ClassRecords } from './class-records';
 import { ClassRunner } from './class-runner';
 
@@ -94,6 +95,14 @@ describe('leading a class', () => {
       asked.flush({ ...sittingOf(), id, studentId, version: 2 });
       return { body: asked.request.body as unknown };
     });
+  /** Goes on after a pause, with what is on record of the second student by then. */
+  function goOn(change: Partial<Student> = {}): void {
+    runner.pauseOrResume();
+    for (const one of people)
+      http
+        .match(`${API_ROOT}/students/${one.id}`)
+        .forEach((asked) => asked.flush(one.id === OTHER ? { ...one, ...change } : one));
+  }
   const now = (): ClassRun => runner.run() as ClassRun;
   const firstMeeting = (): number => (meetingsOf(run)[0]?.at ?? 0) / 1000;
 
@@ -120,8 +129,40 @@ describe('leading a class', () => {
     runner.pauseOrResume();
     expect(runner.state()).toBe('paused');
     expect(stage.heardNotes().some(({ at }) => at > stage.time)).toBeFalse();
-    runner.pauseOrResume();
+    goOn();
     expect(runner.state()).toBe('leading');
+  });
+
+  it('after a pause everybody is screened anew: who may not go on rests, or is led no more, and the others go on', () => {
+    pass(firstMeeting() + 2);
+    runner.pauseOrResume();
+    const seizures = {
+      id: ids.natural,
+      fact: 'epilepsy',
+      since: null,
+      until: null,
+      due: null,
+      note: '',
+    } as never;
+    goOn({ facts: [...student.facts, seizures] });
+    expect(runner.state()).toBe('leading');
+    expect(now().lanes.every(isLed)).toBeTrue();
+
+    runner.pauseOrResume();
+    goOn({ emergency: { sign: 'faint', day: TODAY } });
+    expect(runner.message()).toMatch(/^Wren is led no more: /);
+    expect(now().lanes.filter(isLed).length).toBe(1);
+  });
+
+  it('a sign is noted in a pause too, and taken back by a second press', () => {
+    pass(firstMeeting() + 2);
+    runner.pauseOrResume();
+    runner.sign(OTHER, 'dizzy');
+    expect(runner.signsOf(OTHER)).toEqual(['dizzy']);
+    runner.sign(OTHER, 'dizzy');
+    expect(runner.signsOf(OTHER)).toEqual([]);
+    expect(runner.message()).toContain('taken back');
+    expect(runner.state()).toBe('paused');
   });
 
   it('is paused where it was seen last, if the device slept', () => {
@@ -155,15 +196,28 @@ describe('leading a class', () => {
 
   it('is kept in this browser each second, and taken up again', async () => {
     pass(firstMeeting() + 5);
-    const held = runner.keptOf(ids.session);
-    expect(held?.names).toEqual(kept.names);
-    expect(runner.keptOf('another')).toBeNull();
-    expect(Math.abs(runner.keptPlace() / 1000 - firstMeeting() - 5)).toBeLessThan(2);
-    if (!held) return;
+    const held = TestBed.inject(ClassKeeper).kept() as KeptClass;
+    expect(held.names).toEqual(kept.names);
+    expect(Math.abs(held.at / 1000 - firstMeeting() - 5)).toBeLessThan(2);
     await runner.takeUpAgain(held, people);
     expect(runner.state()).toBe('leading');
     runner.endThere(held);
     expect(classState(now())).toBe('over');
+    expect(runner.ledFor()).toBe(held.at);
+  });
+
+  it('is kept in little room, so that a class of an hour finds some', () => {
+    const whole = JSON.stringify(now()).length;
+    const written = localStorage.getItem('nuvrah.leading-class') ?? '';
+    expect(written.length).toBeGreaterThan(0);
+    expect(written.length).toBeLessThan(whole / 2);
+  });
+
+  it('another class that the page went away from is put on record before this one takes its place', () => {
+    pass(firstMeeting() + 5);
+    TestBed.inject(ClassRecords).putAsideOther();
+    const outcomes = sent().map(({ body }) => (body as { record: { outcome: string } }).record.outcome);
+    expect(outcomes).toEqual(['stopped', 'stopped']);
   });
 
   it('keeps the records of all before anything is told, and each once more with what is told', () => {
@@ -174,7 +228,7 @@ describe('leading a class', () => {
     expect(records.safe()).toBeFalse();
     sent();
     expect(records.safe()).toBeTrue();
-    expect(runner.keptOf(ids.session)).withContext('nothing is left to take up').toBeNull();
+    expect(TestBed.inject(ClassKeeper).kept()).withContext('nothing is left to take up').toBeNull();
     records.tell(OTHER, { effort: 4 });
     expect(records.unsaved()).toBeTrue();
     records.keepAll();

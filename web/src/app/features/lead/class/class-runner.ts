@@ -1,5 +1,5 @@
 import { computed, DestroyRef, effect, inject, Injectable, signal } from '@angular/core';
-import type { Sitting, Student } from '@nuvrah/contract';
+import type { Student } from '@nuvrah/contract';
 import {
   classState,
   describeNeed,
@@ -8,6 +8,7 @@ import {
   failure,
   followClass,
   formatBreath,
+  inOwnLane,
   isEmergencySign,
   isLed,
   lastRoundForAll,
@@ -18,11 +19,13 @@ import {
   pauseClass,
   quietForAll,
   restLane,
+  restStudent,
   restOfPassage,
   resumeClass,
   countsOf,
   signById,
   signInClass,
+  signTakenBackInClass,
   stopClass,
   stopLane,
   success,
@@ -34,52 +37,29 @@ import {
   type Millis,
   type SignId,
 } from '@nuvrah/core';
+import { catchError, finalize, forkJoin, of, take, tap, timeout, type Observable } from 'rxjs';
 import { AccountStore } from '../../../api/account';
-import { BrowserStore } from '../../../api/browser-store';
 import { NOW } from '../../../api/now';
+import { Students } from '../../../api/students';
+import { PATIENCE } from '../../../shared/playback/lead-runner';
 import { ScreeningClock } from '../../../api/screening-clock';
 import { OwnVoices } from '../../../shared/playback/own-voices';
 import { VoiceRecordings } from '../../../shared/playback/recordings';
-import { LOOK_EVERY, type Heard } from '../../../shared/playback/sound-scheduler';
+import type { Heard } from '../../../shared/playback/sound-scheduler';
 import { Stages } from '../../../shared/playback/stage';
-import { TakePlayer } from '../../../shared/playback/take-player';
+import { KEEP_EVERY, LONGEST_UNSEEN, TakePlayer } from '../../../shared/playback/take-player';
 import { WakeLock } from '../../../shared/playback/wake-lock';
 import { classLeadWords } from '../../../words/class-lead-words';
+import { ClassKeeper, type BegunClass, type KeptClass } from './class-keeper';
 import { ClassOnShow, machineClock, openShow, type ShowMessage } from './class-on-show';
-
-/** A class in progress, as it is kept in this browser: a reload, or a page that crashes, loses at most a second of it. */
-export interface KeptClass {
-  /** Another format was written by another version, and is not read. */
-  readonly format: 1;
-  readonly instructorId: string;
-  readonly sessionId: string;
-  readonly run: ClassRun;
-  readonly planned: ClassRun;
-  /** Sittings of who is here, as they were begun. */
-  readonly sittings: readonly Pick<Sitting, 'id' | 'studentId' | 'version'>[];
-  /** Names as they are shown, by student or guest. */
-  readonly names: Readonly<Record<string, string>>;
-}
-
-/** What is kept of a class beside how it is led. */
-export type BegunClass = Omit<KeptClass, 'format' | 'instructorId' | 'run' | 'planned'>;
-
-const KEPT_AS = 'leading-class';
-/** How far it was led: written every second, and so apart from what is large and seldom changes. */
-const PLACE_KEPT_AS = 'leading-class-at';
-
-/** Looks ahead between two keepings of where it stands: once a second. */
-const KEEP_EVERY = Math.round(1_000 / LOOK_EVERY);
-
-/** Milliseconds that can pass unseen; what is longer, the device slept. */
-const LONGEST_UNSEEN = 120_000;
 
 /** A class being led: its lanes as one value, and the one voice that counts for all. */
 @Injectable()
 export class ClassRunner extends ClassOnShow {
   readonly wakeLock = inject(WakeLock);
   private readonly now = inject(NOW);
-  private readonly store = inject(BrowserStore);
+  private readonly keeper = inject(ClassKeeper);
+  private readonly api = inject(Students);
   private readonly account = inject(AccountStore);
   private readonly day = inject(ScreeningClock).day;
   private readonly ownVoices = inject(OwnVoices);
@@ -95,9 +75,9 @@ export class ClassRunner extends ClassOnShow {
   private readonly current = signal<ClassRun | null>(null);
   override readonly run = this.current.asReadonly();
   private planned: ClassRun | null = null;
-  private readonly kept = signal<BegunClass | null>(null);
-  override readonly names = computed(() => this.kept()?.names ?? {});
-  readonly sittings = computed(() => this.kept()?.sittings ?? []);
+  private readonly begun = signal<BegunClass | null>(null);
+  override readonly names = computed(() => this.begun()?.names ?? {});
+  readonly sittings = computed(() => this.begun()?.sittings ?? []);
   private readonly said = signal('');
   /** What the last command did, or why it was not done. */
   readonly message = this.said.asReadonly();
@@ -108,7 +88,9 @@ export class ClassRunner extends ClassOnShow {
   /** Milliseconds that were led, pauses left out. */
   readonly ledFor = signal(millis(0));
   /** All that is known of who is here, by id: they are screened anew before what asks more of them. */
-  private students: ReadonlyMap<string, Student> = new Map();
+  private readonly known = new Map<string, Student>();
+  /** While it is looked up whether everybody may go on. */
+  private readonly resuming = signal(false);
 
   private readonly heard = computed((): Heard => {
     const { naming, sound } = this.account.required();
@@ -135,38 +117,36 @@ export class ClassRunner extends ClassOnShow {
   }
 
   /** Starts leading. Must follow a press, or the browser keeps silent. */
-  async start(run: ClassRun, kept: BegunClass, students: readonly Student[], planned = run): Promise<void> {
-    this.planned = planned;
-    this.kept.set(kept);
-    this.students = new Map(students.map((student) => [student.id, student]));
+  async start(run: ClassRun, begun: BegunClass, students: readonly Student[]): Promise<void> {
+    this.planned = run;
+    this.begun.set(begun);
+    this.know(students);
     await this.player.open();
     this.begin(run);
   }
 
-  /** What was being led of a session when the page went away, or null. */
-  keptOf(sessionId: string): KeptClass | null {
-    const kept = this.store.read<KeptClass>(KEPT_AS);
-    const mine = kept?.format === 1 && kept.instructorId === this.account.account()?.id;
-    return mine && kept.sessionId === sessionId ? kept : null;
-  }
-
-  /** How far what was being led was seen last, on the clock of the class. */
-  keptPlace(): Millis {
-    return millis(Math.max(0, this.store.read<number>(PLACE_KEPT_AS) ?? 0));
-  }
-
   /** Goes on where the page went away, with the rounds that were interrupted. Must follow a press. */
   async takeUpAgain(kept: KeptClass, students: readonly Student[]): Promise<void> {
-    const paused = classState(kept.run) === 'paused' ? kept.run : pauseClass(kept.run, this.keptPlace());
-    await this.start(resumeClass(paused), kept, students, kept.planned);
+    this.planned = kept.planned;
+    this.begun.set(kept);
+    this.know(students);
+    this.ledBefore = millis(kept.ledBefore + kept.at);
+    const paused = classState(kept.run) === 'paused' ? kept.run : pauseClass(kept.run, kept.at);
+    this.stoodAt = kept.at;
+    await this.player.open();
+    this.goOn(paused);
   }
 
   /** Ends what was being led where it was seen last. */
   endThere(kept: KeptClass): void {
     this.planned = kept.planned;
-    this.kept.set(kept);
-    this.current.set(stopClass(kept.run, this.keptPlace()));
-    this.ledFor.set(this.keptPlace());
+    this.begun.set(kept);
+    this.current.set(stopClass(kept.run, kept.at));
+    this.ledFor.set(millis(kept.ledBefore + kept.at));
+  }
+
+  private know(students: readonly Student[]): void {
+    for (const student of students) this.known.set(student.id, student);
   }
 
   private begin(run: ClassRun): void {
@@ -200,28 +180,78 @@ export class ClassRunner extends ClassOnShow {
     if (next === run) return;
     this.current.set(next);
     this.keep();
-    if (classState(next) !== 'over') return;
-    this.ledFor.set(millis(this.ledBefore + this.at()));
-    this.end(classLeadWords.said.finished);
+    if (classState(next) === 'over') this.finish(classLeadWords.said.finished);
   }
 
   private wakeUp(run: ClassRun): void {
     this.player.hush();
-    this.set(pauseClass(run, millis(Math.max(0, Math.round(this.seenAt)))), classLeadWords.said.asleep);
+    this.stoodAt = millis(Math.max(0, Math.round(this.seenAt)));
+    this.set(pauseClass(run, this.stoodAt), classLeadWords.said.asleep);
   }
 
   pauseOrResume(): void {
     const run = this.current();
     if (!run) return;
     if (classState(run) === 'paused') {
-      this.ledBefore = millis(this.ledBefore + this.stoodAt);
-      this.said.set('');
-      this.begin(resumeClass(run));
+      if (this.resuming()) return;
+      this.resuming.set(true);
+      this.lookedAgain()
+        .pipe(finalize(() => this.resuming.set(false)))
+        .subscribe(() => {
+          // It may have been stopped meanwhile, or a sign noted.
+          const now = this.current();
+          if (!now || classState(now) !== 'paused') return;
+          this.ledBefore = millis(this.ledBefore + this.stoodAt);
+          this.goOn(now);
+        });
       return;
     }
     this.stoodAt = this.at();
     this.player.hush();
     this.set(pauseClass(run, this.at()), classLeadWords.said.paused);
+  }
+
+  /** Looks up what decides whether they may go on; without a connection what was known last stays. */
+  private lookedAgain(): Observable<unknown> {
+    const all = [...this.known.keys()].map((id) =>
+      this.api.get(id).pipe(
+        take(1),
+        tap((one) => this.know([one])),
+      ),
+    );
+    const given = of(null);
+    return all.length === 0
+      ? given
+      : forkJoin(all).pipe(
+          timeout({ first: PATIENCE, with: () => given }),
+          catchError(() => given),
+        );
+  }
+
+  /** Everybody goes on after a pause, each screened anew: who may not, breathes naturally, or is led no more. */
+  private goOn(paused: ClassRun): void {
+    let run = paused;
+    const said: string[] = [];
+    for (const id of paused.lanes.flatMap(({ students }) => students)) {
+      const needs = this.needsOf(run, id);
+      if (needs === '') continue;
+      run = restStudent(run, this.stoodAt, id, newId);
+      const rests = this.needsOf(run, id) === '';
+      if (!rests) run = stopLane(run, this.stoodAt, inOwnLane(run, id).index);
+      const words = rests ? classLeadWords.said.restsFor : classLeadWords.said.ledNoMore;
+      said.push(words(this.namesOf([id]), needs));
+    }
+    this.begin(resumeClass(run));
+    this.said.set(said.join(' '));
+    if (classState(run) === 'over') this.finish(this.said());
+  }
+
+  /** What keeps a student from being led on in their lane, in words; empty where nothing does. */
+  private needsOf({ lanes }: ClassRun, id: string): string {
+    const lane = lanes.find(({ students }) => students.includes(id));
+    const student = this.known.get(id);
+    const led = lane && (lane.run.state.kind === 'leading' || lane.run.state.kind === 'paused');
+    return student && led ? needsToLeadOn(lane.run, student, [], this.day()).map(describeNeed).join(' ') : '';
   }
 
   /** Where the class stood when it was paused, and all that was led in stretches before. */
@@ -277,19 +307,22 @@ export class ClassRunner extends ClassOnShow {
     );
   }
 
-  /** A sign of one student: they breathe naturally at once, or stop; the others go on. */
+  /** A sign of one student: they breathe naturally at once, or stop; the others go on. Pressed again it is taken back. */
   sign(student: string, sign: SignId): void {
-    const name = this.names()[student] ?? '';
+    const run = this.current();
+    const state = this.state();
+    if (!run || state === 'over') return;
+    const name = this.namesOf([student]);
     const { label } = signById(sign);
-    const { emergency, sign: other } = classLeadWords.said;
-    this.apply(
-      (run) =>
-        success(
-          signInClass(run, this.at(), student, sign, { now: new Date(this.now()).toISOString(), newId }),
-        ),
-      () => (isEmergencySign(sign) ? emergency(name, label) : other(name, label)),
-      true,
-    );
+    const words = classLeadWords.said;
+    const now = new Date(this.now()).toISOString();
+    if (this.signsOf(student).includes(sign)) {
+      this.set(signTakenBackInClass(run, student, sign, now), words.takenBack(name, label));
+      return;
+    }
+    const at = state === 'paused' ? this.stoodAt : this.at();
+    const said = isEmergencySign(sign) ? words.emergency : words.sign;
+    this.change(signInClass(run, at, student, sign, { now, newId }), said(name, label));
   }
 
   /** Signs that were noted of a student. */
@@ -314,12 +347,6 @@ export class ClassRunner extends ClassOnShow {
     this.said.set(said);
   }
 
-  /** Once the records are on the server, or on their way there. */
-  forget(): void {
-    this.store.remove(KEPT_AS);
-    this.store.remove(PLACE_KEPT_AS);
-  }
-
   /** @param always it asks less of everybody: never refused for what speaks against it. */
   private apply(
     command: (run: ClassRun) => ClassAnswer,
@@ -331,10 +358,20 @@ export class ClassRunner extends ClassOnShow {
     const answer = command(run);
     const checked = answer.ok && !always ? this.screened(run, answer.value) : answer;
     if (!checked.ok) return this.said.set(describeRefusal(checked.problem));
-    this.set(checked.value, said(checked.value));
-    if (classState(checked.value) !== 'over') return this.player.replace(voiceOfClass(checked.value));
+    this.change(checked.value, said(checked.value));
+  }
+
+  /** The class is led otherwise from now on, or is over. */
+  private change(to: ClassRun, said: string): void {
+    this.set(to, said);
+    const state = classState(to);
+    if (state === 'leading') this.player.replace(voiceOfClass(to));
+    else if (state === 'over') this.finish(said);
+  }
+
+  private finish(said: string): void {
     this.ledFor.set(millis(this.ledBefore + this.at()));
-    this.end(this.said());
+    this.end(said);
   }
 
   /** What is screened anew for everybody in a lane that is led otherwise from now on. */
@@ -342,13 +379,8 @@ export class ClassRunner extends ClassOnShow {
     for (const lane of after.lanes) {
       if (before.lanes.includes(lane) || !isLed(lane)) continue;
       for (const id of lane.students) {
-        const student = this.students.get(id);
-        const needs = student ? needsToLeadOn(lane.run, student, [], this.day()) : [];
-        if (needs.length > 0)
-          return failure({
-            code: 'forbidden',
-            message: `${this.names()[id] ?? ''}: ${needs.map(describeNeed).join(' ')}`,
-          });
+        const needs = this.needsOf(after, id);
+        if (needs !== '') return failure({ code: 'forbidden', message: `${this.namesOf([id])}: ${needs}` });
       }
     }
     return success(after);
@@ -361,30 +393,29 @@ export class ClassRunner extends ClassOnShow {
   }
 
   private keep(): void {
-    const [run, planned, kept] = [this.current(), this.planned, this.kept()];
-    const instructorId = this.account.account()?.id;
-    if (!run || !planned || !kept || !instructorId) return;
-    this.store.write(KEPT_AS, { ...kept, format: 1, instructorId, run, planned } satisfies KeptClass);
+    const [run, planned, begun] = [this.current(), this.planned, this.begun()];
+    if (!run || !planned || !begun) return;
+    this.keeper.keep({ ...begun, run, planned, ledBefore: this.ledBefore });
     this.keepPlace();
     this.show();
   }
 
   private keepPlace(): void {
-    if (this.state() === 'leading') this.store.write(PLACE_KEPT_AS, this.at());
+    this.keeper.keepPlace(this.state() === 'paused' ? this.stoodAt : this.at());
     this.showPlace();
   }
 
   /** Tells a second screen what is led. */
   private show(): void {
-    const [run, kept] = [this.current(), this.kept()];
-    if (!run || !kept) return;
-    const { sessionId, names } = kept;
+    const [run, begun] = [this.current(), this.begun()];
+    if (!run || !begun) return;
+    const { sessionId, names } = begun;
     this.channel.postMessage({ kind: 'shows', sessionId, run, names } satisfies ShowMessage);
     this.showPlace();
   }
 
   private showPlace(): void {
-    const sessionId = this.kept()?.sessionId;
+    const sessionId = this.begun()?.sessionId;
     const at = this.state() === 'paused' ? this.stoodAt : this.position();
     if (sessionId)
       this.channel.postMessage({ kind: 'stands', sessionId, at, when: machineClock() } satisfies ShowMessage);
