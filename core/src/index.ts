@@ -17,6 +17,7 @@ export * from './lanes/index.js';
 export * from './ladder/index.js';
 export * from './leading/index.js';
 export * from './class-leading/index.js';
+export * from './phones/index.js';
 export * from './waiting/index.js';
 export * from './counting/index.js';
 export * from './words/side-words.js';

@@ -11,6 +11,7 @@ export {
   lastRound,
   notesBetween,
   notesOf,
+  phaseNote,
   type Note,
   type NoteKind,
 } from './sounds.js';

@@ -81,6 +81,14 @@ const BELL = sound(523, 4, 0.6, FELT.end);
 
 const PAN: Readonly<Record<Airway, number>> = { left: -0.6, right: 0.6, both: 0, mouth: 0, closed: 0 };
 
+/** The tone with which a stretch of some kind begins. */
+export const phaseNote = (kind: EventKind, airway: Airway, at: Millis): Note => ({
+  kind: 'phase',
+  at,
+  ...PHASE_SOUNDS[kind],
+  pan: PAN[airway],
+});
+
 /**
  * The notes whose onset lies in [from, to), in order: a tone as each phase begins, a tick for every count after its
  * first (unless counts are silent), a beat for every stroke, a tone where locks are set and released, a second tone where

@@ -60,6 +60,7 @@ export const timelineWords = inLanguage({
       position === '' ? `${hand} hand` : `${hand} hand, two fingers ${position}`,
     others: (closing: Value, position: Value) => `${closing} Index and middle finger: ${position}.`,
     close: (finger: Value, several: boolean) => `${finger} ${several ? 'close' : 'closes'}`,
+    closedBy: (side: Value, finger: Value) => `${side} closed by the ${finger}`,
     open: (finger: Value, several: boolean) => `${finger} ${several ? 'open' : 'opens'}`,
   },
   /** What is asked beside the cues, as it is said and shown in the room. */

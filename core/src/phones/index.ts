@@ -1,0 +1,3 @@
+export * from './join-code.js';
+export * from './phone-lane.js';
+export * from './shared-clock.js';
