@@ -27,6 +27,15 @@ export const addresses = {
   getClass: get('/classes/:id'),
   changeClass: put('/classes/:id'),
   beginClass: post('/classes/:id/sittings'),
+  openLive: post('/classes/:id/live'),
+  changeLive: put('/classes/:id/live/:live'),
+  placeLive: put('/classes/:id/live/:live/place'),
+  endLive: post('/classes/:id/live/:live/end'),
+  sharedClock: get('/live/clock'),
+  joinLive: post('/live/joining'),
+  phoneClass: get('/live/:token'),
+  choosePerson: put('/live/:token/person'),
+  tellFromPhone: put('/live/:token/told'),
   ledger: get('/ledger'),
   ledgerFile: get('/ledger.csv'),
   knownSittings: get('/ledger/known'),
@@ -85,3 +94,6 @@ export const addresses = {
   addOverruling: post('/sessions/:id/overrulings'),
   withdrawOverruling: post('/overrulings/:id/withdrawal'),
 } as const;
+
+/** The stream of news to a phone (server-sent events): no request with one answer, and so no route. */
+export const phoneNewsAddress = (token: string): string => `${API_ROOT}/live/${token}/news`;

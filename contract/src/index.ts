@@ -8,6 +8,7 @@ export * from './sitting-schemas.js';
 export * from './route.js';
 export * from './routes.js';
 export * from './home-schemas.js';
+export * from './live-schemas.js';
 export * from './ladder-schemas.js';
 export * from './today-schemas.js';
 export * from './sound-schema.js';

@@ -16,7 +16,7 @@ describe('the table of routes', () => {
     expect(API_ROOT).toMatch(/^\/api\/v\d+$/);
   });
 
-  it('lets nobody past without an account but to sign in and by a private link', () => {
+  it('lets nobody past without an account but to sign in, by a private link and by the code of a class', () => {
     const open = all.filter(({ access }) => access === 'public').map(({ path }) => path);
     expect(open).toEqual([
       '/auth/sign-in',
@@ -25,6 +25,11 @@ describe('the table of routes', () => {
       '/home/:token/voice',
       '/home/:token/voice.wav',
       '/home/:token/calendar.ics',
+      '/live/clock',
+      '/live/joining',
+      '/live/:token',
+      '/live/:token/person',
+      '/live/:token/told',
     ]);
   });
 

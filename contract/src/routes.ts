@@ -66,6 +66,7 @@ import {
   studentLineSchema,
   studentSchema,
 } from './student-schemas.js';
+import { liveRoutes } from './live-routes.js';
 import { sessionRoutes } from './session-routes.js';
 
 const ofStudent = Type.Object({ student: Type.Optional(uuid) }, { additionalProperties: false });
@@ -169,7 +170,6 @@ export const routes = {
     answer: listOf(sittingSchema),
     status: 201,
   }),
-
   ledger: route(addresses.ledger, {
     summary: 'Sittings, the newest first, filtered and a page at a time',
     query: ledgerQuerySchema,
@@ -368,6 +368,7 @@ export const routes = {
     status: 204,
   }),
 
+  ...liveRoutes,
   ...sessionRoutes,
 
   listSittings: route(addresses.listSittings, {

@@ -31,6 +31,10 @@ import { implementLadders } from './ladders/ladders.js';
 import { implementCalendar } from './ladders/calendar.js';
 import { implementHome } from './home/home.js';
 import { implementLinks } from './home/links.js';
+import { DatabaseClock } from './live/database-clock.js';
+import { implementLive } from './live/live.js';
+import { PhoneNews } from './live/news.js';
+import { implementPhones, keepPhones, NEWS_PATH, streamNews } from './live/phones.js';
 import { implementToday } from './today/today.js';
 import { implementClasses } from './classes/classes.js';
 import { implementOwnVoice } from './voice/own-voice.js';
@@ -48,6 +52,8 @@ export interface AppOptions {
   readonly now?: () => Date;
   /** Failed sign-ins from one address in a quarter of an hour before it has to wait. */
   readonly signInTries?: number;
+  /** The streams of phones, where whoever stops the server is to end them. */
+  readonly news?: PhoneNews;
 }
 
 /** The whole server as one Express application; nothing is remembered between requests but in PostgreSQL. */
@@ -60,6 +66,7 @@ export function createApp(options: AppOptions): Express {
     publicUrl = null,
     now = () => new Date(),
     signInTries = 10,
+    news = newsOf(source, now),
   } = options;
   const secure = publicUrl?.startsWith('https:') ?? false;
   const app = express();
@@ -108,6 +115,9 @@ export function createApp(options: AppOptions): Express {
   const links = { secret, publicUrl };
   implementLinks(implement, source, now, links);
   implementHome(implement, source, now);
+  implementLive(implement, source, now, publicUrl);
+  implementPhones(implement, source, now, new DatabaseClock(source));
+  api.get(NEWS_PATH, streamNews(source, news));
   implementOwnVoice(implement, source, now);
   implementVariants(implement, now);
   implementSessions(implement, source, now);
@@ -125,6 +135,10 @@ export function createApp(options: AppOptions): Express {
   app.use(answerProblems(log));
   return app;
 }
+
+/** The streams of the phones that follow classes by this copy of the server. */
+export const newsOf = (source: DataSource, now: () => Date = () => new Date()): PhoneNews =>
+  new PhoneNews(source, keepPhones(source, now));
 
 const limitTries = (limit: number) =>
   rateLimit({
@@ -156,6 +170,6 @@ const limitRequests = () =>
 const describeRequest = (request: { method: string; url: string }) => ({
   method: request.method,
   // What follows in a private link is its secret.
-  path: request.url.split('?')[0]?.replace(/(\/home\/)[^/]+/, '$1…'),
+  path: request.url.split('?')[0]?.replace(/(\/(?:home|live)\/)[^/]+/, '$1…'),
 });
 const describeResponse = (response: { statusCode: number }) => ({ status: response.statusCode });

@@ -2,8 +2,9 @@ import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import type { DataSource } from 'typeorm';
-import { createApp } from './app.js';
+import { createApp, newsOf } from './app.js';
 import { readConfig, type Config } from './config.js';
+import type { PhoneNews } from './live/news.js';
 import { openDatabase } from './db/open-database.js';
 import { passwordMatches } from './accounts/password.js';
 import { DEMO_SIGN_IN } from './demo/demo-data.js';
@@ -13,7 +14,7 @@ import { startupSentence } from './startup-problem.js';
 
 const HOST = '127.0.0.1';
 
-function listen(config: Config, source: DataSource): Promise<Server> {
+function listen(config: Config, source: DataSource, news: PhoneNews): Promise<Server> {
   const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
   const app = createApp({
     source,
@@ -21,6 +22,7 @@ function listen(config: Config, source: DataSource): Promise<Server> {
     secret: config.secret,
     webFolder: config.webFolder,
     publicUrl: config.publicUrl,
+    news,
   });
   return new Promise((resolve, reject) => {
     const server = app.listen(config.port, HOST, (error?: Error) =>
@@ -30,8 +32,12 @@ function listen(config: Config, source: DataSource): Promise<Server> {
 }
 
 /** Requests in progress are answered, then the database is let go. */
-function stopOn(signals: readonly NodeJS.Signals[], server: Server, source: DataSource): void {
+function stopOn(
+  signals: readonly NodeJS.Signals[],
+  { server, source, news }: { server: Server; source: DataSource; news: PhoneNews },
+): void {
   const stop = (): void => {
+    void news.close();
     server.close(() => void source.destroy().then(() => process.exit(0)));
     server.closeIdleConnections();
   };
@@ -56,8 +62,9 @@ async function start(): Promise<void> {
   if ((await source.getRepository(instructorTable).count()) === 0) {
     process.stdout.write('There is no account yet. Make one with "npm run account".\n');
   }
-  const server = await listen(config, source);
-  stopOn(['SIGINT', 'SIGTERM'], server, source);
+  const news = newsOf(source);
+  const server = await listen(config, source, news);
+  stopOn(['SIGINT', 'SIGTERM'], { server, source, news });
   const { port } = server.address() as AddressInfo;
   const demo = await demoSignIn(source);
   // In one piece: whoever waits for the address has the rest with it.

@@ -22,9 +22,8 @@ describe('accounts', () => {
 
   it('refuses everything but signing in to strangers', async () => {
     for (const route of Object.values(routes).filter(({ access }) => access === 'signed-in')) {
-      const { status, body } = await server.stranger().call(route, {
-        params: { id: '00000000-0000-4000-8000-000000000000' },
-      } as never);
+      const id = '00000000-0000-4000-8000-000000000000';
+      const { status, body } = await server.stranger().call(route, { params: { id, live: id } } as never);
       expect(status).withContext(String(route.path)).toBe(401);
       expect(body.code).withContext(String(route.path)).toBe('not-signed-in');
     }

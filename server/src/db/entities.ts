@@ -1,6 +1,7 @@
 import type { StoredVariant } from '@nuvrah/contract';
 import type { Conventions, Naming, Place, SessionJson, SoundChoice } from '@nuvrah/core';
 import { homePracticeTable, homeReportTable, shareLinkTable } from './home-tables.js';
+import { classLeadingTable, classPhoneTable, joinTryTable } from './live-tables.js';
 import { ladderTable, rungDecisionTable } from './ladder-tables.js';
 import { sittingCorrectionTable, sittingPassageTable, sittingTable } from './sitting-tables.js';
 import {
@@ -36,6 +37,7 @@ import {
 
 export * from './home-tables.js';
 export * from './ladder-tables.js';
+export * from './live-tables.js';
 export * from './sitting-tables.js';
 export * from './student-tables.js';
 export type { Owned };
@@ -313,6 +315,9 @@ export const allTables = [
   findingOverrideTable,
   techniqueVariantTable,
   voiceClipTable,
+  classLeadingTable,
+  classPhoneTable,
+  joinTryTable,
   sittingTable,
   sittingCorrectionTable,
   sittingPassageTable,

@@ -4,7 +4,9 @@ import {
   auditEventTable,
   capacityCheckTable,
   classGroupTable,
+  classLeadingTable,
   classMemberTable,
+  classPhoneTable,
   clearanceTable,
   dayCheckTable,
   findingOverrideTable,
@@ -37,6 +39,8 @@ export class InstructorStore {
   readonly auditEvents;
   readonly classes;
   readonly classMembers;
+  readonly classLeadings;
+  readonly classPhones;
   readonly sessions;
   readonly sessionVersions;
   readonly variants;
@@ -64,6 +68,8 @@ export class InstructorStore {
     this.auditEvents = new ScopedTable(manager, auditEventTable, instructorId);
     this.classes = new ScopedTable(manager, classGroupTable, instructorId);
     this.classMembers = new ScopedTable(manager, classMemberTable, instructorId);
+    this.classLeadings = new ScopedTable(manager, classLeadingTable, instructorId);
+    this.classPhones = new ScopedTable(manager, classPhoneTable, instructorId);
     this.sessions = new ScopedTable(manager, sessionTable, instructorId);
     this.sessionVersions = new ScopedTable(manager, sessionVersionTable, instructorId);
     this.variants = new ScopedTable(manager, techniqueVariantTable, instructorId);

@@ -94,6 +94,8 @@ describe("somebody else's rows", () => {
       params: { id: student.id },
       body: { id: randomUUID(), ...link },
     });
+    const live = randomUUID();
+    await owner.must(routes.openLive, { params: { id: classId }, body: { id: live, people: ['Ada'] } });
     const requests: Partial<Record<keyof typeof routes, readonly [string, unknown]>> = {
       getStudent: [student.id, undefined],
       changeStudent: [student.id, { ...aStudent, version: 1, archived: true }],
@@ -126,6 +128,10 @@ describe("somebody else's rows", () => {
           ],
         },
       ],
+      openLive: [classId, { id: randomUUID(), people: [] }],
+      changeLive: [classId, { people: [], lanes: [], place: null }],
+      placeLive: [classId, { place: null, handled: [] }],
+      endLive: [classId, undefined],
       getLadder: [climb.id, undefined],
       ladderCalendar: [climb.id, undefined],
       ladderCalendarFile: [climb.id, undefined],
@@ -155,7 +161,7 @@ describe("somebody else's rows", () => {
 
     for (const [name, [id, body]] of Object.entries(requests)) {
       const route = routes[name as keyof typeof routes] as Route;
-      const answer = await other.call(route, { params: { id }, body } as never);
+      const answer = await other.call(route, { params: { id, live }, body } as never);
       expect(answer.status).withContext(String(name)).toBe(404);
     }
     const facts = [{ id: factId, ...fact }];

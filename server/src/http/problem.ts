@@ -146,6 +146,31 @@ export const noSuchLink = (): RequestProblem =>
     detail: 'This link leads nowhere. Check that all of it was copied, or ask your instructor for a new one.',
   });
 
+/** A code by which no class is led, or was led. */
+export const noSuchCode = (): RequestProblem =>
+  new RequestProblem({
+    status: 404,
+    code: 'no-such-code',
+    title: 'No such class',
+    detail: 'No class is led by this code now. Look at it again: it has eight letters and digits.',
+  });
+
+export const tooManyCodes = (): RequestProblem =>
+  new RequestProblem({
+    status: 429,
+    code: 'too-many-codes',
+    title: 'Too many codes',
+    detail:
+      'Too many codes were tried from here that were none. Wait a quarter of an hour, or ask who leads.',
+  });
+
+/** A class that a phone followed, or wants to follow, and cannot any more. */
+export const phoneRefused = (
+  code: 'class-gone' | 'class-full' | 'name-taken',
+  detail: string,
+): RequestProblem =>
+  new RequestProblem({ status: code === 'class-gone' ? 410 : 409, code, title: 'Not in this class', detail });
+
 /** A private link that was ended, or ran out. */
 export const linkEnded = (why: string): RequestProblem =>
   new RequestProblem({

@@ -211,6 +211,33 @@ export function implementSittings(implement: Implement, source: DataSource, now:
   });
 }
 
+/**
+ * Puts on record what somebody told of a sitting after it, by their phone: effort where none was told, and signs beside those
+ * that are there. What is on record already stays.
+ *
+ * @returns false where there is no record to put it on, or it was changed just now.
+ */
+export async function addTold(
+  store: InstructorStore,
+  id: string,
+  told: { readonly effort: number | null; readonly signs: readonly SignId[] },
+  at: Date,
+): Promise<boolean> {
+  if (!(await store.sittings.get(id))) return false;
+  const before = await getSitting(store, id);
+  const { record, version } = before;
+  if (!record) return false;
+  const effort = before.effort ?? told.effort;
+  const back = (record.takenBack ?? []).map(({ sign }) => sign);
+  const signs = [...new Set([...record.signs, ...told.signs.filter((sign) => !back.includes(sign))])];
+  if (effort === before.effort && signs.length === record.signs.length) return true;
+  return store.inTransaction(async (within) => {
+    const saved = await within.sittings.change(id, version, { effort, signs });
+    if (saved) await auditSigns(within, at, before, signs);
+    return saved;
+  });
+}
+
 const signWords = (signs: readonly SignId[]): string | null =>
   signs.length === 0 ? null : signs.map((sign) => signById(sign).label).join(', ');
 

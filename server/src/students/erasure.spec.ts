@@ -36,11 +36,20 @@ describe('everything of a student', () => {
         note: '',
       },
     });
+    const classId = randomUUID();
     await client.must(routes.addClass, {
-      body: { id: randomUUID(), name: 'Tuesday', members: [id], note: '' },
+      body: { id: classId, name: 'Tuesday', members: [id], note: '' },
     });
     const begun = await client.must(routes.beginSitting, {
       body: { id: randomUUID(), sessionId: session.id, sessionVersion: 1 },
+    });
+    // Phones followed a class in which the student was.
+    const live = randomUUID();
+    const followed = { id: live, people: ['Ada'] };
+    await client.must(routes.openLive, { params: { id: classId }, body: followed });
+    await client.must(routes.changeLive, {
+      params: { id: classId, live },
+      body: { people: [{ name: 'Ada', sittingId: begun.id }], lanes: [], place: null },
     });
     const record = finishedRecord(session.document);
     for (const [version, note] of [
@@ -60,7 +69,7 @@ describe('everything of a student', () => {
       body: { id: randomUUID(), sessionId: session.id, called: 'Ada', expiresOn: day('2026-06-01') },
     });
     await server.stranger().must(routes.home, { params: { token: link.address?.split('/').at(-1) ?? '' } });
-    return { student, session, link };
+    return { student, session, link, live };
   }
 
   it('comes out as one archive of open files', async () => {
@@ -103,7 +112,7 @@ describe('everything of a student', () => {
   });
 
   it('is erased from every table, and only anonymous entries of the audit trail stay', async () => {
-    const { student, session, link } = await whole();
+    const { student, session, link, live } = await whole();
     const { student: other } = await addStudentWithSession(client);
     const erase = (name: string) =>
       client.call(routes.eraseStudent, { params: { id: student.id }, body: { name } });
@@ -127,6 +136,7 @@ describe('everything of a student', () => {
       ['session_version', 'session_id', session.id],
       ['finding_override', 'session_id', session.id],
       ['home_practice', 'share_link_id', link.id],
+      ['class_leading', 'id', live],
     ] as const) {
       const rows = await server.source.query<unknown[]>(`SELECT 1 FROM ${name} WHERE ${column} = $1`, [id]);
       expect(rows.length).withContext(String(name)).toBe(0);

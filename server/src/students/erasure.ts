@@ -11,6 +11,12 @@ const TOMBSTONES_SQL = `
 UPDATE audit_event SET student_id = NULL, detail = jsonb_build_object('said', 'Erased with the student.', 'before', null, 'after', null)
  WHERE instructor_id = $1 AND student_id = $2`;
 
+/** Classes that phones followed in which the student was: they would be forgotten a day later, with the names of all. */
+const FOLLOWED_SQL = `
+DELETE FROM class_leading WHERE instructor_id = $1 AND EXISTS (
+  SELECT 1 FROM jsonb_array_elements(people) AS one
+    JOIN sitting ON sitting.id = (one ->> 'sittingId')::uuid WHERE sitting.student_id = $2)`;
+
 const some = (number: number, word: string): string => `${number} ${word}${number === 1 ? '' : 's'}`;
 
 /** Taking everything of a student out, and erasing it. */
@@ -36,6 +42,7 @@ export function implementErasure(implement: Implement, source: DataSource, now: 
       const sittings = (await within.sittings.list(mine)).length;
       const sessions = (await within.sessions.list(mine, { withDeleted: true })).length;
       await within.query(TOMBSTONES_SQL, params.id);
+      await within.query(FOLLOWED_SQL, params.id);
       // Everything that belongs to the student goes with the row.
       await within.students.remove({ id: params.id });
       const said = `A student was erased, with ${some(sittings, 'sitting')} and ${some(sessions, 'session')}.`;

@@ -16,7 +16,7 @@ import { DEFAULT_CONVENTIONS } from '@nuvrah/core';
 import { pino } from 'pino';
 import { DataSource } from 'typeorm';
 import { hashPassword } from '../accounts/password.js';
-import { createApp, type AppOptions } from '../app.js';
+import { createApp, newsOf, type AppOptions } from '../app.js';
 import { createDataSource } from '../db/data-source.js';
 import { instructorTable } from '../db/entities.js';
 
@@ -155,7 +155,9 @@ export async function startTestServer(options: Partial<AppOptions> = {}): Promis
   const passwordHash = await hashPassword(PASSWORD);
   let now = new Date('2026-03-10T12:00:00Z');
   const log = pino({ level: 'silent' });
-  const app = createApp({ source, log, secret: 'for tests', webFolder: null, now: () => now, ...options });
+  const news = newsOf(source, () => now);
+  const own = { source, log, secret: 'for tests', webFolder: null, news, now: () => now };
+  const app = createApp({ ...own, ...options });
   const server = await new Promise<Server>((resolve) => {
     const listening: Server = app.listen(0, '127.0.0.1', () => resolve(listening));
   });
@@ -191,6 +193,7 @@ export async function startTestServer(options: Partial<AppOptions> = {}): Promis
       return client;
     },
     async close() {
+      await news.close();
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));
       await drop();
