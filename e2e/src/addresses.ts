@@ -17,6 +17,7 @@ export async function addressesOf(page: Page): Promise<readonly string[]> {
     '/shelf/conventions',
     '/shelf/rules',
     '/nowhere',
+    '/join',
   ];
   const hrefOf = async (link: Locator): Promise<string> => (await link.first().getAttribute('href')) ?? '';
   await page.getByRole('link', { name: 'Bench' }).click();
@@ -43,7 +44,10 @@ export async function addressesOf(page: Page): Promise<readonly string[]> {
   await openPart(page, 'At home');
   const card = await hrefOf(page.getByRole('link', { name: 'Card to print' }));
   await page.getByRole('button', { name: 'Give a private link' }).click();
-  const home = await page.getByLabel(/^address of the link/).inputValue();
+  const home = await page
+    .getByLabel(/^address of the link/)
+    .first()
+    .inputValue();
   addresses.push(ladder, `${ladder}/calendar`, card, new URL(home).pathname);
   addresses.push(student.replace('/students/', '/compose/'));
   return addresses;

@@ -73,6 +73,15 @@ export const LEAD_VIEWS: readonly View[] = [
     open: (page) => atTheDoor(page),
   },
   {
+    name: 'the code for the phones of a class',
+    open: async (page) => {
+      await atTheDoor(page);
+      await page.getByRole('button', { name: 'Phones' }).click();
+      await page.getByRole('button', { name: 'Let phones follow' }).click();
+      await page.getByText('The code dies with the class.').waitFor();
+    },
+  },
+  {
     name: 'leading a class and closing',
     open: async (page) => {
       await atTheDoor(page);

@@ -170,6 +170,11 @@ export const appRoutes: Routes = [
     loadComponent: () => import('./features/share-link/home-page').then((m) => m.HomePage),
   },
   {
+    path: 'join',
+    title: 'Follow a class · Nuvrah',
+    loadComponent: () => import('./features/phone/phone-page').then((m) => m.PhonePage),
+  },
+  {
     path: 'rehearse/:id',
     title: 'Rehearse · Nuvrah',
     canActivate: [signedIn],

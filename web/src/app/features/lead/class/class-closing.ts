@@ -1,16 +1,27 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
-import type { ClassGroup } from '@nuvrah/contract';
-import { CAUTION_LINE, formatClock } from '@nuvrah/core';
+import type { ClassGroup, Phone } from '@nuvrah/contract';
+import { CAUTION_LINE, formatClock, isEmergencySign, signById } from '@nuvrah/core';
 import { FeltFields } from '../../../shared/sitting-record/felt-fields';
 import { Fold } from '../../../ui/fold';
 import { asksWhileUnsaved } from '../../../ui/unsaved';
 import { classLeadWords } from '../../../words/class-lead-words';
+import { phoneWords } from '../../../words/phone-words';
 import { ClassRecords } from './class-records';
+import { ClassPhones } from './class-phones';
 import { ClassRunner } from './class-runner';
 
 const STEPS = Array.from({ length: 11 }, (_, step) => step);
@@ -35,6 +46,11 @@ const STEPS = Array.from({ length: 11 }, (_, step) => step);
       <span class="grow"></span>
       <span class="soft" role="status">{{ recordState() }}</span>
     </header>
+    @for (line of told(); track line.text) {
+      <p class="notice" [class.no]="line.emergency" role="alert">
+        <strong>{{ line.text }}</strong> {{ line.act }}
+      </p>
+    }
     @if (lost(); as names) {
       <p class="notice problem" role="alert">
         {{ words.notKept(names) }}
@@ -187,10 +203,40 @@ export class ClassClosing {
     return this.kept() ? this.words.kept : this.words.allOnRecord;
   });
 
+  private readonly phones = inject(ClassPhones);
+  /** Signs that were told by phone, with what to do. */
+  protected readonly told = computed(() =>
+    this.phones.phones().flatMap(({ person, signs }) =>
+      signs.map((sign) => {
+        const { label, act } = signById(sign);
+        const text = phoneWords.signTold(person ?? phoneWords.panel.looksOn, label);
+        return { text, act, emergency: isEmergencySign(sign) };
+      }),
+    ),
+  );
+
   constructor() {
+    effect(() => {
+      const phones = this.phones.phones();
+      untracked(() => this.takeTold(phones));
+    });
     asksWhileUnsaved(() => this.records.unsaved());
     // What was done goes on record at once, before anything is asked: closing the page loses nothing.
     this.records.keepAll();
+  }
+
+  /** What somebody tells by their phone goes on record at once; what the leader wrote stays. */
+  private takeTold(phones: readonly Phone[]): void {
+    let any = false;
+    for (const { person, effort, signs } of phones) {
+      const student = this.phones.studentOf(person);
+      if (!student || !this.store.sittings().some(({ studentId }) => studentId === student)) continue;
+      any = this.store.signsAfter(student, signs) || any;
+      if (effort === null || this.records.of(student).effort !== null) continue;
+      this.records.tell(student, { effort });
+      any = true;
+    }
+    if (any) this.records.keepAll();
   }
 
   protected keep(event: Event): void {

@@ -4,6 +4,7 @@ import {
   computed,
   DestroyRef,
   DOCUMENT,
+  effect,
   inject,
   input,
   signal,
@@ -20,8 +21,8 @@ import { asked } from '../../../api/loaded';
 import { NOW } from '../../../api/now';
 import { Sessions, toJson } from '../../../api/sessions';
 import { Students } from '../../../api/students';
+import { SharedTime } from '../../../api/shared-time';
 import { Variants } from '../../../api/variants';
-import { distinctNames } from '../../../shared/distinct-names';
 import { LoadingNote } from '../../../shared/loading-note';
 import { OfflineQueue } from '../../../shared/offline-queue/offline-queue';
 import { PATIENCE } from '../../../shared/playback/lead-runner';
@@ -34,11 +35,14 @@ import { LEAVE_LEADING } from '../../../shared/playback/leave-questions';
 import { LED_ELSEWHERE, LeadingTab } from '../../../shared/playback/leading-tab';
 import type { AsksBeforeLeaving } from '../../../shared/playback/leaving-lead.guard';
 import { ClassClosing } from './class-closing';
+import { calledInClass } from './called';
 import { ClassOnShow } from './class-on-show';
+import { ClassPhones } from './class-phones';
 import { ClassReady, type ClassBegins } from './class-ready';
 import { ClassRecords } from './class-records';
 import { ClassKeeper, type KeptClass } from './class-keeper';
 import { ClassRunner } from './class-runner';
+import { ClassScreening } from './class-screening';
 import { ClassScreen } from './class-screen';
 import { PresentToday } from './present';
 
@@ -48,10 +52,13 @@ import { PresentToday } from './present';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ClassClosing, ClassReady, ClassScreen, LoadingNote, MatButtonModule, RouterLink],
   providers: [
+    ClassPhones,
     ClassRecords,
     ClassRunner,
+    ClassScreening,
     { provide: ClassOnShow, useExisting: ClassRunner },
     LeadingTab,
+    SharedTime,
     WakeLock,
   ],
   host: { '(window:beforeunload)': 'unload($event)' },
@@ -97,7 +104,7 @@ import { PresentToday } from './present';
           }
         }
         @case ('leading') {
-          <nv-class-screen [group]="found.group.name" />
+          <nv-class-screen [group]="found.group.name" [classId]="id()" [sessionId]="session()" />
         }
         @case ('closing') {
           <nv-class-closing [group]="found.group" />
@@ -141,6 +148,7 @@ export class ClassLeadPage implements AsksBeforeLeaving {
   private readonly tab = inject(LeadingTab);
   private readonly records = inject(ClassRecords);
   protected readonly store = inject(ClassRunner);
+  private readonly phones = inject(ClassPhones);
 
   /** Who was invited since the page was opened. */
   private readonly invited = signal<readonly string[]>([]);
@@ -199,6 +207,7 @@ export class ClassLeadPage implements AsksBeforeLeaving {
     const root = inject(DOCUMENT).documentElement;
     root.classList.add('dark');
     inject(DestroyRef).onDestroy(() => root.classList.remove('dark'));
+    effect(() => this.phones.takeUpAgain(this.id(), this.session()));
   }
 
   protected invite(student: string): void {
@@ -234,10 +243,7 @@ export class ClassLeadPage implements AsksBeforeLeaving {
           const begunClass = {
             sessionId: session.id,
             sittings: sittings.map(({ id, studentId, version }) => ({ id, studentId, version })),
-            names: {
-              ...Object.fromEntries(shortNames(students)),
-              ...Object.fromEntries(guests.map(({ id, name }) => [id, name])),
-            },
+            names: calledInClass(students, guests),
           };
           this.records.putAsideOther();
           void this.store.start(run, begunClass, students).then(() => this.busy.set(false));
@@ -286,17 +292,4 @@ export class ClassLeadPage implements AsksBeforeLeaving {
     if (this.phase() === 'leading' || (this.phase() === 'closing' && !this.records.safe()))
       event.preventDefault();
   }
-}
-
-/** First names, as one calls people in a room; the whole name where two have the same. */
-function shortNames(
-  people: readonly { readonly id: string; readonly name: string }[],
-): readonly (readonly [string, string])[] {
-  const first = people.map(({ name }) => name.split(' ')[0] ?? name);
-  const whole = distinctNames(
-    people.map(({ name }, index) =>
-      first.filter((one) => one === first[index]).length > 1 ? name : (first[index] ?? name),
-    ),
-  );
-  return people.map(({ id }, index) => [id, whole[index] ?? '']);
 }

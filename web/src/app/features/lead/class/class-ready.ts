@@ -57,9 +57,12 @@ import { SearchSelect } from '../../../ui/search-select';
 import { SideSheet } from '../../../ui/side-sheet';
 import { SideSheets } from '../../../ui/side-sheets';
 import { classLeadWords } from '../../../words/class-lead-words';
+import { phoneWords } from '../../../words/phone-words';
 import { soundWords } from '../../../words/sound-words';
 import { GuestForm } from './guest-form';
 import { LaneAligner } from './lane-aligner';
+import { calledInClass } from './called';
+import { PhonesPanel } from './phones-panel';
 import { PresentToday, type Guest, type Present } from './present';
 
 /** What a class begins with. */
@@ -95,6 +98,7 @@ const NOTHING_TRUE = {
     MatButtonModule,
     MatCheckboxModule,
     MatIconModule,
+    PhonesPanel,
     RouterLink,
     SearchSelect,
     SideSheet,
@@ -109,6 +113,7 @@ export class ClassReady {
   protected readonly guestWords = classLeadWords.guest;
   protected readonly screenWords = classLeadWords.secondScreen;
   protected readonly soundWords = soundWords;
+  protected readonly phoneWords = phoneWords.panel;
   readonly group = input.required<ClassGroup>();
   readonly session = input.required<StoredSession>();
   /** All that is known of who may be here: the members, and whoever was invited. */
@@ -234,6 +239,10 @@ export class ClassReady {
     () => this.asWork().students.length > 0 && !this.aligned() && !this.notWorked(),
   );
 
+  /** How everybody who is here is called: who a phone can be. */
+  protected readonly called = computed(() =>
+    Object.values(calledInClass(this.here(), this.present().guests)),
+  );
   private readonly names = computed(() => {
     const named = [...this.here(), ...this.present().guests];
     return new Map(named.map(({ id, name }) => [id, name]));

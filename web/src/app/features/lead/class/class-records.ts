@@ -47,7 +47,7 @@ export class ClassRecords {
   readonly unsaved = computed(
     () =>
       this.states().lost.length > 0 ||
-      [...this.told()].some(([id, told]) => this.handed().get(id) !== markOf(told)),
+      [...this.told().keys()].some((id) => this.handed().get(id) !== this.mark(id)),
   );
   /** Whether every record is on the server, or on its way there in this browser. */
   readonly safe = computed(
@@ -67,7 +67,7 @@ export class ClassRecords {
   /** Puts on record what was done, and what was told by now, of everybody of whom that is not on record yet. */
   keepAll(): void {
     for (const sitting of this.runner.sittings()) {
-      const mark = markOf(this.of(sitting.studentId));
+      const mark = this.mark(sitting.studentId);
       if (this.handed().get(sitting.studentId) !== mark || this.where().get(sitting.studentId) !== 'there')
         this.keep(sitting);
     }
@@ -96,15 +96,15 @@ export class ClassRecords {
     }
     this.under.add(id);
     this.set(studentId, 'on-its-way');
-    const told = this.of(studentId);
-    const { effort, felt, note } = told;
+    const mark = this.mark(studentId);
+    const { effort, felt, note } = this.of(studentId);
     const version = this.versions.get(studentId) ?? sitting.version;
     const body = { version, record: record as never, effort, feltAfter: feltOrNull(felt), note: note.trim() };
     this.queue.put({ kind: 'sitting', id, studentId, body }).subscribe((delivery) => {
       this.under.delete(id);
       if (delivery.kind === 'there') this.versions.set(studentId, delivery.answer.version);
       const kept = delivery.kind === 'there' || (delivery.kind === 'waiting' && delivery.kept);
-      if (kept) this.handed.update((before) => new Map(before).set(studentId, markOf(told)));
+      if (kept) this.handed.update((before) => new Map(before).set(studentId, mark));
       this.set(
         studentId,
         delivery.kind === 'there'
@@ -118,6 +118,11 @@ export class ClassRecords {
       if (this.safe()) this.keeper.forget();
       if (this.again.delete(id)) this.keep(sitting);
     });
+  }
+
+  /** Tells apart what is to be on record: what was told, and signs, which may come after the class too. */
+  private mark(student: string): string {
+    return markOf({ ...this.of(student), signs: this.runner.signsOf(student) });
   }
 
   private set(student: string, where: Where): void {

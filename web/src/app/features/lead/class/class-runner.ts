@@ -2,10 +2,8 @@ import { computed, DestroyRef, effect, inject, Injectable, signal } from '@angul
 import type { Student } from '@nuvrah/contract';
 import {
   classState,
-  describeNeed,
   describeRefusal,
   easeLane,
-  failure,
   followClass,
   formatBreath,
   inOwnLane,
@@ -14,7 +12,6 @@ import {
   lastRoundForAll,
   meetNow,
   millis,
-  needsToLeadOn,
   oneMoreForAll,
   pauseClass,
   quietForAll,
@@ -37,12 +34,9 @@ import {
   type Millis,
   type SignId,
 } from '@nuvrah/core';
-import { catchError, finalize, forkJoin, of, take, tap, timeout, type Observable } from 'rxjs';
+import { finalize } from 'rxjs';
 import { AccountStore } from '../../../api/account';
 import { NOW } from '../../../api/now';
-import { Students } from '../../../api/students';
-import { PATIENCE } from '../../../shared/playback/lead-runner';
-import { ScreeningClock } from '../../../api/screening-clock';
 import { OwnVoices } from '../../../shared/playback/own-voices';
 import { VoiceRecordings } from '../../../shared/playback/recordings';
 import type { Heard } from '../../../shared/playback/sound-scheduler';
@@ -50,6 +44,8 @@ import { Stages } from '../../../shared/playback/stage';
 import { KEEP_EVERY, LONGEST_UNSEEN, TakePlayer } from '../../../shared/playback/take-player';
 import { WakeLock } from '../../../shared/playback/wake-lock';
 import { classLeadWords } from '../../../words/class-lead-words';
+import { phoneWords } from '../../../words/phone-words';
+import { ClassScreening } from './class-screening';
 import { ClassKeeper, type BegunClass, type KeptClass } from './class-keeper';
 import { ClassOnShow, machineClock, openShow, type ShowMessage } from './class-on-show';
 
@@ -59,9 +55,8 @@ export class ClassRunner extends ClassOnShow {
   readonly wakeLock = inject(WakeLock);
   private readonly now = inject(NOW);
   private readonly keeper = inject(ClassKeeper);
-  private readonly api = inject(Students);
+  private readonly screening = inject(ClassScreening);
   private readonly account = inject(AccountStore);
-  private readonly day = inject(ScreeningClock).day;
   private readonly ownVoices = inject(OwnVoices);
   private readonly recordings = inject(VoiceRecordings);
 
@@ -87,8 +82,6 @@ export class ClassRunner extends ClassOnShow {
   });
   /** Milliseconds that were led, pauses left out. */
   readonly ledFor = signal(millis(0));
-  /** All that is known of who is here, by id: they are screened anew before what asks more of them. */
-  private readonly known = new Map<string, Student>();
   /** While it is looked up whether everybody may go on. */
   private readonly resuming = signal(false);
 
@@ -120,7 +113,7 @@ export class ClassRunner extends ClassOnShow {
   async start(run: ClassRun, begun: BegunClass, students: readonly Student[]): Promise<void> {
     this.planned = run;
     this.begun.set(begun);
-    this.know(students);
+    this.screening.know(students);
     await this.player.open();
     this.begin(run);
   }
@@ -129,7 +122,7 @@ export class ClassRunner extends ClassOnShow {
   async takeUpAgain(kept: KeptClass, students: readonly Student[]): Promise<void> {
     this.planned = kept.planned;
     this.begun.set(kept);
-    this.know(students);
+    this.screening.know(students);
     this.ledBefore = millis(kept.ledBefore + kept.at);
     const paused = classState(kept.run) === 'paused' ? kept.run : pauseClass(kept.run, kept.at);
     this.stoodAt = kept.at;
@@ -143,10 +136,6 @@ export class ClassRunner extends ClassOnShow {
     this.begun.set(kept);
     this.current.set(stopClass(kept.run, kept.at));
     this.ledFor.set(millis(kept.ledBefore + kept.at));
-  }
-
-  private know(students: readonly Student[]): void {
-    for (const student of students) this.known.set(student.id, student);
   }
 
   private begin(run: ClassRun): void {
@@ -195,7 +184,8 @@ export class ClassRunner extends ClassOnShow {
     if (classState(run) === 'paused') {
       if (this.resuming()) return;
       this.resuming.set(true);
-      this.lookedAgain()
+      this.screening
+        .lookedAgain()
         .pipe(finalize(() => this.resuming.set(false)))
         .subscribe(() => {
           // It may have been stopped meanwhile, or a sign noted.
@@ -211,32 +201,15 @@ export class ClassRunner extends ClassOnShow {
     this.set(pauseClass(run, this.at()), classLeadWords.said.paused);
   }
 
-  /** Looks up what decides whether they may go on; without a connection what was known last stays. */
-  private lookedAgain(): Observable<unknown> {
-    const all = [...this.known.keys()].map((id) =>
-      this.api.get(id).pipe(
-        take(1),
-        tap((one) => this.know([one])),
-      ),
-    );
-    const given = of(null);
-    return all.length === 0
-      ? given
-      : forkJoin(all).pipe(
-          timeout({ first: PATIENCE, with: () => given }),
-          catchError(() => given),
-        );
-  }
-
   /** Everybody goes on after a pause, each screened anew: who may not, breathes naturally, or is led no more. */
   private goOn(paused: ClassRun): void {
     let run = paused;
     const said: string[] = [];
     for (const id of paused.lanes.flatMap(({ students }) => students)) {
-      const needs = this.needsOf(run, id);
+      const needs = this.screening.needsOf(run, id);
       if (needs === '') continue;
       run = restStudent(run, this.stoodAt, id, newId);
-      const rests = this.needsOf(run, id) === '';
+      const rests = this.screening.needsOf(run, id) === '';
       if (!rests) run = stopLane(run, this.stoodAt, inOwnLane(run, id).index);
       const words = rests ? classLeadWords.said.restsFor : classLeadWords.said.ledNoMore;
       said.push(words(this.namesOf([id]), needs));
@@ -244,14 +217,6 @@ export class ClassRunner extends ClassOnShow {
     this.begin(resumeClass(run));
     this.said.set(said.join(' '));
     if (classState(run) === 'over') this.finish(this.said());
-  }
-
-  /** What keeps a student from being led on in their lane, in words; empty where nothing does. */
-  private needsOf({ lanes }: ClassRun, id: string): string {
-    const lane = lanes.find(({ students }) => students.includes(id));
-    const student = this.known.get(id);
-    const led = lane && (lane.run.state.kind === 'leading' || lane.run.state.kind === 'paused');
-    return student && led ? needsToLeadOn(lane.run, student, [], this.day()).map(describeNeed).join(' ') : '';
   }
 
   /** Where the class stood when it was paused, and all that was led in stretches before. */
@@ -307,6 +272,46 @@ export class ClassRunner extends ClassOnShow {
     );
   }
 
+  /** Where the class stands, and whether it goes on; null before it begins. */
+  standing(): { readonly at: number; readonly goesOn: boolean } | null {
+    const state = this.state();
+    if (state === null) return null;
+    return state === 'paused'
+      ? { at: this.stoodAt, goesOn: false }
+      : { at: this.position(), goesOn: state === 'leading' };
+  }
+
+  /** What one student asks for by phone: they alone are led more easily. @returns what came of it, in words for them. */
+  wish(student: string | undefined, way: EaseWay | 'rest'): string {
+    const run = this.current();
+    const lane = run?.lanes.find(({ students }) => students.includes(student ?? ''));
+    if (!run || !student || !lane || !isLed(lane)) return phoneWords.notLed;
+    const { run: apart, index } = inOwnLane(run, student);
+    const at = this.at();
+    const answer =
+      way === 'rest' ? restLane(apart, at, index, newId) : easeLane(apart, at, index, way, newId);
+    const checked =
+      answer.ok && way !== 'rest' ? this.screening.screened(run, answer.value, this.nameOf) : answer;
+    if (!checked.ok) return describeRefusal(checked.problem);
+    const numbers = this.numbersOf(checked.value.lanes[index] as ClassLane);
+    const name = this.namesOf([student]);
+    const words = classLeadWords.said;
+    this.change(checked.value, way === 'rest' ? words.rests(name) : words.eased(name, numbers));
+    return way === 'rest' ? phoneWords.saidToRest : phoneWords.saidToWish(numbers);
+  }
+
+  /** Signs that somebody told after the class, by phone. @returns whether any is new. */
+  signsAfter(student: string, signs: readonly SignId[]): boolean {
+    const fresh = signs.filter((sign) => !this.signsOf(student).includes(sign));
+    const now = new Date(this.now()).toISOString();
+    for (const sign of fresh) {
+      const run = this.current();
+      if (run && this.state() === 'over')
+        this.current.set(signInClass(run, this.stoodAt, student, sign, { now, newId }));
+    }
+    return fresh.length > 0;
+  }
+
   /** A sign of one student: they breathe naturally at once, or stop; the others go on. Pressed again it is taken back. */
   sign(student: string, sign: SignId): void {
     const run = this.current();
@@ -356,7 +361,7 @@ export class ClassRunner extends ClassOnShow {
     const run = this.current();
     if (!run || classState(run) !== 'leading') return;
     const answer = command(run);
-    const checked = answer.ok && !always ? this.screened(run, answer.value) : answer;
+    const checked = answer.ok && !always ? this.screening.screened(run, answer.value, this.nameOf) : answer;
     if (!checked.ok) return this.said.set(describeRefusal(checked.problem));
     this.change(checked.value, said(checked.value));
   }
@@ -372,18 +377,6 @@ export class ClassRunner extends ClassOnShow {
   private finish(said: string): void {
     this.ledFor.set(millis(this.ledBefore + this.at()));
     this.end(said);
-  }
-
-  /** What is screened anew for everybody in a lane that is led otherwise from now on. */
-  private screened(before: ClassRun, after: ClassRun): ClassAnswer {
-    for (const lane of after.lanes) {
-      if (before.lanes.includes(lane) || !isLed(lane)) continue;
-      for (const id of lane.students) {
-        const needs = this.needsOf(after, id);
-        if (needs !== '') return failure({ code: 'forbidden', message: `${this.namesOf([id])}: ${needs}` });
-      }
-    }
-    return success(after);
   }
 
   private set(run: ClassRun, said: string): void {
@@ -420,6 +413,8 @@ export class ClassRunner extends ClassOnShow {
     if (sessionId)
       this.channel.postMessage({ kind: 'stands', sessionId, at, when: machineClock() } satisfies ShowMessage);
   }
+
+  private readonly nameOf = (student: string): string => this.namesOf([student]);
 
   private namesAt({ lanes }: ClassRun, places: readonly number[]): string {
     return this.namesOf(places.flatMap((place) => lanes[place]?.students ?? []));

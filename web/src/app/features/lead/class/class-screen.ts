@@ -25,7 +25,7 @@ import {
   millis,
   lanesAlike,
   passageLed,
-  PHASE_NAMES,
+  phraseSaid,
   techniqueName,
   timeLeft,
   type ClassLane,
@@ -35,11 +35,16 @@ import {
 import { AccountStore } from '../../../api/account';
 import { SignCards } from '../../../shared/sign-cards';
 import { shortcutOf } from '../../../shared/shortcut-keys';
+import { SideSheet } from '../../../ui/side-sheet';
+import { SideSheets } from '../../../ui/side-sheets';
 import { classLeadWords } from '../../../words/class-lead-words';
+import { phoneWords } from '../../../words/phone-words';
 import { ClassOnShow } from './class-on-show';
+import { ClassPhones } from './class-phones';
 import { ClassRunner } from './class-runner';
 import { ClassSigns } from './class-signs';
 import { LaneStrip, SECOND } from './lane-strip';
+import { PhonesPanel } from './phones-panel';
 
 /** So many lanes have a strip of their own; what is beyond them stands in one line. */
 const MOST_STRIPS = 6;
@@ -56,7 +61,7 @@ interface Shown {
 @Component({
   selector: 'nv-class-screen',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ClassSigns, LaneStrip],
+  imports: [ClassSigns, LaneStrip, PhonesPanel, SideSheet],
   host: { '(document:keydown)': 'key($event)', '(window:resize)': 'measure()' },
   templateUrl: './class-screen.html',
   styleUrls: ['../../../shared/playback/control-row.scss', './class-screen.scss'],
@@ -68,9 +73,17 @@ export class ClassScreen {
   private readonly show = inject(ClassOnShow);
   /** Null on a second screen: nothing is led from there. */
   protected readonly store = inject(ClassRunner, { optional: true });
+  protected readonly phones = inject(ClassPhones, { optional: true });
+  protected readonly phoneWords = phoneWords;
+  protected readonly sheets = inject(SideSheets);
   private readonly account = inject(AccountStore);
   /** The name of the class. */
   readonly group = input.required<string>();
+  /** The class and the session that is led; phones are let in to them. */
+  readonly classId = input('');
+  readonly sessionId = input('');
+  protected readonly called = computed(() => Object.values(this.show.names()));
+  protected readonly hands = computed(() => this.phones?.hands() ?? []);
 
   private readonly strips = viewChildren(LaneStrip);
   private readonly marks = viewChild.required<ElementRef<HTMLElement>>('marks');
@@ -227,11 +240,7 @@ export class ClassScreen {
     if (shown?.state === 'over') return this.words.over;
     const event = shown?.moment?.event;
     if (!event) return this.words.waits;
-    const said = event.cue.spoken[this.naming()].split(/[,.:]/)[0] ?? '';
-    // A part of a breath names its region alone after the first.
-    return event.part && event.part.index > 1
-      ? `${PHASE_NAMES[event.kind as 'inhale' | 'exhale']} · ${said}`
-      : said;
+    return phraseSaid(event, this.naming());
   }
 
   protected choose(index: number): void {
