@@ -17,6 +17,29 @@ export const ms = (value) => `${value.toFixed(2)} ms`;
 export const report = (what, value, wanted) =>
   process.stdout.write(`${what}: ${value}${wanted ? `   (wanted: ${wanted})` : ''}\n`);
 
+/** A copy of the server on a database, and where it listens. @param port 0 for any that is free. */
+export async function spawnServer(databaseUrl, port = 0) {
+  const server = spawn(process.execPath, [...SERVER_FLAGS, SERVER_MAIN], {
+    env: {
+      ...process.env,
+      PORT: String(port),
+      DATABASE_URL: databaseUrl,
+      SESSION_SECRET: 'for the bench',
+      WEB_FOLDER,
+      DEMO_DATA: '1',
+      LOG_LEVEL: 'error',
+    },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const origin = await new Promise((resolve) => {
+    server.stdout.setEncoding('utf8').on('data', (text) => {
+      const [, address] = /listening on (\S+)/.exec(text) ?? [];
+      if (address) resolve(address);
+    });
+  });
+  return { server, origin };
+}
+
 /** A database of its own in the test cluster, and a server on it that can be killed and started again. */
 export async function startApplication() {
   ensurePackages();
@@ -26,25 +49,7 @@ export async function startApplication() {
   const application = { databaseUrl, port: 0, origin: '', server: null, start, kill, stop };
 
   async function start() {
-    const server = spawn(process.execPath, [...SERVER_FLAGS, SERVER_MAIN], {
-      env: {
-        ...process.env,
-        PORT: String(application.port),
-        DATABASE_URL: databaseUrl,
-        SESSION_SECRET: 'for the bench',
-        WEB_FOLDER,
-        DEMO_DATA: '1',
-        LOG_LEVEL: 'error',
-      },
-      stdio: ['ignore', 'pipe', 'inherit'],
-    });
-    application.server = server;
-    application.origin = await new Promise((resolve) => {
-      server.stdout.setEncoding('utf8').on('data', (text) => {
-        const [, address] = /listening on (\S+)/.exec(text) ?? [];
-        if (address) resolve(address);
-      });
-    });
+    Object.assign(application, await spawnServer(databaseUrl, application.port));
     application.port = Number(new URL(application.origin).port);
   }
 
