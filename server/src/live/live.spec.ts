@@ -7,7 +7,7 @@ import { createApp, newsOf } from '../app.js';
 import { addStudentWithSession, finishedRecord } from '../testing/documents.js';
 import { NewsReader } from '../testing/news-reader.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
-import { recordLate } from './phones.js';
+import { endLeft, recordLate } from './phones.js';
 
 const laneOf = (...people: string[]): LiveLanes['lanes'][number] => ({
   people,
@@ -200,14 +200,31 @@ describe('a class that phones follow', () => {
     await phone.must(routes.tellFromPhone, { params, body: { after: { effort: 4, signs: ['dizzy'] } } });
     const [told] = await leader.must(routes.endLive, { params: at() });
     expect(told).toEqual(jasmine.objectContaining({ person: 'Ana', effort: 4, signs: ['dizzy'] }));
-    const changed = await lead();
-    expect(changed.length).toBe(1);
+    const changed = await leader.call(routes.changeLive, {
+      params: at(),
+      body: { people: people(), lanes: [], place: PLACE },
+    });
+    expect(changed.status).toBe(410);
     expect((await phone.must(routes.phoneClass, { params })).state).toBe('over');
   });
 
   it('lets nobody in once its leader was not heard of for a quarter of an hour', async () => {
     later(16 * 60);
     expect((await server.stranger().call(routes.joinLive, { body: { code } })).status).toBe(404);
+  });
+
+  it('is over for phones half an hour after its leader went away without ending it', async () => {
+    const { phone, token } = await joinAs('Ana');
+    await lead();
+    later(29 * 60);
+    await endLeft(server.source, server.now);
+    expect((await phone.must(routes.phoneClass, { params: { token } })).state).toBe('led');
+    later(2 * 60);
+    await endLeft(server.source, server.now);
+    expect((await phone.must(routes.phoneClass, { params: { token } })).state).toBe('over');
+    expect(
+      (await leader.call(routes.placeLive, { params: at(), body: { place: null, handled: [] } })).status,
+    ).toBe(410);
   });
 
   it('is forgotten after a day, with all names', async () => {

@@ -39,7 +39,7 @@ export function implementLive(
   publicUrl: string | null,
 ): void {
   const toLive = ({ id, code }: Pick<ClassLeadingRow, 'id' | 'code'>): Live => {
-    if (code === null) throw phoneRefused('class-gone', 'This class is over. Begin it again for phones.');
+    if (code === null) throw over();
     return { id, code, address: publicUrl && `${publicUrl}/join` };
   };
   const liveOf = async (
@@ -70,18 +70,19 @@ export function implementLive(
 
   implement(routes.changeLive, async ({ store, params, body }) => {
     const live = await liveOf(store, params);
-    if (live.endedAt === null) await store.classLeadings.set(live.id, { ...body, leaderSeenAt: now() });
+    refuseEnded(live);
+    await store.classLeadings.set(live.id, { ...body, leaderSeenAt: now() });
     await tellPhones(source.manager, { live: live.id, news: { kind: 'changed' } });
     return phonesOf(store, live.id, now());
   });
 
   implement(routes.placeLive, async ({ store, params, body }) => {
     const live = await liveOf(store, params);
+    refuseEnded(live);
     const { place } = body;
-    await store.classLeadings.set(live.id, { leaderSeenAt: now(), ...(live.endedAt === null && { place }) });
+    await store.classLeadings.set(live.id, { leaderSeenAt: now(), place });
     await answerPhones(store, live.id, body.handled);
-    if (place !== null && live.endedAt === null)
-      await tellPhones(source.manager, { live: live.id, news: { kind: 'place', place } });
+    if (place !== null) await tellPhones(source.manager, { live: live.id, news: { kind: 'place', place } });
     return phonesOf(store, live.id, now());
   });
 
@@ -108,6 +109,13 @@ export function implementLive(
       await tellPhones(source.manager, { live, phone, news: { kind: 'changed' } });
     }
   }
+}
+
+const over = () => phoneRefused('class-gone', 'This class is over for phones: let them follow anew.');
+
+/** What is over is not led on. */
+function refuseEnded({ endedAt }: ClassLeadingRow): void {
+  if (endedAt !== null) throw over();
 }
 
 /** Names and lanes of a class are kept no longer than phones may still tell of it. */

@@ -18,13 +18,15 @@ import { parse } from '../http/validate.js';
 import { addTold } from '../sittings/sittings.js';
 import type { DatabaseClock } from './database-clock.js';
 import { PHONE_AWAY } from './live.js';
-import type { PhoneNews } from './news.js';
+import { tellPhones, type PhoneNews } from './news.js';
 
 /** Codes that were none, from one address in a quarter of an hour, before it has to wait: a whole room may mistype. */
 const MOST_TRIES = 30;
 const TRIES_MINUTES = 15;
 /** Minutes after which the code of a class whose leader is not heard of lets nobody in. */
 const LEADER_GONE = 15;
+/** Minutes after which a class that nobody leads any more is over: phones ask how it was, whatever became of who led. */
+const NOBODY_LEADS = 30;
 /** Seconds without a leader after which what phones told is put on record without them. */
 const LEADER_AWAY = 60;
 
@@ -194,8 +196,20 @@ export const keepPhones =
     const at = now();
     if (there.length > 0)
       await source.query('UPDATE class_phone SET seen_at = $1 WHERE id = ANY($2::uuid[])', [at, there]);
+    await endLeft(source, at);
     await recordLate(source, at);
   };
+
+const END_SQL = `
+UPDATE class_leading SET ended_at = $1, code = NULL, lanes = '[]'
+ WHERE ended_at IS NULL AND leader_seen_at < $2 RETURNING id`;
+
+/** Ends the classes whose leader went away without ending them. */
+export async function endLeft(source: DataSource, at: Date): Promise<void> {
+  const left = before(at, NOBODY_LEADS * 60);
+  const [ended] = await source.query<[{ id: string }[], number]>(END_SQL, [at, left]);
+  for (const { id } of ended) await tellPhones(source.manager, { live: id, news: { kind: 'changed' } });
+}
 
 /** Claimed by one copy of the server at a time; a claim that fails is given back. */
 const CLAIM_SQL = `

@@ -133,8 +133,24 @@ describe('the phones of a class', () => {
   it('go on by themselves while the server is away, and are told when it is back', () => {
     http.expectOne(`${AT}/${LIVE.id}`).error(new ProgressEvent('error'));
     expect(phones.problem()).toContain('phones go on by themselves');
-    told(phone());
+    // What is led was not told: it is told again, before where it stands.
+    led.pass(2);
+    http.expectNone(`${AT}/${LIVE.id}/place`);
+    expect(shown().lanes.length).toBe(2);
     expect(phones.problem()).toBeNull();
+    told();
+  });
+
+  it('are let in anew where the class is over for them', () => {
+    shown();
+    led.pass(2);
+    http
+      .expectOne(`${AT}/${LIVE.id}/place`)
+      .flush({ code: 'class-gone', status: 410, detail: 'Over.' }, { status: 410, statusText: 'Gone' });
+    expect(phones.live()).toBeNull();
+    phones.open(CLASS, ids.session, ['Hesper']);
+    http.expectOne(AT).flush({ ...LIVE, code: 'LMNPQRTU' });
+    expect(phones.live()?.code).toBe('LMNPQRTU');
   });
 
   it('tell how it was when the class is over: on record at once, beside what the leader wrote', () => {

@@ -1,7 +1,7 @@
 import { computed, DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
-import type { Live, Phone } from '@nuvrah/contract';
+import type { Live, LiveLanes, Phone } from '@nuvrah/contract';
 import { phoneLanesOf, millis, type ClassPlace } from '@nuvrah/core';
-import { catchError, concatMap, EMPTY, Subject, type Observable } from 'rxjs';
+import { catchError, concatMap, EMPTY, Subject, tap, type Observable } from 'rxjs';
 import { AccountStore } from '../../../api/account';
 import type { ApiProblem } from '../../../api/api';
 import { BrowserStore } from '../../../api/browser-store';
@@ -50,6 +50,9 @@ export class ClassPhones {
   private queued = 0;
   /** Wishes that were seen to: a phone that asks once more gets the same answer. */
   private readonly seenTo = new Map<string, string>();
+  /** Whether the server was not told yet what is led now. */
+  private behind = false;
+  private atTheDoor: readonly string[] = [];
   private handled: { readonly phone: string; readonly said: string }[] = [];
 
   constructor() {
@@ -117,11 +120,20 @@ export class ClassPhones {
     this.tell();
   }
 
-  /** Tells names while nothing is led yet: who came late can be chosen too. */
-  private people() {
-    const { names, sittings } = { names: this.runner.names(), sittings: this.runner.sittings() };
-    const sittingOf = new Map(sittings.map(({ id, studentId }) => [studentId, id]));
-    return Object.entries(names).map(([id, name]) => ({ name, sittingId: sittingOf.get(id) ?? null }));
+  /** Who is at the door by now: they are who a phone can be. */
+  here(people: readonly string[]): void {
+    const followed = this.followed();
+    this.atTheDoor = people;
+    if (!followed || this.runner.run()) return;
+    const atTheDoor = people.map((name) => ({ name, sittingId: null }));
+    this.change(followed, { people: atTheDoor, lanes: [], place: null });
+  }
+
+  /** Everybody who is led, with the sitting that is theirs. */
+  private people(): LiveLanes['people'] {
+    const sittingOf = new Map(this.runner.sittings().map(({ id, studentId }) => [studentId, id]));
+    const names = Object.entries(this.runner.names());
+    return names.map(([id, name]) => ({ name, sittingId: sittingOf.get(id) ?? null }));
   }
 
   private place(): ClassPlace | null {
@@ -131,7 +143,7 @@ export class ClassPhones {
   }
 
   /** Tells phones what they show from now on. */
-  private show({ classId, live }: Followed): void {
+  private show({ classId, live }: Pick<Followed, 'classId' | 'live'>): void {
     const run = this.runner.run();
     const place = this.place();
     if (!run || !place) return;
@@ -145,8 +157,12 @@ export class ClassPhones {
       naming,
       nameOf: (student) => this.runner.namesOf([student]),
     });
-    const body = { people: this.people(), lanes, place };
-    this.request(() => this.api.change(classId, live.id, body as never));
+    this.change({ classId, live }, { people: this.people(), lanes: lanes as never, place });
+  }
+
+  private change({ classId, live }: Pick<Followed, 'classId' | 'live'>, body: LiveLanes): void {
+    this.behind = true;
+    this.request(() => this.api.change(classId, live.id, body).pipe(tap(() => (this.behind = false))));
   }
 
   /** Where the class stands, every two seconds; where it is over, what phones told. */
@@ -156,6 +172,8 @@ export class ClassPhones {
     if (!followed || this.queued > 1) return;
     const { classId, live } = followed;
     if (this.runner.state() === 'over') return this.request(() => this.api.end(classId, live.id));
+    // What could not be told of the lanes is told first.
+    if (this.behind) return this.runner.run() ? this.show(followed) : this.here(this.atTheDoor);
     const handled = this.handled;
     this.handled = [];
     this.request(() => this.api.place(classId, live.id, { place: this.place(), handled }));
@@ -168,12 +186,12 @@ export class ClassPhones {
 
   private failed(problem: ApiProblem): void {
     // It was over, or forgotten: nothing follows any more.
-    if (problem.kind === 'refused' && problem.problem.status === 404) this.forget();
+    const gone = problem.kind === 'refused' && [404, 410].includes(problem.problem.status);
+    if (gone) this.forget();
     this.trouble.set(problem.kind === 'away' ? phoneWords.panel.lost : problem.message);
   }
 
-  /** Nothing of it is asked for any more. */
-  forget(): void {
+  private forget(): void {
     this.store.remove(KEPT_AS);
     this.followed.set(null);
     this.all.set([]);

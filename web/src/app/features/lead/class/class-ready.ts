@@ -2,12 +2,14 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  effect,
   inject,
   input,
   linkedSignal,
   output,
   signal,
   type TemplateRef,
+  untracked,
   viewChild,
 } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
@@ -62,6 +64,7 @@ import { soundWords } from '../../../words/sound-words';
 import { GuestForm } from './guest-form';
 import { LaneAligner } from './lane-aligner';
 import { calledInClass } from './called';
+import { ClassPhones } from './class-phones';
 import { PhonesPanel } from './phones-panel';
 import { PresentToday, type Guest, type Present } from './present';
 
@@ -306,6 +309,15 @@ export class ClassReady {
     if (this.unasked().length > 0) return this.words.askAboutToday;
     return this.aligned() ? null : this.notWorked() ? this.words.notWorked : this.words.working;
   });
+
+  constructor() {
+    const phones = inject(ClassPhones);
+    // Who is ticked later can be chosen on a phone too.
+    effect(() => {
+      const called = this.called();
+      if (phones.live()) untracked(() => phones.here(called));
+    });
+  }
 
   protected isHere(id: string): boolean {
     return this.present().students.includes(id);
