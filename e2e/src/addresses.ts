@@ -30,7 +30,7 @@ export async function addressesOf(page: Page): Promise<readonly string[]> {
   const group = await hrefOf(page.getByRole('link', { name: 'Tuesday loft class' }));
   await page.getByRole('link', { name: 'Tuesday loft class' }).click();
   const lead = await hrefOf(page.getByRole('link', { name: 'Lead Rope by rope' }));
-  addresses.push(group, lead, `${lead}/screen`);
+  addresses.push(group, `${group}/compose`, lead, `${lead}/screen`);
   await page.getByRole('link', { name: 'Ledger', exact: true }).click();
   addresses.push(await hrefOf(page.locator('main tbody a[href^="/ledger/"]')));
   await page.getByRole('link', { name: 'Students' }).click();

@@ -143,3 +143,33 @@ test('a class that the page went away from is taken up again, or ended where it 
   await expect(page.getByRole('heading', { name: 'Stopped' })).toBeVisible();
   await expect(page.getByText('On record for everybody.')).toBeVisible();
 });
+
+test('a session is composed for a class: what suits all, within the weakest, and is led in one lane', async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.goto('/classes');
+  await page.getByRole('link', { name: 'Tuesday loft class' }).click();
+  await page.getByRole('button', { name: 'New session' }).click();
+  await page.getByRole('link', { name: 'Compose' }).click();
+  await expect(page.getByRole('heading', { name: 'Compose for Tuesday loft class' })).toBeVisible();
+  await page.getByRole('radio', { name: 'within the weakest' }).click();
+  await expect(page.getByText('in numbers that everybody can keep up')).toBeVisible();
+  await page.getByRole('checkbox', { name: 'calm' }).check();
+  await page.getByRole('button', { name: 'Compose', exact: true }).click();
+  await page.getByRole('button', { name: 'Use this session' }).first().click();
+  await page.waitForURL('**/bench/*');
+  await page.goto('/classes');
+  await page.getByRole('link', { name: 'Tuesday loft class' }).click();
+  // What was changed last is what is led next.
+  await page
+    .getByRole('link', { name: /^Lead / })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'All', exact: true }).click();
+  const ask = page.getByRole('button', { name: /^Nothing is true of/ });
+  const asked = page.getByText('Everybody was asked.');
+  await expect(ask.or(asked)).toBeVisible();
+  if (await ask.isVisible()) await ask.click();
+  await expect(page.getByRole('button', { name: 'Start' })).toBeEnabled();
+});

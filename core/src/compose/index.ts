@@ -7,3 +7,4 @@ export * from './compose.js';
 export * from './swap.js';
 export * from './refit.js';
 export * from './current.js';
+export * from './together.js';

@@ -70,6 +70,11 @@ const pages: Routes = [
     loadComponent: () => import('./features/classes/class-page').then((m) => m.ClassPage),
   },
   {
+    path: 'classes/:id/compose',
+    title: 'Compose · Nuvrah',
+    loadComponent: () => import('./features/compose/class-compose-page').then((m) => m.ClassComposePage),
+  },
+  {
     path: 'bench',
     title: 'Bench · Nuvrah',
     loadComponent: () => import('./features/sessions/session-list').then((m) => m.SessionList),

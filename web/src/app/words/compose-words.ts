@@ -7,6 +7,21 @@ export const composeWords = inLanguage({
     todayNotAsked: 'Today was not asked yet',
     composeFor: (name: Value) => `Compose for ${name}`,
     toTheStudent: 'To the student',
+    toTheClass: 'To the class',
+    forWhom: 'for whom',
+    together: {
+      'suits-all': 'what suits all',
+      weakest: 'within the weakest',
+      'most-able': 'the most able',
+    },
+    togetherWhat: {
+      'suits-all': 'Nothing that anybody may not do; each counts their own numbers.',
+      weakest: 'Nothing that anybody may not do, in numbers that everybody can keep up: one lane.',
+      'most-able':
+        'As for who can most; in the lanes of others simpler forms, or natural breath, stand instead.',
+    },
+    nobodyToComposeFor: 'Nobody who may be led belongs to this class yet: add somebody first.',
+    notComposedFor: (names: string) => `Not asked about, because they may not be led now: ${names}.`,
     whatIsTrueToday: 'What is true today is not known: the sessions are composed as if nothing were.',
     whatForTheFirst: 'what for, the first goal first',
     minutes: 'minutes',

@@ -71,6 +71,7 @@ export const sessionWords = inLanguage({
   },
   begin: {
     compose: 'Compose',
+    composeForClass: 'Three sessions are proposed for everybody of the class, each explained.',
     composeWhat: (name: string) => `Three sessions are proposed for ${name} today, each explained.`,
     technique: 'Begin with a technique',
     techniqueWhat: 'It is followed by stillness; everything else is added on the Bench.',

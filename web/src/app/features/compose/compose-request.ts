@@ -10,17 +10,19 @@ import {
   type ScreeningDay,
 } from '@nuvrah/core';
 
+/** What for, how long, and when in the day. */
+export type Wanted = Pick<ComposeRequest, 'goals' | 'minutes' | 'dayPart'>;
+
 /**
  * What a session for a student is composed from: the record, today, and the numbers that each technique was led with last.
  *
- * @param wanted what for, how long, and when in the day.
  * @param sittings those of the student, the newest first.
  */
 export function composeRequestOf(
   student: Student,
   sittings: readonly Sitting[],
   day: ScreeningDay,
-  wanted: Pick<ComposeRequest, 'goals' | 'minutes' | 'dayPart'>,
+  wanted: Wanted,
 ): ComposeRequest {
   const placeholder = newSession('', { counted: 'a', natural: 'b' });
   const { session: _, ...screening } = screeningCaseOf(placeholder, student, [], day);

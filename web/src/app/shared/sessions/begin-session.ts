@@ -56,6 +56,15 @@ import { beginningFor, passageOfPick } from './passage-of-pick';
         </a>
       </section>
     }
+    @if (owner().kind === 'class') {
+      <section>
+        <h3>{{ words.compose }}</h3>
+        <p class="soft">{{ words.composeForClass }}</p>
+        <a matButton="filled" [routerLink]="['/classes', classId(), 'compose']" (click)="leave()">
+          <mat-icon svgIcon="bench" aria-hidden="true" />{{ words.compose }}
+        </a>
+      </section>
+    }
     <section>
       <h3>{{ words.technique }}</h3>
       <p class="soft">{{ words.techniqueWhat }}</p>
@@ -130,6 +139,10 @@ export class BeginSession {
   private opened: MatDialogRef<unknown> | null = null;
 
   protected readonly words = sessionWords.begin;
+  protected readonly classId = computed(() => {
+    const owner = this.owner();
+    return owner.kind === 'class' ? owner.classId : '';
+  });
   protected readonly adding = sending();
   protected readonly chosen = signal<string | null>(null);
   protected readonly page = askedOnce(() => this.sessions.list());
