@@ -139,7 +139,7 @@ test('what is worked out beside the page is in a table too', async ({ viewing: p
   const student = await page.getByRole('link', { name: 'Dov Lerner' }).getAttribute('href');
   const looseHere = await speakPseudo(page);
   await page.goto((student ?? '').replace('/students/', '/compose/'));
-  await page.locator('.page > form button[type=submit]').click();
+  await page.locator('nv-compose-work form button[type=submit]').click();
   await page.locator('main section').first().waitFor();
   await unfoldAll(page);
   await page.locator('nv-score-row .block').first().click();
