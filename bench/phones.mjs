@@ -60,18 +60,21 @@ function sharedBy(own, ask) {
 
 /** One request to whichever of some addresses answers. */
 async function json(origins, path, init) {
-  for (const origin of origins) {
+  let last = '';
+  for (const origin of [...origins, ...origins]) {
     try {
       const response = await fetch(`${origin}/api/v1${path}`, {
         ...init,
         signal: AbortSignal.timeout(8_000),
       });
       if (response.ok) return await response.json();
-    } catch {
+      last = `${response.status}`;
+    } catch (problem) {
       // The next address.
+      last = String(problem);
     }
   }
-  throw new Error(`${path}: nobody answers`);
+  throw new Error(`${path}: nobody answers, ${last}`);
 }
 const body = (method, value) => ({
   method,
