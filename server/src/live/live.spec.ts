@@ -7,6 +7,7 @@ import { createApp, newsOf } from '../app.js';
 import { addStudentWithSession, finishedRecord } from '../testing/documents.js';
 import { NewsReader } from '../testing/news-reader.js';
 import { startTestServer, type TestClient, type TestServer } from '../testing/test-server.js';
+import { forgetOld } from './live.js';
 import { endLeft, recordLate } from './phones.js';
 
 const laneOf = (...people: string[]): LiveLanes['lanes'][number] => ({
@@ -230,8 +231,7 @@ describe('a class that phones follow', () => {
   it('is forgotten after a day, with all names', async () => {
     const { phone, token } = await joinAs('Ana');
     later(25 * 3_600);
-    const params = { id: classId };
-    await leader.must(routes.openLive, { params, body: { id: randomUUID(), people: [] } });
+    await forgetOld(server.source, server.now);
     expect((await phone.call(routes.phoneClass, { params: { token } })).status).toBe(410);
     const [row] = await server.source.query<{ n: number }[]>(
       `SELECT count(*)::int AS n FROM class_leading WHERE id = $1`,

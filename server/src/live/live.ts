@@ -54,7 +54,6 @@ export function implementLive(
   implement(routes.openLive, async ({ store, params, body }) => {
     const group = await getClass(store, params.id);
     const at = now();
-    await forgetOld(source, at);
     const people = body.people.map((name) => ({ name, sittingId: null }));
     const times = { openedAt: at, leaderSeenAt: at, endedAt: null };
     for (let tried = 0; tried < CODE_TRIES; tried++) {
@@ -119,7 +118,7 @@ function refuseEnded({ endedAt }: ClassLeadingRow): void {
 }
 
 /** Names and lanes of a class are kept no longer than phones may still tell of it. */
-async function forgetOld(source: DataSource, at: Date): Promise<void> {
+export async function forgetOld(source: DataSource, at: Date): Promise<void> {
   const before = new Date(at.getTime() - FORGOTTEN_AFTER * 3_600_000);
   await source
     .getRepository(classLeadingTable)

@@ -17,7 +17,7 @@ import { invalidRequest, noSuchCode, noSuchLink, phoneRefused, tooManyCodes } fr
 import { parse } from '../http/validate.js';
 import { addTold } from '../sittings/sittings.js';
 import type { DatabaseClock } from './database-clock.js';
-import { PHONE_AWAY } from './live.js';
+import { forgetOld, PHONE_AWAY } from './live.js';
 import { tellPhones, type PhoneNews } from './news.js';
 
 /** Codes that were none, from one address in a quarter of an hour, before it has to wait: a whole room may mistype. */
@@ -189,7 +189,7 @@ export const streamNews =
 
 export const NEWS_PATH = phoneNewsAddress(':token');
 
-/** Marks the phones that are connected as heard of, and puts on record what was told while nobody led any more. */
+/** Marks the phones that are connected as heard of, ends and records what nobody leads any more, and forgets what is old. */
 export const keepPhones =
   (source: DataSource, now: () => Date) =>
   async (there: readonly string[]): Promise<void> => {
@@ -198,6 +198,7 @@ export const keepPhones =
       await source.query('UPDATE class_phone SET seen_at = $1 WHERE id = ANY($2::uuid[])', [at, there]);
     await endLeft(source, at);
     await recordLate(source, at);
+    await forgetOld(source, at);
   };
 
 const END_SQL = `
