@@ -111,8 +111,10 @@ export const phoneClassSchema = object({
   state: oneOf(['waits', 'led', 'over'] as const),
   lane: nullable(phoneLaneSchema),
   place: nullable(classPlaceSchema),
-  /** Where the class stood when this phone came; null before it was led. */
-  came: nullable(millis),
+  /** When it falls in with the others, by the clock that is shared; null where it need not wait. */
+  fallsIn: nullable(millis),
+  /** Counted up whenever what is led changes: a place holds for the lanes of its version. */
+  version: Type.Integer(),
   hand: Type.Boolean(),
   wish: nullable(object({ id: uuid, way })),
   /** What became of the last wish or hand. */
@@ -138,4 +140,5 @@ export const sharedClockSchema = object({ now: Type.Number() });
 
 /** What comes by the stream of a phone: where the class stands, or that there is something new to ask for. */
 export type LiveNews =
-  { readonly kind: 'place'; readonly place: Static<typeof classPlaceSchema> } | { readonly kind: 'changed' };
+  | { readonly kind: 'place'; readonly place: Static<typeof classPlaceSchema>; readonly version: number }
+  | { readonly kind: 'changed' };

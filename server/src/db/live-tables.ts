@@ -16,6 +16,7 @@ import {
   table,
   text,
   texts,
+  version,
   type Owned,
 } from './table.js';
 
@@ -27,6 +28,8 @@ export interface ClassLeadingRow extends Owned {
   readonly people: LiveLanes['people'];
   readonly lanes: LiveLanes['lanes'];
   readonly place: LiveLanes['place'];
+  /** Counted up with every change of the lanes. */
+  readonly version: number;
   readonly openedAt: Date;
   /** When its leader was heard of last. */
   readonly leaderSeenAt: Date;
@@ -39,8 +42,8 @@ export interface ClassPhoneRow extends Owned {
   /** SHA-256 of the secret, base64url. */
   readonly tokenHash: string;
   readonly person: string | null;
-  /** Where the class stood when it came, milliseconds on its clock; null before it was led. */
-  readonly came: number | null;
+  /** When it falls in with the others, by the clock of the database, milliseconds; null where it need not wait. */
+  readonly fallsIn: number | null;
   readonly seenAt: Date;
   readonly hand: boolean;
   readonly wish: Phone['wish'];
@@ -69,6 +72,7 @@ export const classLeadingTable = table<ClassLeadingRow>(
     people: json,
     lanes: json,
     place: orNull(json),
+    version,
     openedAt: named(moment, 'opened_at'),
     leaderSeenAt: named(moment, 'leader_seen_at'),
     endedAt: orNull(named(moment, 'ended_at')),
@@ -88,7 +92,7 @@ export const classPhoneTable = table<ClassPhoneRow>(
     classLeadingId: named({ type: 'uuid' }, 'class_leading_id'),
     tokenHash: named(text, 'token_hash'),
     person: orNull(text),
-    came: orNull(double),
+    fallsIn: orNull(named(double, 'falls_in')),
     seenAt: named(moment, 'seen_at'),
     hand: { type: 'boolean', default: false },
     wish: orNull(json),

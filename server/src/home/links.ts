@@ -1,4 +1,4 @@
-import { createHash, createHmac } from 'node:crypto';
+import { createHmac } from 'node:crypto';
 import { LONGEST_LINK, routes, type HomeLink } from '@nuvrah/contract';
 import { addDays, dayInWords } from '@nuvrah/core';
 import type { DataSource } from 'typeorm';
@@ -6,6 +6,7 @@ import { instructorById, localDay } from '../accounts/accounts.js';
 import { shareLinkTable, type InstructorRow, type ShareLinkRow } from '../db/entities.js';
 import { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
+import { hashOf } from '../http/secrets.js';
 import { invalidRequest, linkEnded, noSuchLink, notFound, notReady } from '../http/problem.js';
 import { getStoredSession } from '../sessions/sessions.js';
 import { leadingOf } from '../sittings/leading.js';
@@ -24,8 +25,6 @@ export interface LinkMaking {
  */
 const tokenOf = (id: string, secret: string): string =>
   createHmac('sha256', secret).update(`share-link:${id}`).digest('base64url');
-
-const hashOf = (token: string): string => createHash('sha256').update(token).digest('base64url');
 
 /** A link that opens, and everything of whoever gave it. */
 export interface OpenLink {

@@ -93,7 +93,7 @@ describe('a class that phones follow', () => {
     const { phone, token } = await join();
     const params = { token };
     expect(await phone.must(routes.phoneClass, { params })).toEqual(
-      jasmine.objectContaining({ state: 'waits', lane: null, person: null, came: null }),
+      jasmine.objectContaining({ state: 'waits', lane: null, person: null, fallsIn: null }),
     );
     await phone.must(routes.choosePerson, { params, body: { person: 'Ana' } });
     await lead();
@@ -115,9 +115,26 @@ describe('a class that phones follow', () => {
   });
 
   it('lets who comes late fall in where lanes meet next', async () => {
-    await lead({ place: { at: 12_000, when: 0, goesOn: false } });
+    const { now } = await server.stranger().must(routes.sharedClock);
+    await lead({ place: { at: 12_000, when: now, goesOn: true } });
     const { phone, token } = await joinAs('Ana');
-    expect((await phone.must(routes.phoneClass, { params: { token } })).came).toBe(30_000);
+    const { fallsIn } = await phone.must(routes.phoneClass, { params: { token } });
+    expect(fallsIn).toBeCloseTo(now + 18_000, 3);
+    // By the shared clock: a pause, after which the clock of the class begins anew, makes nobody wait once more.
+    await lead({ place: { at: 0, when: now + 60_000, goesOn: true } });
+    expect((await phone.must(routes.phoneClass, { params: { token } })).fallsIn).toBe(fallsIn);
+  });
+
+  it('counts what is led up with every change, and takes no place from who does not know the time', async () => {
+    const { phone, token } = await joinAs('Ana');
+    const params = { token };
+    const { version } = await phone.must(routes.phoneClass, { params });
+    await lead();
+    await leader.must(routes.placeLive, { params: at(), body: { place: null, handled: [] } });
+    const led = await phone.must(routes.phoneClass, { params });
+    expect(led.version).toBe(version + 1);
+    expect(led.state).toBe('led');
+    expect(led.place).toEqual(PLACE);
   });
 
   it('gives a name to one phone at a time, and to another once that is away', async () => {
@@ -161,7 +178,8 @@ describe('a class that phones follow', () => {
     await lead();
     await Promise.all([one.next('changed'), two.next('changed')]);
     await placed();
-    expect((await one.next('place')).place).toEqual(PLACE);
+    const { version } = await server.stranger().must(routes.phoneClass, { params: { token } });
+    expect(await one.next('place')).toEqual({ kind: 'place', place: PLACE, version });
     expect((await two.next('place')).place).toEqual(PLACE);
     // A copy that stops lets its phones go: they connect to another one.
     await secondNews.close();

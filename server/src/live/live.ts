@@ -6,7 +6,7 @@ import { getClass } from '../classes/classes.js';
 import { classLeadingTable, type ClassLeadingRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
-import { idTaken, notFound, phoneRefused } from '../http/problem.js';
+import { idTaken, notFound, phoneRefused, staleVersion } from '../http/problem.js';
 import { tellPhones } from './news.js';
 
 /** Seconds after which a phone that was not heard of is taken to be away. */
@@ -58,7 +58,8 @@ export function implementLive(
     const times = { openedAt: at, leaderSeenAt: at, endedAt: null };
     for (let tried = 0; tried < CODE_TRIES; tried++) {
       const code = newJoinCode((limit) => randomInt(limit));
-      const row = { id: body.id, classGroupId: group.id, code, people, lanes: [], place: null, ...times };
+      const found = { id: body.id, classGroupId: group.id, code };
+      const row = { ...found, people, lanes: [], place: null, version: 1, ...times };
       // Where the code is taken nothing is added, as where the id is.
       if (await store.classLeadings.addIfNew(row)) return toLive(row);
       const there = await store.classLeadings.get(body.id);
@@ -70,7 +71,9 @@ export function implementLive(
   implement(routes.changeLive, async ({ store, params, body }) => {
     const live = await liveOf(store, params);
     refuseEnded(live);
-    await store.classLeadings.set(live.id, { ...body, leaderSeenAt: now() });
+    const { id, version } = live;
+    if (!(await store.classLeadings.change(id, version, { ...body, leaderSeenAt: now() })))
+      throw staleVersion({ id, version });
     await tellPhones(source.manager, { live: live.id, news: { kind: 'changed' } });
     return phonesOf(store, live.id, now());
   });
@@ -79,9 +82,11 @@ export function implementLive(
     const live = await liveOf(store, params);
     refuseEnded(live);
     const { place } = body;
-    await store.classLeadings.set(live.id, { leaderSeenAt: now(), place });
+    // Whoever leads may not know the time just now: that is no place.
+    await store.classLeadings.set(live.id, { leaderSeenAt: now(), ...(place && { place }) });
     await answerPhones(store, live.id, body.handled);
-    if (place !== null) await tellPhones(source.manager, { live: live.id, news: { kind: 'place', place } });
+    const { version } = live;
+    if (place) await tellPhones(source.manager, { live: live.id, news: { kind: 'place', place, version } });
     return phonesOf(store, live.id, now());
   });
 

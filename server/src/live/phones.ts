@@ -1,6 +1,6 @@
-import { createHash, randomBytes, randomUUID } from 'node:crypto';
+import { randomBytes, randomUUID } from 'node:crypto';
 import { linkToken, MOST_PHONES, phoneNewsAddress, routes, type PhoneClass } from '@nuvrah/contract';
-import { fallsInAt, millis, placeNow, type ClassPlace } from '@nuvrah/core';
+import { fallsInAt, millis, placeNow, type PhoneLane } from '@nuvrah/core';
 import type { RequestHandler } from 'express';
 import type { DataSource } from 'typeorm';
 import { instructorById } from '../accounts/accounts.js';
@@ -13,6 +13,7 @@ import {
 } from '../db/entities.js';
 import { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
+import { hashOf } from '../http/secrets.js';
 import { invalidRequest, noSuchCode, noSuchLink, phoneRefused, tooManyCodes } from '../http/problem.js';
 import { parse } from '../http/validate.js';
 import { addTold } from '../sittings/sittings.js';
@@ -30,7 +31,6 @@ const NOBODY_LEADS = 30;
 /** Seconds without a leader after which what phones told is put on record without them. */
 const LEADER_AWAY = 60;
 
-const hashOf = (token: string): string => createHash('sha256').update(token).digest('base64url');
 const before = (now: Date, seconds: number): Date => new Date(now.getTime() - seconds * 1_000);
 
 interface Following {
@@ -72,7 +72,7 @@ export function implementPhones(
       classLeadingId: live.id,
       tokenHash: hashOf(token),
       person: null,
-      came: await stands(live.place),
+      fallsIn: await fallsIn(store, live, null),
       seenAt: now(),
       hand: false,
       wish: null,
@@ -98,7 +98,8 @@ export function implementPhones(
       if ((await taken(store, live.id, phone.id)).has(person))
         throw phoneRefused('name-taken', `Another phone is ${person}'s already. Choose your own name.`);
     }
-    await store.classPhones.set(phone.id, { person, came: await stands(live.place), seenAt: now() });
+    const change = { person, fallsIn: await fallsIn(store, live, person), seenAt: now() };
+    await store.classPhones.set(phone.id, change);
     return answerOf(await following(source, params.token));
   });
 
@@ -115,8 +116,23 @@ export function implementPhones(
     return answerOf(await following(source, params.token));
   });
 
-  async function stands(place: ClassPlace | null): Promise<number | null> {
-    return place && placeNow(place, await clock.now());
+  /** The lane of somebody; of most, where it is nobody's. */
+  async function laneOf(store: InstructorStore, live: string, person: string | null) {
+    const [row] = await store.query<{ lane: PhoneLane }>(LANE_SQL, live, person);
+    return row?.lane ?? null;
+  }
+
+  /** When somebody who comes now falls in, by the shared clock: the clock of the class begins anew after each pause. */
+  async function fallsIn(
+    store: InstructorStore,
+    { id, place }: Pick<ClassLeadingRow, 'id' | 'place'>,
+    person: string | null,
+  ): Promise<number | null> {
+    const lane = place?.goesOn ? await laneOf(store, id, person) : null;
+    if (!place || !lane) return null;
+    const came = await clock.now();
+    const at = placeNow(place, came);
+    return came + fallsInAt(lane, millis(at)) - at;
   }
 
   async function taken(store: InstructorStore, live: string, but: string): Promise<ReadonlySet<string>> {
@@ -126,20 +142,19 @@ export function implementPhones(
   }
 
   async function answerOf({ phone, live, store }: Following): Promise<PhoneClass> {
-    const [row] = await store.query<{ lane: PhoneClass['lane'] }>(LANE_SQL, live.id, phone.person);
+    const lane = await laneOf(store, live.id, phone.person);
     const others = await taken(store, live.id, phone.id);
     const { name, emergencyNumber } = await instructorById(source, live.instructorId);
-    const lane = row?.lane ?? null;
-    const came = lane && phone.came !== null ? fallsInAt(lane as never, millis(phone.came)) : null;
     return {
       instructor: name,
       emergencyNumber,
       people: live.people.map((one) => ({ name: one.name, taken: others.has(one.name) })),
       person: phone.person,
       state: live.endedAt !== null ? 'over' : live.place === null ? 'waits' : 'led',
-      lane,
+      lane: lane as unknown as PhoneClass['lane'],
       place: live.place,
-      came,
+      version: live.version,
+      fallsIn: phone.fallsIn,
       hand: phone.hand,
       wish: phone.wish,
       said: phone.said,
@@ -149,7 +164,7 @@ export function implementPhones(
   }
 }
 
-/** The phone with this secret, and its class. @throws RequestProblem (404) for one that never joined, (410) where all is over. */
+/** The phone with this secret, and its class. @throws RequestProblem (410) for one that never joined, or whose class is forgotten. */
 async function following(source: DataSource, token: string): Promise<Following> {
   const phone = await source.getRepository(classPhoneTable).findOneBy({ tokenHash: hashOf(token) });
   const gone = 'This class is over, and forgotten. Ask who leads for the code of the next one.';
@@ -157,7 +172,7 @@ async function following(source: DataSource, token: string): Promise<Following> 
   const store = InstructorStore.of(source, phone.instructorId);
   const [live] = await store.classLeadings.list(
     { id: phone.classLeadingId },
-    { select: { id: true, instructorId: true, people: true, place: true, endedAt: true } },
+    { select: { id: true, instructorId: true, people: true, place: true, version: true, endedAt: true } },
   );
   if (!live) throw phoneRefused('class-gone', gone);
   return { phone, live, store };

@@ -14,6 +14,7 @@ CREATE TABLE class_leading (
   people jsonb NOT NULL,
   lanes jsonb NOT NULL,
   place jsonb,
+  version integer NOT NULL DEFAULT 1,
   opened_at timestamptz NOT NULL,
   leader_seen_at timestamptz NOT NULL,
   ended_at timestamptz
@@ -25,7 +26,7 @@ CREATE TABLE class_phone (
   class_leading_id uuid NOT NULL CONSTRAINT class_phone_class_leading_fk REFERENCES class_leading (id) ON DELETE CASCADE,
   token_hash text NOT NULL CONSTRAINT class_phone_token_unique UNIQUE,
   person text,
-  came double precision,
+  falls_in double precision,
   seen_at timestamptz NOT NULL,
   hand boolean NOT NULL DEFAULT false,
   wish jsonb,

@@ -63,6 +63,7 @@ export const phoneWords = inLanguage({
       rest: 'breathe naturally now',
     },
     asked: 'Asked: it changes in a moment.',
+    countAgain: 'Count again',
     sound: 'Sound',
     soundOff: 'Sound off',
     another: 'I am somebody else',

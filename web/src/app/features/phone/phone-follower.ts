@@ -60,6 +60,7 @@ export class PhoneFollower {
   private stream: NewsStream | null = null;
   private readonly connecting = new Later();
   private readonly tellingAgain = new Later();
+  private readonly lookingAgain = new Later();
   private readonly current = signal<PhoneClass | null>(null);
   readonly shown = this.current.asReadonly();
   private readonly isConnected = signal(false);
@@ -71,6 +72,9 @@ export class PhoneFollower {
   readonly problem = this.said.asReadonly();
   private readonly where = signal<Telling>('nothing');
   readonly telling = computed((): Telling => (this.shown()?.toldAt ? 'told' : this.where()));
+  private readonly isResting = signal(false);
+  /** Whether somebody breathes naturally because they asked to: at once, whatever becomes of the wish. */
+  readonly resting = this.isResting.asReadonly();
   private readonly follows = signal(this.kept !== null);
   readonly following = this.follows.asReadonly();
 
@@ -84,6 +88,7 @@ export class PhoneFollower {
     this.stream = null;
     this.connecting.never();
     this.tellingAgain.never();
+    this.lookingAgain.never();
   }
 
   /** Follows the class with this code. */
@@ -134,10 +139,16 @@ export class PhoneFollower {
     });
   }
 
+  /** Counts again, before what was asked for is over. */
+  countAgain(): void {
+    this.isResting.set(false);
+  }
+
   /** Raises or lowers the hand, or asks to be led more easily. */
   tell(body: PhoneTells): void {
     const { kept } = this;
     if (!kept) return;
+    if (body.wish) this.isResting.set(body.wish.way === 'rest');
     this.said.set(null);
     this.api.tell(kept.token, body).subscribe({
       next: (shown) => this.current.set(shown),
@@ -190,7 +201,8 @@ export class PhoneFollower {
 
   private hear(news: LiveNews): void {
     this.isConnected.set(true);
-    if (news.kind === 'changed') return this.look();
+    // A place of other lanes than those that are shown would put them out of step.
+    if (news.kind === 'changed' || news.version !== this.shown()?.version) return this.look();
     this.current.update((shown) => shown && { ...shown, place: news.place });
   }
 
@@ -199,10 +211,14 @@ export class PhoneFollower {
     if (!kept) return;
     this.api.follow(kept.token).subscribe({
       next: (shown) => {
-        if (this.kept?.token === kept.token) this.current.set(shown);
+        if (this.kept?.token !== kept.token) return;
+        // The wish was seen to: what is led for them says it from now on.
+        if (this.shown()?.wish && !shown.wish) this.isResting.set(false);
+        this.current.set(shown);
       },
       error: (problem: ApiProblem) => {
-        if (problem.kind === 'refused') this.refused(problem);
+        if (problem.kind === 'refused') return this.refused(problem);
+        this.lookingAgain.do(() => this.look());
       },
     });
   }
@@ -212,6 +228,12 @@ export class PhoneFollower {
     const { status } = problem.problem;
     if (status === 410 || status === 404) this.leave(problem.message);
     else this.said.set(problem.message);
+  }
+
+  /** Milliseconds until somebody who came late falls in with the others; zero or less where they need not wait. */
+  waits(): number {
+    const [fallsIn, now] = [this.shown()?.fallsIn ?? null, this.time.now()];
+    return fallsIn === null || now === null ? 0 : fallsIn - now;
   }
 
   /** Where the class stands now, in milliseconds on its clock; null while that is not known. */

@@ -127,8 +127,7 @@ export class PhoneLaneView {
     const side = view.kind === 'led' ? view.moment.phrase.side : null;
     return this.resting() ? '' : (side ?? '');
   });
-  /** Who asked to breathe naturally does so at once; what is led for them follows. */
-  protected readonly resting = computed(() => this.follower.shown()?.wish?.way === 'rest');
+  protected readonly resting = this.follower.resting;
 
   private sound: AudioContext | null = null;
   private readonly soundOn = signal(false);
@@ -175,8 +174,8 @@ export class PhoneLaneView {
     if (!shown.place.goesOn) return { kind: 'paused' };
     const lane = this.follower.lane();
     if (!lane) return { kind: 'done' };
-    if (shown.came !== null && at < shown.came)
-      return { kind: 'falls-in', seconds: Math.ceil((shown.came - at) / 1000) };
+    const waits = this.follower.waits();
+    if (waits > 0) return { kind: 'falls-in', seconds: Math.ceil(waits / 1000) };
     const moment = phoneMoment(lane, at);
     this.soundNext(at);
     if (moment) return { kind: 'led', moment };

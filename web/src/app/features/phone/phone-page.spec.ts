@@ -38,7 +38,8 @@ const led = (change: Partial<PhoneClass> = {}): PhoneClass => ({
     meetings: [0],
   },
   place: { at: 0, when: 5_000, goesOn: true },
-  came: 0,
+  fallsIn: null,
+  version: 1,
   hand: false,
   wish: null,
   said: '',
@@ -125,7 +126,7 @@ describe('the page of a phone', () => {
   });
 
   it('asks who one is, and does not offer a name that another phone has', async () => {
-    await join({ person: null, state: 'waits', lane: null, place: null, came: null });
+    await join({ person: null, state: 'waits', lane: null, place: null, fallsIn: null });
     expect(page.text('h1')).toBe('Who are you?');
     const taken = [...page.page.querySelectorAll('button')].find(({ textContent }) =>
       textContent.includes('Bo'),
@@ -134,7 +135,7 @@ describe('the page of a phone', () => {
     page.press('Ana');
     const chosen = http.expectOne(`${AT}/person`);
     expect(chosen.request.body).toEqual({ person: 'Ana' });
-    chosen.flush(led({ state: 'waits', lane: null, place: null, came: null }));
+    chosen.flush(led({ state: 'waits', lane: null, place: null, fallsIn: null }));
     page.fixture.detectChanges();
     expect(page.text()).toContain('The class has not begun.');
   });
@@ -151,13 +152,37 @@ describe('the page of a phone', () => {
   });
 
   it('waits for where the others meet who came late, and stands still in a pause', async () => {
-    await join({ came: 4_000 });
+    await join({ fallsIn: 9_000 });
     own = 1_500;
     await page.until(() => page.text('.wait').includes('You fall in with the others in 4 s.'));
     own = 5_500;
     await page.until(() => page.text('.say') === 'Exhale right');
-    streams[0]?.tell({ kind: 'place', place: { at: 4_500, when: 9_500, goesOn: false } });
+    streams[0]?.tell({ kind: 'place', version: 1, place: { at: 4_500, when: 9_500, goesOn: false } });
     await page.until(() => page.text('.wait').includes('Paused'));
+  });
+
+  it('takes a place only for the lanes that it shows, and asks again for what it could not get', async () => {
+    await join();
+    own = 2_500;
+    await page.until(() => page.text('.count') === '2 of 4');
+    // After a pause the clock of the class begins anew, with other lanes.
+    streams[0]?.tell({ kind: 'place', version: 2, place: { at: 9_000, when: 6_500, goesOn: true } });
+    jasmine.clock().install();
+    http.expectOne({ method: 'GET', url: AT }).error(new ProgressEvent('error'));
+    page.fixture.detectChanges();
+    expect(page.text('.count')).toBe('2 of 4');
+    jasmine.clock().tick(3_000);
+    jasmine.clock().uninstall();
+    shows({ version: 2, place: { at: 9_000, when: 6_500, goesOn: true } });
+    await page.until(() => page.text('.say') === 'Exhale right');
+  });
+
+  it('asks anew who one is, where somebody with the same name came', async () => {
+    await join({ state: 'waits', lane: null, place: null });
+    expect(page.text()).toContain('The class has not begun.');
+    streams[0]?.tell({ kind: 'changed' });
+    shows({ state: 'waits', lane: null, place: null, people: [{ name: 'Ana R.', taken: false }] });
+    expect(page.text('h1')).toBe('Who are you?');
   });
 
   it('goes on by itself without a connection, says so, and comes back', async () => {
@@ -189,8 +214,11 @@ describe('the page of a phone', () => {
     const asked = http.expectOne(`${AT}/told`);
     const { wish } = asked.request.body as { wish: { id: string; way: 'rest' } };
     expect(wish.way).toBe('rest');
-    asked.flush(led({ wish }));
+    // At once, before anybody answered.
     await page.until(() => page.text('.say') === 'Breathe naturally');
+    asked.flush(led({ wish }));
+    page.fixture.detectChanges();
+    expect(page.text('.say')).toBe('Breathe naturally');
     expect(page.text('.message')).toContain('Asked');
   });
 

@@ -68,7 +68,9 @@ export class PhonePage {
     if (!this.follower.following()) return 'code';
     if (!shown) return 'looking';
     if (shown.state === 'over') return 'over';
-    if (shown.person === null && !this.looksOn()) return 'who';
+    // Who is called otherwise, since somebody with the same name came, is asked once more.
+    const known = shown.people.some(({ name }) => name === shown.person);
+    if (!known && !(shown.person === null && this.looksOn())) return 'who';
     return shown.state;
   });
   protected readonly effort = signal<number | null>(null);

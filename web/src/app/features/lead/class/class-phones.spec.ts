@@ -82,6 +82,15 @@ describe('the phones of a class', () => {
     expect(shown().place?.goesOn).toBeFalse();
   });
 
+  it('are never told a place of lanes that they were not told', () => {
+    shown();
+    led.runner.pauseOrResume();
+    // The timer comes before what changed was told.
+    led.pass(2);
+    http.expectNone(`${AT}/${LIVE.id}/place`);
+    expect(shown().place?.goesOn).toBeFalse();
+  });
+
   it('ease only who holds them, once, and are told what came of it', () => {
     shown();
     led.pass(led.firstMeeting() + 2);

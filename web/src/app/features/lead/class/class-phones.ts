@@ -1,6 +1,6 @@
 import { computed, DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import type { Live, LiveLanes, Phone } from '@nuvrah/contract';
-import { phoneLanesOf, millis, type ClassPlace } from '@nuvrah/core';
+import { phoneLanesOf, millis, type ClassPlace, type ClassRun } from '@nuvrah/core';
 import { catchError, concatMap, EMPTY, Subject, tap, type Observable } from 'rxjs';
 import { AccountStore } from '../../../api/account';
 import type { ApiProblem } from '../../../api/api';
@@ -50,9 +50,8 @@ export class ClassPhones {
   private queued = 0;
   /** Wishes that were seen to: a phone that asks once more gets the same answer. */
   private readonly seenTo = new Map<string, string>();
-  /** Whether the server was not told yet what is led now. */
-  private behind = false;
-  private atTheDoor: readonly string[] = [];
+  /** What is led, as the server was told it last. */
+  private told: ClassRun | null = null;
   private handled: { readonly phone: string; readonly said: string }[] = [];
 
   constructor() {
@@ -123,10 +122,10 @@ export class ClassPhones {
   /** Who is at the door by now: they are who a phone can be. */
   here(people: readonly string[]): void {
     const followed = this.followed();
-    this.atTheDoor = people;
     if (!followed || this.runner.run()) return;
     const atTheDoor = people.map((name) => ({ name, sittingId: null }));
-    this.change(followed, { people: atTheDoor, lanes: [], place: null });
+    const body = { people: atTheDoor, lanes: [], place: null };
+    this.request(() => this.api.change(followed.classId, followed.live.id, body));
   }
 
   /** Everybody who is led, with the sitting that is theirs. */
@@ -157,23 +156,20 @@ export class ClassPhones {
       naming,
       nameOf: (student) => this.runner.namesOf([student]),
     });
-    this.change({ classId, live }, { people: this.people(), lanes: lanes as never, place });
-  }
-
-  private change({ classId, live }: Pick<Followed, 'classId' | 'live'>, body: LiveLanes): void {
-    this.behind = true;
-    this.request(() => this.api.change(classId, live.id, body).pipe(tap(() => (this.behind = false))));
+    const body = { people: this.people(), lanes: lanes as never, place };
+    this.request(() => this.api.change(classId, live.id, body).pipe(tap(() => (this.told = run))));
   }
 
   /** Where the class stands, every two seconds; where it is over, what phones told. */
   private tell(): void {
     const followed = this.followed();
     // With a slow connection nothing piles up.
-    if (!followed || this.queued > 1) return;
+    if (!followed || this.queued > 0) return;
     const { classId, live } = followed;
     if (this.runner.state() === 'over') return this.request(() => this.api.end(classId, live.id));
-    // What could not be told of the lanes is told first.
-    if (this.behind) return this.runner.run() ? this.show(followed) : this.here(this.atTheDoor);
+    // A place holds for the lanes that are led: where these were not told, they are told first.
+    const run = this.runner.run();
+    if (run && run !== this.told) return this.show(followed);
     const handled = this.handled;
     this.handled = [];
     this.request(() => this.api.place(classId, live.id, { place: this.place(), handled }));
