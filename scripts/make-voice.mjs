@@ -23,6 +23,8 @@ const FRAME = 36;
 const LOUDNESS = 0.13;
 /** Numbers are called a little faster than sentences are said: a count leaves them a second. */
 const FASTER = 1.2;
+/** Numbers whose last sound is lost where they are said faster: eight would be heard as eighty. */
+const NOT_FASTER = new Set(['8', '80']);
 /** How words are written for the synthesiser where it would say them wrongly or too long. */
 const SOUNDS_LIKE = {};
 
@@ -36,7 +38,7 @@ const script = [
   `(define faster (append calm (list (list "-r" ${FASTER}))))`,
   "(define (say words file) (utt.save.wave (utt.synth (eval (list 'Utterance 'Text words))) file 'riff))",
   ...phrases.flatMap((phrase, index) => [
-    `(set! hts_engine_params ${isNumber(phrase) ? 'faster' : 'calm'})`,
+    `(set! hts_engine_params ${isNumber(phrase) && !NOT_FASTER.has(phrase) ? 'faster' : 'calm'})`,
     `(say ${JSON.stringify(SOUNDS_LIKE[phrase] ?? phrase)} ${JSON.stringify(join(folder, `${index}.wav`))})`,
   ]),
 ].join('\n');

@@ -31,6 +31,10 @@ export const addresses = {
   changeLive: put('/classes/:id/live/:live'),
   placeLive: put('/classes/:id/live/:live/place'),
   endLive: post('/classes/:id/live/:live/end'),
+  showClass: put('/classes/:id/shown'),
+  placeShown: put('/classes/:id/shown/place'),
+  endShown: post('/classes/:id/shown/end'),
+  shownClass: get('/classes/:id/shown'),
   sharedClock: get('/live/clock'),
   joinLive: post('/live/joining'),
   phoneClass: get('/live/:token'),
@@ -95,5 +99,9 @@ export const addresses = {
   withdrawOverruling: post('/overrulings/:id/withdrawal'),
 } as const;
 
-/** The stream of news to a phone (server-sent events): no request with one answer, and so no route. */
+// Streams of news (server-sent events) are no requests with one answer, and so no routes.
+
+/** The stream of news to a phone. */
 export const phoneNewsAddress = (token: string): string => `${API_ROOT}/live/${token}/news`;
+/** The stream of news to a second screen of a class. */
+export const screenNewsAddress = (id: string): string => `${API_ROOT}/classes/${id}/shown/news`;

@@ -4,7 +4,7 @@ import { addresses } from './addresses.js';
 import type { routes as allRoutes } from './routes.js';
 
 export type * from './index.js';
-export { API_ROOT, phoneNewsAddress } from './addresses.js';
+export { API_ROOT, phoneNewsAddress, screenNewsAddress } from './addresses.js';
 export * from './limits.js';
 export * from './names.js';
 

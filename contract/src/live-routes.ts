@@ -10,12 +10,15 @@ import {
   phonePersonSchema,
   phoneSchema,
   phoneTellsSchema,
+  placeShownSchema,
   sharedClockSchema,
+  showClassSchema,
+  shownClassSchema,
 } from './live-schemas.js';
 import { route } from './route.js';
-import { listOf } from './schema-parts.js';
+import { listOf, nothing } from './schema-parts.js';
 
-/** Requests about classes that phones follow. */
+/** Requests about classes that phones and second screens follow. */
 export const liveRoutes = {
   openLive: route(addresses.openLive, {
     summary: 'Let phones follow a class; the same id again answers what is there',
@@ -36,6 +39,27 @@ export const liveRoutes = {
   endLive: route(addresses.endLive, {
     summary: 'The class is over: its code dies, and phones are asked how it was; ending twice is ending once',
     answer: listOf(phoneSchema),
+  }),
+  showClass: route(addresses.showClass, {
+    summary: 'What the second screens of a class show from now on',
+    body: showClassSchema,
+    answer: nothing,
+    status: 204,
+  }),
+  placeShown: route(addresses.placeShown, {
+    summary: 'Where the class that second screens show stands',
+    body: placeShownSchema,
+    answer: nothing,
+    status: 204,
+  }),
+  endShown: route(addresses.endShown, {
+    summary: 'Second screens show nothing any more; ending twice is ending once',
+    answer: nothing,
+    status: 204,
+  }),
+  shownClass: route(addresses.shownClass, {
+    summary: 'What a second screen of a class shows now',
+    answer: shownClassSchema,
   }),
   sharedClock: route(addresses.sharedClock, {
     summary: 'The clock by which leader and phones stay in step',

@@ -2,6 +2,7 @@ import {
   JOIN_CODE_PATTERN,
   oneOf,
   SIGN_IDS,
+  type ClassToKeep,
   type Counting,
   type EaseWay,
   type PhoneBreath,
@@ -135,10 +136,24 @@ export const phoneTellsSchema = object({
 });
 export type PhoneTells = Static<typeof phoneTellsSchema>;
 
-/** The clock that leader and phones share, milliseconds since 1970. */
+/** A class as its second screens show it: what the leader's browser keeps of it, and how people are called. */
+const shown = {
+  /** Read by the application that wrote it: the server passes it on. */
+  run: Type.Unsafe<ClassToKeep>(Type.Object({}, { additionalProperties: true })),
+  /** By student or guest. */
+  names: Type.Record(uuid, called, { maxProperties: MOST_IN_CLASS }),
+  place: nullable(classPlaceSchema),
+};
+export const showClassSchema = object(shown);
+export const placeShownSchema = object({ place: classPlaceSchema });
+/** What a second screen shows; null while nothing is led. */
+export const shownClassSchema = object({ shown: nullable(object({ ...shown, version: Type.Integer() })) });
+export type ShownClass = NonNullable<Static<typeof shownClassSchema>['shown']>;
+
+/** The clock that leader, phones and second screens share, milliseconds since 1970. */
 export const sharedClockSchema = object({ now: Type.Number() });
 
-/** What comes by the stream of a phone: where the class stands, or that there is something new to ask for. */
+/** What comes by the stream of a phone or a second screen: where the class stands, or that there is something new to ask for. */
 export type LiveNews =
   | { readonly kind: 'place'; readonly place: Static<typeof classPlaceSchema>; readonly version: number }
   | { readonly kind: 'changed' };

@@ -17,6 +17,8 @@ const laneNames = (page: Page): Promise<string[]> => page.locator('nv-class-scre
 
 test('who is here is ticked, today is asked of all at once, and each is led in a lane of their own numbers', async ({
   page,
+  browser,
+  application,
 }) => {
   const clock = await atTheDoor(page);
   const start = page.getByRole('button', { name: 'Start' });
@@ -51,11 +53,18 @@ test('who is here is ticked, today is asked of all at once, and each is led in a
   expect(lanes.length).toBeGreaterThan(1);
   expect(lanes.join(', ').split(', ').sort()).toEqual(['Bastien', 'Guest 1', 'Hesper', 'Ingrid', 'Juno']);
 
-  // A second screen shows the same lanes, and nothing can be led from it.
-  const second = await page.context().newPage();
-  await second.goto(`${page.url()}/screen`);
-  await expect(second.locator('nv-class-screen .names')).toHaveText(lanes);
-  await expect(second.getByRole('button', { name: 'Stop' })).toHaveCount(0);
+  // Second screens show the same lanes, in this browser and on another machine, and nothing can be led from them.
+  const opened = page.waitForEvent('popup');
+  await page.getByRole('link', { name: 'Second screen' }).click();
+  const second = await opened;
+  const machine = await browser.newContext({ baseURL: application.origin });
+  await machine.addCookies(await page.context().cookies());
+  const projector = await machine.newPage();
+  await projector.goto(new URL(second.url()).pathname);
+  for (const shown of [second, projector]) {
+    await expect(shown.locator('nv-class-screen .names')).toHaveText(lanes);
+    await expect(shown.getByRole('button', { name: 'Stop' })).toHaveCount(0);
+  }
   await page.bringToFront();
 
   // Until rounds are led: one lane is eased by its number.
@@ -67,6 +76,7 @@ test('who is here is ticked, today is asked of all at once, and each is led in a
   await page.keyboard.press('Space');
   await expect(said).toContainText('Paused');
   await expect(second.getByText('Paused')).toBeVisible();
+  await expect(projector.getByText('Paused')).toBeVisible();
   await second.close();
   await page.keyboard.press('Space');
   await expect(said).toHaveText('');
@@ -83,6 +93,7 @@ test('who is here is ticked, today is asked of all at once, and each is led in a
   await clock.pass(3_000);
   await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible();
   await expect(page.getByText('On record for everybody.')).toBeVisible();
+  await expect(projector.locator('nv-class-screen')).toContainText('Done');
   for (const name of ['Hesper', 'Juno', 'Ingrid', 'Bastien'])
     await page
       .getByRole('radiogroup', { name: `effort of ${name}` })
@@ -92,6 +103,8 @@ test('who is here is ticked, today is asked of all at once, and each is led in a
   await expect(page.getByText('Kept for everybody.')).toBeVisible();
 
   await page.getByRole('link', { name: 'what comes next for Hesper' }).click();
+  await expect(projector.getByText('Nothing is led now.')).toBeVisible();
+  await machine.close();
   await page.getByRole('link', { name: 'Ledger', exact: true }).click();
   const rows = page.locator('tbody tr').filter({ hasText: 'Rope by rope' });
   await expect(rows).toHaveCount(4);
@@ -142,6 +155,15 @@ test('a class that the page went away from is taken up again, or ended where it 
   await page.keyboard.press('Escape');
   await expect(page.getByRole('heading', { name: 'Stopped' })).toBeVisible();
   await expect(page.getByText('On record for everybody.')).toBeVisible();
+  // The stop was not meant.
+  await page.getByRole('button', { name: /^Go on/ }).click();
+  await expect(page.locator('nv-class-screen')).toBeVisible();
+  await clock.pass(60);
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('On record for everybody.')).toBeVisible();
+  await page.getByRole('button', { name: 'Keep on record' }).click();
+  await expect(page.getByText('Kept for everybody.')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Go on/ })).toHaveCount(0);
 });
 
 test('a session is composed for a class: what suits all, within the weakest, and is led in one lane', async ({

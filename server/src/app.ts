@@ -33,8 +33,9 @@ import { implementHome } from './home/home.js';
 import { implementLinks } from './home/links.js';
 import { DatabaseClock } from './live/database-clock.js';
 import { implementLive } from './live/live.js';
-import { PhoneNews } from './live/news.js';
+import { ClassNews } from './live/news.js';
 import { implementPhones, keepPhones, NEWS_PATH, streamNews } from './live/phones.js';
+import { implementShown, SCREEN_NEWS_PATH, streamToScreen } from './live/shown.js';
 import { implementToday } from './today/today.js';
 import { implementClasses } from './classes/classes.js';
 import { implementOwnVoice } from './voice/own-voice.js';
@@ -53,7 +54,7 @@ export interface AppOptions {
   /** Failed sign-ins from one address in a quarter of an hour before it has to wait. */
   readonly signInTries?: number;
   /** The streams of phones, where whoever stops the server is to end them. */
-  readonly news?: PhoneNews;
+  readonly news?: ClassNews;
 }
 
 /** The whole server as one Express application; nothing is remembered between requests but in PostgreSQL. */
@@ -117,7 +118,9 @@ export function createApp(options: AppOptions): Express {
   implementHome(implement, source, now);
   implementLive(implement, source, now, publicUrl);
   implementPhones(implement, source, now, new DatabaseClock(source));
+  implementShown(implement, source, now);
   api.get(NEWS_PATH, streamNews(source, news));
+  api.get(SCREEN_NEWS_PATH, streamToScreen(source, news));
   implementOwnVoice(implement, source, now);
   implementVariants(implement, now);
   implementSessions(implement, source, now);
@@ -136,9 +139,9 @@ export function createApp(options: AppOptions): Express {
   return app;
 }
 
-/** The streams of the phones that follow classes by this copy of the server. */
-export const newsOf = (source: DataSource, now: () => Date = () => new Date()): PhoneNews =>
-  new PhoneNews(source, keepPhones(source, now));
+/** The streams of what follows classes by this copy of the server. */
+export const newsOf = (source: DataSource, now: () => Date = () => new Date()): ClassNews =>
+  new ClassNews(source, keepPhones(source, now));
 
 const limitTries = (limit: number) =>
   rateLimit({

@@ -4,7 +4,7 @@ import { pino } from 'pino';
 import type { DataSource } from 'typeorm';
 import { createApp, newsOf } from './app.js';
 import { readConfig, type Config } from './config.js';
-import type { PhoneNews } from './live/news.js';
+import type { ClassNews } from './live/news.js';
 import { openDatabase } from './db/open-database.js';
 import { passwordMatches } from './accounts/password.js';
 import { DEMO_SIGN_IN } from './demo/demo-data.js';
@@ -14,7 +14,7 @@ import { startupSentence } from './startup-problem.js';
 
 const HOST = '127.0.0.1';
 
-function listen(config: Config, source: DataSource, news: PhoneNews): Promise<Server> {
+function listen(config: Config, source: DataSource, news: ClassNews): Promise<Server> {
   const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
   const app = createApp({
     source,
@@ -34,7 +34,7 @@ function listen(config: Config, source: DataSource, news: PhoneNews): Promise<Se
 /** Requests in progress are answered, then the database is let go. */
 function stopOn(
   signals: readonly NodeJS.Signals[],
-  { server, source, news }: { server: Server; source: DataSource; news: PhoneNews },
+  { server, source, news }: { server: Server; source: DataSource; news: ClassNews },
 ): void {
   const stop = (): void => {
     void news.close();

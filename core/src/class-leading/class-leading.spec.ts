@@ -12,6 +12,7 @@ import {
   stillness,
 } from '../testing.js';
 import { counts, millis, seconds, type Millis } from '../units/index.js';
+import { sayingsOf } from '../voice/index.js';
 import {
   beginClass,
   classState,
@@ -37,6 +38,7 @@ import {
   signTakenBackInClass,
   stopClass,
   stopLane,
+  takeBackStopOfClass,
   timeLeft,
   voiceOfClass,
   type ClassAnswer,
@@ -99,6 +101,27 @@ describe('a class that is led', () => {
     expect(after - next).toBe(84);
     expect(meets(again).length).toBe(3);
     expect(third - second).toBe(second - first);
+  });
+
+  it('goes on after a stop of everybody as after a pause there; a lane that was stopped before stays so', () => {
+    const run = two();
+    const [, second = 0] = meets(run);
+    const here = at(second + 50);
+    const back = takeBackStopOfClass(stopClass(run, here), run);
+    expect(classState(back)).toBe('paused');
+    expect(roundsBy(resumeClass(back))).toEqual(roundsBy(resumeClass(pauseClass(run, here))));
+    const one = stopLane(run, at(second), 0);
+    const stopped = stopClass(one, here);
+    expect(classState(stopped)).toBe('over');
+    expect(takeBackStopOfClass(stopped, one).lanes.map((lane) => lane.run.state.kind)).toEqual([
+      'stopped',
+      'paused',
+    ]);
+    // Stopped in a pause, it is paused again where it was.
+    const paused = pauseClass(run, here);
+    expect(takeBackStopOfClass(stopClass(paused, here), paused).lanes.map((lane) => lane.run.state)).toEqual(
+      paused.lanes.map((lane) => lane.run.state),
+    );
   });
 
   it('eases one lane: it meets the others as before, and ends with them', () => {
@@ -362,6 +385,21 @@ describe('a class that is led', () => {
         expect(event.index).toBe(index);
         expect(event.from).toBeGreaterThanOrEqual(voice.events[index - 1]?.to ?? 0);
       });
+    });
+
+    it('says at meetings that all begin, at first, and otherwise always which lanes do, by their numbers', () => {
+      const run = two();
+      const said = (of: ClassRun): readonly string[] =>
+        sayingsOf(voiceOfClass(of), { cues: true, counts: [], silentAfter: null }, 'english')
+          .filter(({ words }) => /lane|together/i.test(words))
+          .map(({ words }) => words.replace(/^.*\. /, ''));
+      expect(said(run)).toEqual(['All together.', 'All together.']);
+      const [first] = run.lanes;
+      const late = { ...(first as ClassLane), students: ['late'], offset: at(5) };
+      // The third lane begins its rounds a little later than the two that meet.
+      const three = { ...run, lanes: [late, ...run.lanes] };
+      expect(meetingsOf(three).map(({ lanes, of }) => [lanes, of])).toEqual(Array(5).fill([2, 3]));
+      expect(said(three)).toEqual(Array(5).fill('Lane 2, 3.'));
     });
 
     it('says what the lane says where all count the same', () => {

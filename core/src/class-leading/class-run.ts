@@ -8,6 +8,7 @@ import {
   pauseRun,
   resumeRun,
   stopRun,
+  takeBackStop,
   type LeadAnswer,
   type LeadRun,
   type Moment,
@@ -113,6 +114,25 @@ export function resumeClass(of: ClassRun): ClassRun {
 export const stopClass = (of: ClassRun, at: Millis): ClassRun =>
   withLanes(of, (lane) => ran(lane, stopRun(lane.run, placeIn(lane, at))));
 
+/** Everybody who is led, or paused. */
+const ledNow = ({ lanes }: ClassRun): readonly string[] =>
+  lanes.flatMap(({ run, students }) =>
+    run.state.kind === 'leading' || run.state.kind === 'paused' ? students : [],
+  );
+
+/**
+ * A stop of everybody that is taken back: whoever was led until then pauses where they were stopped; whose lane was over before
+ * stays as it was. Domain 13.
+ *
+ * @param before the class as it was when it was stopped.
+ */
+export function takeBackStopOfClass(stopped: ClassRun, before: ClassRun): ClassRun {
+  const led = new Set(ledNow(before));
+  return withLanes(stopped, (lane) =>
+    lane.students.every((id) => led.has(id)) ? ran(lane, takeBackStop(lane.run)) : lane,
+  );
+}
+
 /** One lane stops; the others go on. */
 export const stopLane = (of: ClassRun, at: Millis, index: number): ClassRun =>
   changedLane(of, index, (lane) => ran(lane, stopRun(lane.run, placeIn(lane, at))));
@@ -181,7 +201,7 @@ export interface Meeting {
 }
 
 /** Milliseconds that lanes may be apart where their lengths were rounded. */
-const TOGETHER = 3;
+export const TOGETHER = 3;
 
 /**
  * When lanes begin rounds together, in order: where all do who count in a passage, or as many as ever do; each round, where one

@@ -1,14 +1,27 @@
 import { currentTake } from '../leading/index.js';
-import type { PassageSpan, Timeline, TimelineEvent } from '../timeline/index.js';
+import type { Asked, PassageSpan, Timeline, TimelineEvent } from '../timeline/index.js';
 import { counts, millis, type Millis } from '../units/index.js';
-import { isLed, meetingsOf, roundsOfLane, type ClassLane, type ClassRun, type Meeting } from './class-run.js';
+import { voiceWords } from '../words/index.js';
+import {
+  isLed,
+  lanesAlike,
+  meetingsOf,
+  roundsOfLane,
+  TOGETHER,
+  type ClassLane,
+  type ClassRun,
+  type Meeting,
+} from './class-run.js';
 
 /**
  * What one voice says to a class, on its clock: what the lane of most says, and where lanes count different numbers the pulse
- * that is common to all, counted on from each meeting. Domain 16.
+ * that is common to all, counted on from each meeting, with the lanes that begin there. Domain 16.
  */
 export function voiceOfClass(of: ClassRun): Timeline {
-  const lanes = of.lanes.filter(isLed);
+  const numbered = lanesAlike(of).flatMap((places, index) =>
+    places.flatMap((place) => ({ lane: of.lanes[place] as ClassLane, number: index + 1 })),
+  );
+  const lanes = numbered.filter(({ lane }) => isLed(lane));
   const meetings = meetingsOf(of);
   const stretches = of.session.passages.flatMap(({ id }) => stretchOf(lanes, id, meetings));
   const events = stretches
@@ -25,15 +38,31 @@ interface Stretch {
   readonly span: readonly PassageSpan[];
 }
 
-function stretchOf(lanes: readonly ClassLane[], passage: string, all: readonly Meeting[]): Stretch {
+/** A lane with the number under which it is shown. */
+interface NumberedLane {
+  readonly lane: ClassLane;
+  readonly number: number;
+}
+
+function stretchOf(lanes: readonly NumberedLane[], passage: string, all: readonly Meeting[]): Stretch {
   const own = lanes
-    .map((lane) => ({ lane, rounds: roundsOfLane(lane).filter((one) => one.passage === passage) }))
+    .map(({ lane, number }) => ({
+      lane,
+      number,
+      rounds: roundsOfLane(lane).filter((one) => one.passage === passage),
+    }))
     .sort((a, b) => b.lane.students.length - a.lane.students.length);
   const counting = own.filter(({ rounds }) => rounds.length > 0);
   const { lane } = counting[0] ?? own[0] ?? {};
   if (!lane) return { events: [], span: [] };
   const { events, passages } = eventsOf(lane, passage);
-  const meetings = all.filter((one) => one.passage === passage);
+  const beginAt = (at: Millis): readonly number[] =>
+    counting.flatMap(({ number, rounds: begins }) =>
+      begins.some((one) => Math.abs(one.at - at) <= TOGETHER) ? [number] : [],
+    );
+  const meetings = all
+    .filter((one) => one.passage === passage)
+    .map((meeting) => ({ ...meeting, asked: laneNames(meeting, beginAt(meeting.at)) }));
   const alike = new Set(counting.map(({ rounds }) => rounds.map(({ at }) => at).join())).size === 1;
   const rounds = counting[0]?.rounds ?? [];
   if (counting.length < 2 || alike || meetings.length === 0) return { events, span: passages };
@@ -42,6 +71,12 @@ function stretchOf(lanes: readonly ClassLane[], passage: string, all: readonly M
     span: passages,
   };
 }
+
+/** Who begins at a meeting: by number, where it is not all; else it is said at first, and known after that. */
+const laneNames = ({ lanes, of }: Meeting, numbers: readonly number[]): readonly Asked[] =>
+  lanes === of
+    ? [{ text: voiceWords.allTogether, always: false }]
+    : [{ text: voiceWords.lanes([...new Set(numbers)].sort((a, b) => a - b).join(', ')), always: true }];
 
 /** The events of a lane in a passage of the class, and where its passages lie, on the clock of the class. */
 function eventsOf({ run, offset, standsFor }: ClassLane, passage: string) {
@@ -75,7 +110,7 @@ function shifted(event: TimelineEvent, later: (at: Millis) => Millis): TimelineE
 /** The events of a passage with its rounds as a pulse: counted on from each meeting to the next. */
 function pulsed(
   events: readonly TimelineEvent[],
-  meetings: readonly Meeting[],
+  meetings: readonly (Meeting & Pick<TimelineEvent, 'asked'>)[],
   first: TimelineEvent | null,
   { run }: ClassLane,
 ): readonly TimelineEvent[] {
@@ -85,7 +120,7 @@ function pulsed(
   const pace = passage && passage.kind !== 'natural' ? passage.pace : 1000;
   const [before, last] = meetings.slice(-2);
   const period = before && last ? last.at - before.at : Infinity;
-  const pulses = meetings.flatMap(({ at }, index): readonly TimelineEvent[] => {
+  const pulses = meetings.flatMap(({ at, asked }, index): readonly TimelineEvent[] => {
     const template = events.find((event) => event.section === 'rounds' && event.kind === 'inhale') ?? first;
     if (!template) return [];
     const to = meetings[index + 1]?.at ?? Math.max(at + pace, Math.min(at + period, over));
@@ -101,7 +136,7 @@ function pulsed(
         ticks: Array.from({ length: number }, (_, tick) => millis(at + tick * pace)),
         part: null,
         lastRound: index === meetings.length - 1,
-        asked: [],
+        asked,
       },
     ];
   });

@@ -80,7 +80,8 @@ export function recordedPhrases(): readonly string[] {
   );
   const sentences = [
     ...Object.values(cue).filter((words) => typeof words === 'string'),
-    ...Object.values(voiceWords),
+    ...Object.values(voiceWords).filter((words) => typeof words === 'string'),
+    voiceWords.lanes(''),
     ...Object.values(SIDE_NAMES),
     ...[cue.internalHold(''), cue.externalHold(''), cue.changeTheSeat(''), cue.sameAtOwnPaceWith('')],
     ...[SIDE_NAMES.left, SIDE_NAMES.right].map((side) => cue.finishRoundOn(side)),

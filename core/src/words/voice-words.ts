@@ -6,4 +6,6 @@ export const voiceWords = inLanguage({
   minuteToGo: 'One minute to go',
   locksOn: 'Locks on',
   locksOff: 'Release',
+  allTogether: 'All together',
+  lanes: (numbers: string) => `Lane ${numbers}`,
 });

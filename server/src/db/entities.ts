@@ -1,7 +1,7 @@
 import type { StoredVariant } from '@nuvrah/contract';
 import type { Conventions, Naming, Place, SessionJson, SoundChoice } from '@nuvrah/core';
 import { homePracticeTable, homeReportTable, shareLinkTable } from './home-tables.js';
-import { classLeadingTable, classPhoneTable, joinTryTable } from './live-tables.js';
+import { classLeadingTable, classPhoneTable, classShownTable, joinTryTable } from './live-tables.js';
 import { ladderTable, rungDecisionTable } from './ladder-tables.js';
 import { sittingCorrectionTable, sittingPassageTable, sittingTable } from './sitting-tables.js';
 import {
@@ -317,6 +317,7 @@ export const allTables = [
   voiceClipTable,
   classLeadingTable,
   classPhoneTable,
+  classShownTable,
   joinTryTable,
   sittingTable,
   sittingCorrectionTable,

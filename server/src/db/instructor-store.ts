@@ -7,6 +7,7 @@ import {
   classLeadingTable,
   classMemberTable,
   classPhoneTable,
+  classShownTable,
   clearanceTable,
   dayCheckTable,
   findingOverrideTable,
@@ -41,6 +42,7 @@ export class InstructorStore {
   readonly classMembers;
   readonly classLeadings;
   readonly classPhones;
+  readonly classesShown;
   readonly sessions;
   readonly sessionVersions;
   readonly variants;
@@ -70,6 +72,7 @@ export class InstructorStore {
     this.classMembers = new ScopedTable(manager, classMemberTable, instructorId);
     this.classLeadings = new ScopedTable(manager, classLeadingTable, instructorId);
     this.classPhones = new ScopedTable(manager, classPhoneTable, instructorId);
+    this.classesShown = new ScopedTable(manager, classShownTable, instructorId);
     this.sessions = new ScopedTable(manager, sessionTable, instructorId);
     this.sessionVersions = new ScopedTable(manager, sessionVersionTable, instructorId);
     this.variants = new ScopedTable(manager, techniqueVariantTable, instructorId);

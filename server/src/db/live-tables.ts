@@ -1,4 +1,4 @@
-import type { LiveLanes, Phone } from '@nuvrah/contract';
+import type { LiveLanes, Phone, ShownClass } from '@nuvrah/contract';
 import type { SignId } from '@nuvrah/core';
 import {
   check,
@@ -55,6 +55,11 @@ export interface ClassPhoneRow extends Owned {
   readonly recorded: boolean;
 }
 
+/** A class as its second screens show it; one at a time, so that its id is the class's. */
+export interface ClassShownRow extends Owned, ShownClass {
+  readonly toldAt: Date;
+}
+
 /** A code that was none, from where and when: whoever guesses has to wait. */
 export interface JoinTryRow {
   readonly id: string;
@@ -107,6 +112,23 @@ export const classPhoneTable = table<ClassPhoneRow>(
     uniques: [{ name: 'class_phone_token_unique', columns: ['tokenHash'] }],
     indices: [index('class_phone_of_leading_index', 'classLeadingId')],
     checks: [check('class_phone_effort_check', 'effort BETWEEN 0 AND 10')],
+  },
+);
+
+export const classShownTable = table<ClassShownRow>(
+  'class_shown',
+  {
+    id,
+    instructorId,
+    run: json,
+    names: json,
+    place: orNull(json),
+    version,
+    toldAt: named(moment, 'told_at'),
+  },
+  {
+    foreignKeys: [owner('class_shown'), reference('class_shown', 'id', () => 'class_group')],
+    indices: [index('class_shown_told_index', 'toldAt')],
   },
 );
 

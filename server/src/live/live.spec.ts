@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { API_ROOT, routes, type LiveLanes, type Phone } from '@nuvrah/contract';
+import { API_ROOT, phoneNewsAddress, routes, type LiveLanes, type Phone } from '@nuvrah/contract';
 import { pino } from 'pino';
 import { createApp, newsOf } from '../app.js';
 import { addStudentWithSession, finishedRecord } from '../testing/documents.js';
@@ -75,7 +75,7 @@ describe('a class that phones follow', () => {
     return { phone, token };
   };
   const news = (token: string, origin = server.origin): NewsReader => {
-    const reader = new NewsReader(origin, token);
+    const reader = new NewsReader(`${origin}${phoneNewsAddress(token)}`);
     readers.push(reader);
     return reader;
   };

@@ -7,7 +7,7 @@ import { classLeadingTable, type ClassLeadingRow } from '../db/entities.js';
 import type { InstructorStore } from '../db/instructor-store.js';
 import type { Implement } from '../http/implement.js';
 import { idTaken, notFound, phoneRefused, staleVersion } from '../http/problem.js';
-import { tellPhones } from './news.js';
+import { tellFollowers } from './news.js';
 
 /** Seconds after which a phone that was not heard of is taken to be away. */
 export const PHONE_AWAY = 40;
@@ -74,7 +74,7 @@ export function implementLive(
     const { id, version } = live;
     if (!(await store.classLeadings.change(id, version, { ...body, leaderSeenAt: now() })))
       throw staleVersion({ id, version });
-    await tellPhones(source.manager, { live: live.id, news: { kind: 'changed' } });
+    await tellFollowers(source.manager, { live: live.id, news: { kind: 'changed' } });
     return phonesOf(store, live.id, now());
   });
 
@@ -86,7 +86,8 @@ export function implementLive(
     await store.classLeadings.set(live.id, { leaderSeenAt: now(), ...(place && { place }) });
     await answerPhones(store, live.id, body.handled);
     const { version } = live;
-    if (place) await tellPhones(source.manager, { live: live.id, news: { kind: 'place', place, version } });
+    if (place)
+      await tellFollowers(source.manager, { live: live.id, news: { kind: 'place', place, version } });
     return phonesOf(store, live.id, now());
   });
 
@@ -95,7 +96,7 @@ export function implementLive(
     const at = now();
     if (live.endedAt === null) {
       await store.classLeadings.set(live.id, { code: null, lanes: [], endedAt: at, leaderSeenAt: at });
-      await tellPhones(source.manager, { live: live.id, news: { kind: 'changed' } });
+      await tellFollowers(source.manager, { live: live.id, news: { kind: 'changed' } });
     } else await store.classLeadings.set(live.id, { leaderSeenAt: at });
     return phonesOf(store, live.id, at);
   });
@@ -110,7 +111,7 @@ export function implementLive(
       const found = await store.classPhones.get(phone);
       if (found?.classLeadingId !== live) continue;
       await store.classPhones.set(phone, { hand: false, wish: null, said });
-      await tellPhones(source.manager, { live, phone, news: { kind: 'changed' } });
+      await tellFollowers(source.manager, { live, phone, news: { kind: 'changed' } });
     }
   }
 }

@@ -8,8 +8,9 @@ const CHANNEL = 'class_leading';
 const ALIVE_EVERY = 15_000;
 const CONNECT_AGAIN = 1_000;
 
-/** To the phones of a class, or to one of them. */
+/** To whatever follows a class: all of it, or one phone. */
 interface Told {
+  /** What is followed: a class that phones follow, or a class that second screens show. */
   readonly live: string;
   readonly phone?: string;
   readonly news: LiveNews;
@@ -17,24 +18,25 @@ interface Told {
 
 interface Stream {
   readonly live: string;
-  readonly phone: string;
+  /** The phone, or an id of the second screen's own. */
+  readonly follower: string;
   readonly response: Response;
 }
 
-/** Tells the phones of a class, whichever copy of the server they are connected to. */
-export async function tellPhones(within: Pick<EntityManager, 'query'>, told: Told): Promise<void> {
+/** Tells whatever follows a class, whichever copy of the server it is connected to. */
+export async function tellFollowers(within: Pick<EntityManager, 'query'>, told: Told): Promise<void> {
   await within.query('SELECT pg_notify($1, $2)', [CHANNEL, JSON.stringify(told)]);
 }
 
-/** The streams of the phones that are connected to this copy of the server, and what PostgreSQL tells it for them. */
-export class PhoneNews {
+/** The streams of the phones and second screens that are connected to this copy of the server, and what PostgreSQL tells it for them. */
+export class ClassNews {
   private readonly streams = new Set<Stream>();
   private listener: pg.Client | null = null;
   private readonly beat: NodeJS.Timeout;
   private again: NodeJS.Timeout | null = null;
   private closed = false;
 
-  /** @param alive told every quarter of a minute which phones are connected. */
+  /** @param alive told every quarter of a minute which phones (and screens) are connected. */
   constructor(
     private readonly source: DataSource,
     private readonly alive: (phones: readonly string[]) => Promise<void>,
@@ -43,8 +45,8 @@ export class PhoneNews {
     this.beat.unref();
   }
 
-  /** Opens the stream of a phone. What happened before is not told: it is asked for once the stream is open. */
-  async open(live: string, phone: string, response: Response): Promise<void> {
+  /** Opens a stream. What happened before is not told: it is asked for once the stream is open. */
+  async open(live: string, follower: string, response: Response): Promise<void> {
     await this.listen();
     response.writeHead(200, {
       'Content-Type': 'text/event-stream',
@@ -52,7 +54,7 @@ export class PhoneNews {
       'Cache-Control': 'no-store, no-transform',
       'X-Accel-Buffering': 'no',
     });
-    const stream = { live, phone, response };
+    const stream = { live, follower, response };
     this.streams.add(stream);
     response.on('close', () => this.streams.delete(stream));
     write(response, { kind: 'changed' });
@@ -61,10 +63,10 @@ export class PhoneNews {
   private tick(): void {
     for (const { response } of this.streams) response.write(': \n\n');
     // Told again in a quarter of a minute where the database is away.
-    this.alive([...new Set([...this.streams].map(({ phone }) => phone))]).catch(() => undefined);
+    this.alive([...new Set([...this.streams].map(({ follower }) => follower))]).catch(() => undefined);
   }
 
-  /** One connection listens for all phones of this copy. */
+  /** One connection listens for all streams of this copy. */
   private async listen(): Promise<void> {
     if (this.listener || this.closed) return;
     const { url } = this.source.options as { readonly url?: string };
@@ -83,7 +85,7 @@ export class PhoneNews {
     }
   }
 
-  /** What was told meanwhile was missed: phones ask for everything once it listens again. */
+  /** What was told meanwhile was missed: everything is asked for once it listens again. */
   private lost(client: pg.Client): void {
     if (this.listener !== client) return;
     this.listener = null;
@@ -98,11 +100,11 @@ export class PhoneNews {
 
   private pass({ live, phone, news }: Told): void {
     for (const stream of this.streams)
-      if (stream.live === live && (phone === undefined || stream.phone === phone))
+      if (stream.live === live && (phone === undefined || stream.follower === phone))
         write(stream.response, news);
   }
 
-  /** Ends all streams: phones connect to another copy, or again. */
+  /** Ends all streams: they are opened again, at another copy or here. */
   async close(): Promise<void> {
     this.closed = true;
     clearInterval(this.beat);

@@ -19,7 +19,8 @@ import { parse } from '../http/validate.js';
 import { addTold } from '../sittings/sittings.js';
 import type { DatabaseClock } from './database-clock.js';
 import { forgetOld, PHONE_AWAY } from './live.js';
-import { tellPhones, type PhoneNews } from './news.js';
+import { tellFollowers, type ClassNews } from './news.js';
+import { forgetShown } from './shown.js';
 
 /** Codes that were none, from one address in a quarter of an hour, before it has to wait: a whole room may mistype. */
 const MOST_TRIES = 30;
@@ -190,7 +191,7 @@ async function refuseGuessing(source: DataSource, address: string, now: Date): P
 
 /** Opens the stream of a phone. */
 export const streamNews =
-  (source: DataSource, news: PhoneNews): RequestHandler =>
+  (source: DataSource, news: ClassNews): RequestHandler =>
   async (request, response) => {
     const { token } = request.params as { readonly token: string };
     try {
@@ -214,6 +215,7 @@ export const keepPhones =
     await endLeft(source, at);
     await recordLate(source, at);
     await forgetOld(source, at);
+    await forgetShown(source, at);
   };
 
 const END_SQL = `
@@ -224,7 +226,7 @@ UPDATE class_leading SET ended_at = $1, code = NULL, lanes = '[]'
 export async function endLeft(source: DataSource, at: Date): Promise<void> {
   const left = before(at, NOBODY_LEADS * 60);
   const [ended] = await source.query<[{ id: string }[], number]>(END_SQL, [at, left]);
-  for (const { id } of ended) await tellPhones(source.manager, { live: id, news: { kind: 'changed' } });
+  for (const { id } of ended) await tellFollowers(source.manager, { live: id, news: { kind: 'changed' } });
 }
 
 /** Claimed by one copy of the server at a time; a claim that fails is given back. */

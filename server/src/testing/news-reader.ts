@@ -1,6 +1,6 @@
-import { phoneNewsAddress, type LiveNews } from '@nuvrah/contract';
+import type { LiveNews } from '@nuvrah/contract';
 
-/** The stream of a phone as it comes, from a server at an address. */
+/** A stream of news as it comes from an address. */
 export class NewsReader {
   private readonly came: LiveNews[] = [];
   private readonly waiting: (() => void)[] = [];
@@ -9,8 +9,8 @@ export class NewsReader {
   /** Done when the server ends it. */
   readonly ended: Promise<void>;
 
-  constructor(origin: string, token: string) {
-    const response = fetch(`${origin}${phoneNewsAddress(token)}`, { signal: this.stop.signal });
+  constructor(address: string, headers: Record<string, string> = {}) {
+    const response = fetch(address, { headers, signal: this.stop.signal });
     this.status = response.then(({ status }) => status);
     this.ended = response.then((answer) => this.read(answer)).catch(() => undefined);
   }

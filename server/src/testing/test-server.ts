@@ -93,10 +93,14 @@ export class TestClient {
     return body;
   }
 
+  /** As whom it is known to the server. */
+  get cookie(): string {
+    return [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; ');
+  }
+
   /** A file as it comes. */
   async bytes(path: string): Promise<Answer<Uint8Array>> {
-    const cookie = [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; ');
-    const response = await fetch(`${this.origin}${path}`, { headers: { cookie } });
+    const response = await fetch(`${this.origin}${path}`, { headers: { cookie: this.cookie } });
     const body = new Uint8Array(await response.arrayBuffer());
     return { status: response.status, body, headers: response.headers };
   }
@@ -111,7 +115,7 @@ export class TestClient {
     const response = await fetch(`${this.origin}${path}`, {
       method,
       headers: {
-        cookie: [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; '),
+        cookie: this.cookie,
         ...(token && { 'x-xsrf-token': token }),
         ...(body !== undefined && { 'content-type': 'application/json' }),
         ...headers,

@@ -186,7 +186,7 @@ export const appRoutes: Routes = [
     loadComponent: () => import('./features/lead/rehearsal-page').then((m) => m.RehearsalPage),
   },
   {
-    path: 'classes/:id/lead/:session/screen',
+    path: 'classes/:id/screen',
     title: 'Second screen · Nuvrah',
     canActivate: [signedIn],
     loadComponent: () => import('./features/lead/class/second-screen-page').then((m) => m.SecondScreenPage),

@@ -9,6 +9,7 @@ import { KnowTheStudent1793000000000 } from './1793000000000-know-the-student.js
 import { SessionVersions1793100000000 } from './1793100000000-session-versions.js';
 import { FeltBefore1795700000000 } from './1795700000000-felt-before.js';
 import { LiveClasses1796000000000 } from './1796000000000-live-classes.js';
+import { ShownClasses1796100000000 } from './1796100000000-shown-classes.js';
 import { OwnVoice1795800000000 } from './1795800000000-own-voice.js';
 import { StepsOnTheWay1795600000000 } from './1795600000000-steps-on-the-way.js';
 import { Ladders1793300000000 } from './1793300000000-ladders.js';
@@ -45,4 +46,5 @@ export const migrations = [
   FeltBefore1795700000000,
   OwnVoice1795800000000,
   LiveClasses1796000000000,
+  ShownClasses1796100000000,
 ];

@@ -6,6 +6,7 @@ import {
   type Phone,
   type PhoneClass,
   type PhoneTells,
+  type ShownClass,
 } from '@nuvrah/contract';
 import type { Observable } from 'rxjs';
 import { Api } from './api';
@@ -29,6 +30,24 @@ export class LiveClasses {
 
   end(id: string, live: string): Observable<Phone[]> {
     return this.api.call(routes.endLive, { params: { id, live } });
+  }
+
+  /** What second screens of a class show from now on. */
+  showOnScreens(id: string, body: BodyOf<typeof routes.showClass>): Observable<null> {
+    return this.api.call(routes.showClass, { params: { id }, body });
+  }
+
+  placeOnScreens(id: string, body: BodyOf<typeof routes.placeShown>): Observable<null> {
+    return this.api.call(routes.placeShown, { params: { id }, body });
+  }
+
+  endOnScreens(id: string): Observable<null> {
+    return this.api.call(routes.endShown, { params: { id } });
+  }
+
+  /** What a second screen of a class shows now. */
+  shownOnScreens(id: string): Observable<{ readonly shown: ShownClass | null }> {
+    return this.api.call(routes.shownClass, { params: { id } });
   }
 
   join(code: string): Observable<{ readonly token: string }> {

@@ -131,11 +131,14 @@ export const classLeadWords = inLanguage({
     backToTheClass: 'Back to the class',
     goOn: 'Go on',
     goOnFor: (seconds: Value) => `for ${seconds} s`,
+    isOver: 'It is over',
+    phonesWait: 'Phones ask how it was once it is over.',
     guests: 'Guests are not on record.',
   },
   secondScreen: {
     open: 'Second screen',
     waits: 'Nothing is led now. What begins on the leader’s screen is shown here.',
+    otherVersion: 'Load this page again, and the leader’s: they are of different versions.',
   },
   interrupted: {
     title: 'This class was being led',

@@ -28,6 +28,7 @@ export const classWords = inLanguage({
     nobodyYet: 'Nobody belongs to it yet.',
     addSomebody: 'Add somebody',
     edit: 'Edit',
+    secondScreen: 'Second screen',
     leadNext: (title: string) => `Lead ${title}`,
     save: 'Save',
     sessions: 'Sessions',

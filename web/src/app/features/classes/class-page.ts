@@ -47,6 +47,9 @@ import { ClassForm } from './class-form';
             {{ group.archived ? said.bringBack : said.archive }}
           </button>
           <button matButton="outlined" type="button" (click)="sheets.open(editing)">{{ said.edit }}</button>
+          <a matButton target="_blank" [routerLink]="['/classes', group.id, 'screen']">
+            {{ said.secondScreen }}
+          </a>
           @if (next(); as session) {
             <a matButton="filled" [routerLink]="['/classes', group.id, 'lead', session.id]">
               <mat-icon svgIcon="lead" aria-hidden="true" />{{ said.leadNext(session.document.title) }}

@@ -2,8 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import type { Student } from '@nuvrah/contract';
-import { CAUTION_LINE, formatClock, STOP_TAKEN_BACK_WITHIN, type SignId } from '@nuvrah/core';
-import { map, takeWhile, timer } from 'rxjs';
+import { CAUTION_LINE, formatClock, type SignId } from '@nuvrah/core';
 import { AccountStore } from '../../api/account';
 import { describePassageRecord, describeWay } from '../../shared/sitting-record/describe-record';
 import { EffortAndNote } from '../../shared/sitting-record/effort-and-note';
@@ -14,6 +13,7 @@ import { markOf } from '../../api/mark-of';
 import { asksWhileUnsaved } from '../../ui/unsaved';
 import { SignPanel } from '../../shared/sitting-record/sign-panel';
 import { feltOrNull, NOT_FELT } from '../../shared/sitting-record/felt-fields';
+import { secondsToGoOn } from '../../shared/playback/stop-taken-back';
 import { LeadNext } from './lead-next';
 import { leadWords } from '../../words/lead-words';
 
@@ -204,13 +204,7 @@ export class LeadClosing {
   private readonly saved = signal(markOf({ effort: null, feltAfter: null, note: '' }));
 
   /** Seconds for which a stop can still be taken back. */
-  protected readonly mayGoOnFor = toSignal(
-    timer(0, 1_000).pipe(
-      map((seconds) => STOP_TAKEN_BACK_WITHIN / 1_000 - seconds),
-      takeWhile((left) => left >= 0),
-    ),
-    { initialValue: STOP_TAKEN_BACK_WITHIN / 1_000 },
-  );
+  protected readonly mayGoOnFor = toSignal(secondsToGoOn(), { requireSync: true });
 
   constructor() {
     asksWhileUnsaved(() => this.typed() !== this.saved());

@@ -1,29 +1,15 @@
-import { computed, DestroyRef, inject, Injectable, InjectionToken, signal } from '@angular/core';
+import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { phoneNewsAddress, type LiveNews, type PhoneClass, type PhoneTells } from '@nuvrah/contract';
 import { placeNow, type PhoneLane } from '@nuvrah/core';
 import type { ApiProblem } from '../../api/api';
 import { BrowserStore } from '../../api/browser-store';
 import { LiveClasses } from '../../api/live';
+import { NEWS_STREAM, STREAM_CLOSED, type NewsStream } from '../../api/news-stream';
 import { SharedTime } from '../../api/shared-time';
-
-/** The stream of news to a phone; specs give their own. */
-export interface NewsStream {
-  onmessage: ((event: MessageEvent<string>) => void) | null;
-  onopen: (() => void) | null;
-  onerror: (() => void) | null;
-  readonly readyState: number;
-  close(): void;
-}
-export const NEWS_STREAM = new InjectionToken<(address: string) => NewsStream>('news stream', {
-  providedIn: 'root',
-  factory: () => (address) => new EventSource(address) as NewsStream,
-});
 
 const KEPT_AS = 'phone';
 /** Milliseconds until a stream that was refused is opened again, and until what could not be told is told again. */
 const AGAIN = 3_000;
-/** What the browser says of a stream that it opens no more by itself. */
-const CLOSED = 2;
 
 /** Something that is done once more, a little later; what was to be done before is done no more. */
 class Later {
@@ -192,7 +178,7 @@ export class PhoneFollower {
     stream.onerror = () => {
       this.isConnected.set(false);
       // Cut, the browser connects again by itself; refused, it does not: what it follows may be gone.
-      if (stream.readyState !== CLOSED) return;
+      if (stream.readyState !== STREAM_CLOSED) return;
       this.look();
       this.connecting.do(() => this.connect());
     };

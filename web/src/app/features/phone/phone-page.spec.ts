@@ -1,9 +1,10 @@
 import type { HttpTestingController } from '@angular/common/http/testing';
-import { API_ROOT, type LiveNews, type PhoneClass } from '@nuvrah/contract';
+import { API_ROOT, type PhoneClass } from '@nuvrah/contract';
 import { EVEN_CLOCK } from '../../api/shared-time';
 import { configure } from '../../testing/fixtures';
 import { Shown } from '../../testing/shown';
-import { NEWS_STREAM, type NewsStream } from './phone-follower';
+import { NEWS_STREAM } from '../../api/news-stream';
+import { FakeStream } from '../../testing/fake-stream';
 import { PhonePage } from './phone-page';
 
 const TOKEN = 't'.repeat(43);
@@ -47,20 +48,6 @@ const led = (change: Partial<PhoneClass> = {}): PhoneClass => ({
   toldAt: null,
   ...change,
 });
-
-class FakeStream implements NewsStream {
-  onmessage: NewsStream['onmessage'] = null;
-  onopen: NewsStream['onopen'] = null;
-  onerror: NewsStream['onerror'] = null;
-  readyState = 1;
-  closed = false;
-  close(): void {
-    this.closed = true;
-  }
-  tell(news: LiveNews): void {
-    this.onmessage?.(new MessageEvent('message', { data: JSON.stringify(news) }));
-  }
-}
 
 describe('the page of a phone', () => {
   let http: HttpTestingController;

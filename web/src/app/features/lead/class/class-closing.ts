@@ -46,6 +46,17 @@ const STEPS = Array.from({ length: 11 }, (_, step) => step);
       <span class="grow"></span>
       <span class="soft" role="status">{{ recordState() }}</span>
     </header>
+    @if (mayGoOnFor() > 0) {
+      <p class="go-on">
+        <button matButton="outlined" type="button" (click)="goOn()">
+          {{ words.goOn }} <small>{{ words.goOnFor(mayGoOnFor()) }}</small>
+        </button>
+        @if (phonesFollow()) {
+          <button matButton type="button" (click)="store.leaveStopped()">{{ words.isOver }}</button>
+          <span class="soft">{{ words.phonesWait }}</span>
+        }
+      </p>
+    }
     @for (line of told(); track line.text) {
       <p class="notice" [class.no]="line.emergency" role="alert">
         <strong>{{ line.text }}</strong> {{ line.act }}
@@ -132,6 +143,16 @@ const STEPS = Array.from({ length: 11 }, (_, step) => step);
     .ask {
       font-size: 1.25rem;
     }
+    .go-on {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 0.5rem 1rem;
+    }
+    .go-on [matButton='outlined'] {
+      --mat-button-outlined-container-height: 3.5rem;
+      --mat-button-outlined-label-text-size: 1.25rem;
+    }
     ul {
       list-style: none;
       margin: 0 0 1rem;
@@ -173,7 +194,9 @@ export class ClassClosing {
   protected readonly steps = STEPS;
   readonly group = input.required<ClassGroup>();
 
-  private readonly store = inject(ClassRunner);
+  protected readonly store = inject(ClassRunner);
+  /** Seconds for which everybody can still go on; none once it was said how it was. */
+  protected readonly mayGoOnFor = this.store.mayGoOnFor;
   protected readonly records = inject(ClassRecords);
   private readonly keptAll = signal(false);
   /** Everything that was asked is on record, or waits here to be sent. */
@@ -204,6 +227,7 @@ export class ClassClosing {
   });
 
   private readonly phones = inject(ClassPhones);
+  protected readonly phonesFollow = computed(() => this.phones.phones().some(({ there }) => there));
   /** Signs that were told by phone, with what to do. */
   protected readonly told = computed(() =>
     this.phones.phones().flatMap(({ person, signs }) =>
@@ -239,10 +263,16 @@ export class ClassClosing {
     if (any) this.records.keepAll();
   }
 
+  /** Must follow a press, or the browser keeps silent. */
+  protected goOn(): void {
+    void this.store.goOnAfterStop();
+  }
+
   protected keep(event: Event): void {
     event.preventDefault();
     this.records.keepAll();
     this.keptAll.set(true);
+    this.store.leaveStopped();
   }
 
   protected readonly textOf = (event: Event): string => (event.target as HTMLInputElement).value;

@@ -44,6 +44,7 @@ import { ClassKeeper, type KeptClass } from './class-keeper';
 import { ClassRunner } from './class-runner';
 import { ClassScreening } from './class-screening';
 import { ClassScreen } from './class-screen';
+import { ClassShow } from './class-show';
 import { PresentToday } from './present';
 
 /** Leads a class: who is here, leading, closing. Dark, because the room is. */
@@ -56,6 +57,7 @@ import { PresentToday } from './present';
     ClassRecords,
     ClassRunner,
     ClassScreening,
+    ClassShow,
     { provide: ClassOnShow, useExisting: ClassRunner },
     LeadingTab,
     SharedTime,
@@ -207,6 +209,8 @@ export class ClassLeadPage implements AsksBeforeLeaving {
     const root = inject(DOCUMENT).documentElement;
     root.classList.add('dark');
     inject(DestroyRef).onDestroy(() => root.classList.remove('dark'));
+    const show = inject(ClassShow);
+    effect(() => show.of(this.id()));
     effect(() => this.phones.takeUpAgain(this.id(), this.session()));
   }
 

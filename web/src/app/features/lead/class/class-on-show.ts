@@ -1,5 +1,5 @@
 import { Injectable, type Signal } from '@angular/core';
-import type { ClassRun } from '@nuvrah/core';
+import type { ClassPlace, ClassRun } from '@nuvrah/core';
 
 /** A class as it is shown: to the one who leads it, or on a second screen. */
 @Injectable()
@@ -19,20 +19,20 @@ export abstract class ClassOnShow {
   }
 }
 
-/** What the leader's screen tells the second one, in the same browser. */
+/** What the leader's screen tells second ones in the same browser. */
 export type ShowMessage =
   /** Asked by a screen that was opened, or lost its place. */
   | { readonly kind: 'asks' }
   | {
       readonly kind: 'shows';
-      readonly sessionId: string;
+      readonly classId: string;
       readonly run: ClassRun;
       readonly names: Readonly<Record<string, string>>;
     }
-  /** Where it stands, and when that was, milliseconds since 1970. */
-  | { readonly kind: 'stands'; readonly sessionId: string; readonly at: number; readonly when: number };
+  /** Where it stands, by the clock of the machine. */
+  | { readonly kind: 'stands'; readonly classId: string; readonly place: ClassPlace };
 
-/** The way from the leader's screen to a second one; both are windows of one browser, so it needs no network. */
+/** The way from the leader's screen to a second one in another window of the same browser: it needs no network. */
 export const openShow = (): BroadcastChannel => new BroadcastChannel('nuvrah.class');
 
 /** The clock of the machine, milliseconds since 1970; it does not jump while a page is open. */

@@ -1,9 +1,10 @@
 import type { HttpTestingController } from '@angular/common/http/testing';
+import { createEnvironmentInjector, EnvironmentInjector } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { API_ROOT, type LiveLanes, type Phone } from '@nuvrah/contract';
 import type { ClassRun } from '@nuvrah/core';
 import { SharedTime } from '../../../api/shared-time';
-import { LedClass, OTHER } from '../../../testing/led-class';
+import { IN_THE_CLASS, LedClass, OTHER } from '../../../testing/led-class';
 import { ids } from '../../../testing/fixtures';
 import { ClassClosing } from './class-closing';
 import { ClassPhones } from './class-phones';
@@ -162,9 +163,39 @@ describe('the phones of a class', () => {
     expect(phones.live()?.code).toBe('LMNPQRTU');
   });
 
+  it('wait with who leads after a stop, and are led on where it is taken back', async () => {
+    shown();
+    led.pass(led.firstMeeting() + 2);
+    settled();
+    led.runner.stop();
+    TestBed.tick();
+    expect(shown().lanes).toEqual([]);
+    await led.runner.goOnAfterStop();
+    IN_THE_CLASS.forEach((one) =>
+      http.match(`${API_ROOT}/students/${one.id}`).forEach((asked) => asked.flush(one)),
+    );
+    TestBed.tick();
+    const on = shown();
+    expect(on.lanes.length).toBe(2);
+    expect(on.place?.goesOn).toBeTrue();
+  });
+
+  it('are told that it is over where who leads leaves after a stop', () => {
+    shown();
+    const page = createEnvironmentInjector([ClassPhones], TestBed.inject(EnvironmentInjector));
+    page.get(ClassPhones).takeUpAgain(CLASS, ids.session);
+    led.runner.stop();
+    page.destroy();
+    http.expectOne(`${AT}/${LIVE.id}/end`).flush([]);
+  });
+
   it('tell how it was when the class is over: on record at once, beside what the leader wrote', () => {
     shown();
     led.runner.stop();
+    TestBed.tick();
+    // For a minute it can be taken back: a pause, until it is said that it is over.
+    expect(shown().place?.goesOn).toBeFalse();
+    led.runner.leaveStopped();
     TestBed.tick();
     const told = [phone({ effort: 4, signs: ['dizzy'] }), phone({ id: 'x', person: 'Hesper', effort: 2 })];
     http.expectOne(`${AT}/${LIVE.id}/end`).flush(told);

@@ -76,14 +76,22 @@ export class ClassPhones {
     inject(DestroyRef).onDestroy(() => {
       clearInterval(timer);
       telling.unsubscribe();
+      // Whoever leaves does not go on.
+      const followed = this.followed();
+      if (followed && this.runner.state() === 'over' && !this.over())
+        this.api.end(followed.classId, followed.live.id).subscribe({ error: () => undefined });
     });
     // Whatever is led otherwise from now on is told at once.
     effect(() => {
       const run = this.runner.run();
       const followed = this.followed();
+      this.over();
       if (run && followed && this.time.known()) untracked(() => this.show(followed));
     });
   }
+
+  /** Whether nobody goes on any more: a stop that can still be taken back is a pause for phones. */
+  private readonly over = computed(() => this.runner.state() === 'over' && this.runner.mayGoOnFor() === 0);
 
   /** What phones followed when the page went away is followed again. */
   takeUpAgain(classId: string, sessionId: string): void {
@@ -136,9 +144,7 @@ export class ClassPhones {
   }
 
   private place(): ClassPlace | null {
-    const when = this.time.now();
-    const stands = this.runner.standing();
-    return when === null || stands === null ? null : { ...stands, when };
+    return this.runner.placeAt(this.time.now());
   }
 
   /** Tells phones what they show from now on. */
@@ -146,7 +152,7 @@ export class ClassPhones {
     const run = this.runner.run();
     const place = this.place();
     if (!run || !place) return;
-    if (this.runner.state() === 'over') {
+    if (this.over()) {
       // The code is dead: the next class is another one.
       this.store.remove(KEPT_AS);
       return this.request(() => this.api.end(classId, live.id));
@@ -166,7 +172,7 @@ export class ClassPhones {
     // With a slow connection nothing piles up.
     if (!followed || this.queued > 0) return;
     const { classId, live } = followed;
-    if (this.runner.state() === 'over') return this.request(() => this.api.end(classId, live.id));
+    if (this.over()) return this.request(() => this.api.end(classId, live.id));
     // A place holds for the lanes that are led: where these were not told, they are told first.
     const run = this.runner.run();
     if (run && run !== this.told) return this.show(followed);

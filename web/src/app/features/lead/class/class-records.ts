@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import type { Feelings, Sitting } from '@nuvrah/contract';
+import type { Feelings } from '@nuvrah/contract';
 import { recordOf, stopClass, type ClassRun } from '@nuvrah/core';
 import { markOf } from '../../../api/mark-of';
 import { OfflineQueue } from '../../../shared/offline-queue/offline-queue';
@@ -28,8 +28,6 @@ export class ClassRecords {
 
   private readonly told = signal<ReadonlyMap<string, Told>>(new Map());
   private readonly where = signal<ReadonlyMap<string, Where>>(new Map());
-  /** The version of each sitting that the next record is based on, by student. */
-  private readonly versions = new Map<string, number>();
   /** What was handed over last of each student. */
   private readonly handed = signal<ReadonlyMap<string, string>>(new Map());
   private readonly under = new Set<string>();
@@ -69,7 +67,7 @@ export class ClassRecords {
     for (const sitting of this.runner.sittings()) {
       const mark = this.mark(sitting.studentId);
       if (this.handed().get(sitting.studentId) !== mark || this.where().get(sitting.studentId) !== 'there')
-        this.keep(sitting);
+        this.keep(sitting.id);
     }
   }
 
@@ -85,11 +83,12 @@ export class ClassRecords {
     }
   }
 
-  private keep(sitting: Pick<Sitting, 'id' | 'studentId' | 'version'>): void {
-    const { id, studentId } = sitting;
+  private keep(id: string): void {
     const run = this.runner.run();
-    const record = run && recordIn(run, studentId);
+    const sitting = this.runner.sittings().find((one) => one.id === id);
+    const record = run && sitting && recordIn(run, sitting.studentId);
     if (!record) return;
+    const { studentId, version } = sitting;
     if (this.under.has(id)) {
       this.again.add(id);
       return;
@@ -98,11 +97,10 @@ export class ClassRecords {
     this.set(studentId, 'on-its-way');
     const mark = this.mark(studentId);
     const { effort, felt, note } = this.of(studentId);
-    const version = this.versions.get(studentId) ?? sitting.version;
     const body = { version, record: record as never, effort, feltAfter: feltOrNull(felt), note: note.trim() };
     this.queue.put({ kind: 'sitting', id, studentId, body }).subscribe((delivery) => {
       this.under.delete(id);
-      if (delivery.kind === 'there') this.versions.set(studentId, delivery.answer.version);
+      if (delivery.kind === 'there') this.runner.recorded(studentId, delivery.answer.version);
       const kept = delivery.kind === 'there' || (delivery.kind === 'waiting' && delivery.kept);
       if (kept) this.handed.update((before) => new Map(before).set(studentId, mark));
       this.set(
@@ -115,14 +113,16 @@ export class ClassRecords {
               ? 'waiting'
               : 'lost',
       );
-      if (this.safe()) this.keeper.forget();
-      if (this.again.delete(id)) this.keep(sitting);
+      // A stop may have been taken back meanwhile: then it is led on.
+      if (this.safe() && this.runner.state() === 'over') this.keeper.forget();
+      if (this.again.delete(id)) this.keep(id);
     });
   }
 
-  /** Tells apart what is to be on record: what was told, and signs, which may come after the class too. */
+  /** Tells apart what is to be on record: what was led, what was told, and signs, which may come after the class too. */
   private mark(student: string): string {
-    return markOf({ ...this.of(student), signs: this.runner.signsOf(student) });
+    const signs = this.runner.signsOf(student);
+    return markOf({ ...this.of(student), signs, ledFor: this.runner.ledFor() });
   }
 
   private set(student: string, where: Where): void {

@@ -160,6 +160,55 @@ describe('leading a class', () => {
     expect(records.unsaved()).toBeFalse();
   });
 
+  it('goes on within a minute after everybody was stopped, each from the round that was interrupted; what is led then is on record too', async () => {
+    led.pass(led.firstMeeting() + 5);
+    runner.stopLane([1]);
+    led.pass(2);
+    runner.stop();
+    const records = TestBed.inject(ClassRecords);
+    records.keepAll();
+    led.records();
+    led.pass(20);
+    expect(runner.mayGoOnFor()).toBe(40);
+    const before = runner.ledFor();
+    await runner.goOnAfterStop();
+    goOn();
+    expect(runner.state()).toBe('leading');
+    expect(led.run().lanes.map(isLed)).toEqual([true, false]);
+    expect(runner.mayGoOnFor()).toBe(0);
+    expect(
+      TestBed.inject(ClassKeeper)
+        .kept()
+        ?.sittings.map(({ version }) => version),
+    ).toEqual([2, 2]);
+    led.pass(10);
+    runner.stop();
+    expect(runner.ledFor()).toBeGreaterThan(before);
+    records.keepAll();
+    const versions = led.records().map(({ body }) => (body as { version: number }).version);
+    expect(versions).toEqual([2, 2]);
+    expect(records.safe()).toBeTrue();
+  });
+
+  it('does not go on after a minute, nor where it was said that it is over', async () => {
+    led.pass(10);
+    runner.stop();
+    led.pass(60);
+    expect(runner.mayGoOnFor()).toBe(0);
+    await runner.goOnAfterStop();
+    expect(runner.state()).toBe('over');
+  });
+
+  it('whoever tells of a sign after the stop rests while the others go on', async () => {
+    led.pass(led.firstMeeting() + 5);
+    runner.stop();
+    runner.signsAfter(OTHER, ['dizzy']);
+    await runner.goOnAfterStop();
+    goOn();
+    expect(led.run().lanes.every(isLed)).toBeTrue();
+    expect(runner.message()).toMatch(/^Wren breathes naturally: /);
+  });
+
   it('keeps what was told while the first record was still on its way', () => {
     led.pass(10);
     runner.stop();

@@ -26,28 +26,32 @@ import {
   stopClass,
   stopLane,
   success,
+  takeBackStopOfClass,
   voiceOfClass,
   type ClassAnswer,
   type ClassLane,
+  type ClassPlace,
   type ClassRun,
   type EaseWay,
   type Millis,
   type SignId,
 } from '@nuvrah/core';
-import { finalize } from 'rxjs';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { BehaviorSubject, finalize, of, switchMap } from 'rxjs';
 import { AccountStore } from '../../../api/account';
 import { NOW } from '../../../api/now';
 import { OwnVoices } from '../../../shared/playback/own-voices';
 import { VoiceRecordings } from '../../../shared/playback/recordings';
 import type { Heard } from '../../../shared/playback/sound-scheduler';
 import { Stages } from '../../../shared/playback/stage';
+import { secondsToGoOn } from '../../../shared/playback/stop-taken-back';
 import { KEEP_EVERY, LONGEST_UNSEEN, TakePlayer } from '../../../shared/playback/take-player';
 import { WakeLock } from '../../../shared/playback/wake-lock';
 import { classLeadWords } from '../../../words/class-lead-words';
 import { phoneWords } from '../../../words/phone-words';
 import { ClassScreening } from './class-screening';
 import { ClassKeeper, type BegunClass, type KeptClass } from './class-keeper';
-import { ClassOnShow, machineClock, openShow, type ShowMessage } from './class-on-show';
+import { ClassOnShow } from './class-on-show';
 
 /** A class being led: its lanes as one value, and the one voice that counts for all. */
 @Injectable()
@@ -82,6 +86,13 @@ export class ClassRunner extends ClassOnShow {
   });
   /** Milliseconds that were led, pauses left out. */
   readonly ledFor = signal(millis(0));
+  /** As it was when everybody was stopped; null where that cannot be taken back, or is not to be. */
+  private readonly beforeStop = new BehaviorSubject<ClassRun | null>(null);
+  /** Seconds for which a stop can still be taken back. */
+  readonly mayGoOnFor = toSignal(
+    this.beforeStop.pipe(switchMap((before) => (before ? secondsToGoOn() : of(0)))),
+    { requireSync: true },
+  );
   /** While it is looked up whether everybody may go on. */
   private readonly resuming = signal(false);
 
@@ -94,18 +105,9 @@ export class ClassRunner extends ClassOnShow {
     () => this.recordings.state() === 'failed' && this.heard().sound.loudness.voice > 0,
   );
 
-  /** To a second screen. */
-  private readonly channel = openShow();
-
   constructor() {
     super();
-    inject(DestroyRef).onDestroy(() => {
-      this.player.close();
-      this.channel.close();
-    });
-    this.channel.onmessage = ({ data }: MessageEvent<ShowMessage>) => {
-      if (data.kind === 'asks') this.show();
-    };
+    inject(DestroyRef).onDestroy(() => this.player.close());
     effect(() => this.player.hear(this.heard()));
   }
 
@@ -272,13 +274,12 @@ export class ClassRunner extends ClassOnShow {
     );
   }
 
-  /** Where the class stands, and whether it goes on; null before it begins. */
-  standing(): { readonly at: number; readonly goesOn: boolean } | null {
+  /** Where the class stands at this moment of a clock, and whether it goes on; null before it begins, or where the time is not known. */
+  placeAt(when: number | null): ClassPlace | null {
     const state = this.state();
-    if (state === null) return null;
-    return state === 'paused'
-      ? { at: this.stoodAt, goesOn: false }
-      : { at: this.position(), goesOn: state === 'leading' };
+    if (state === null || when === null) return null;
+    const led = state === 'leading';
+    return { at: led ? this.position() : this.stoodAt, when, goesOn: led };
   }
 
   /** What one student asks for by phone: they alone are led more easily. @returns what came of it, in words for them. */
@@ -338,10 +339,39 @@ export class ClassRunner extends ClassOnShow {
   stop(): void {
     const run = this.current();
     if (!run) return;
-    const here = classState(run) === 'leading' ? this.at() : this.stoodAt;
-    this.ledFor.set(millis(this.ledBefore + here));
-    this.set(stopClass(run, here), '');
+    this.stoodAt = classState(run) === 'leading' ? this.at() : this.stoodAt;
+    this.ledFor.set(millis(this.ledBefore + this.stoodAt));
+    this.beforeStop.next(run);
+    this.set(stopClass(run, this.stoodAt), '');
     this.end('', false);
+  }
+
+  /** Goes on after a stop of everybody that was not meant, each screened anew. Must follow a press. */
+  async goOnAfterStop(): Promise<void> {
+    const run = this.current();
+    const before = this.beforeStop.value;
+    if (!run || !before || this.mayGoOnFor() === 0) return;
+    this.leaveStopped();
+    await this.player.open();
+    this.set(takeBackStopOfClass(run, before), classLeadWords.said.paused);
+    this.pauseOrResume();
+  }
+
+  /** The stop stands: the class is over. */
+  leaveStopped(): void {
+    this.beforeStop.next(null);
+  }
+
+  /** The record of a student is on the server in this version. */
+  recorded(student: string, version: number): void {
+    this.begun.update(
+      (begun) =>
+        begun && {
+          ...begun,
+          sittings: begun.sittings.map((one) => (one.studentId === student ? { ...one, version } : one)),
+        },
+    );
+    if (this.state() !== 'over') this.keep();
   }
 
   private end(said: string, rings = true): void {
@@ -390,28 +420,10 @@ export class ClassRunner extends ClassOnShow {
     if (!run || !planned || !begun) return;
     this.keeper.keep({ ...begun, run, planned, ledBefore: this.ledBefore });
     this.keepPlace();
-    this.show();
   }
 
   private keepPlace(): void {
     this.keeper.keepPlace(this.state() === 'paused' ? this.stoodAt : this.at());
-    this.showPlace();
-  }
-
-  /** Tells a second screen what is led. */
-  private show(): void {
-    const [run, begun] = [this.current(), this.begun()];
-    if (!run || !begun) return;
-    const { sessionId, names } = begun;
-    this.channel.postMessage({ kind: 'shows', sessionId, run, names } satisfies ShowMessage);
-    this.showPlace();
-  }
-
-  private showPlace(): void {
-    const sessionId = this.begun()?.sessionId;
-    const at = this.state() === 'paused' ? this.stoodAt : this.position();
-    if (sessionId)
-      this.channel.postMessage({ kind: 'stands', sessionId, at, when: machineClock() } satisfies ShowMessage);
   }
 
   private readonly nameOf = (student: string): string => this.namesOf([student]);

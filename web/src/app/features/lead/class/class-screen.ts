@@ -32,6 +32,7 @@ import {
   type ClassRun,
   type Moment,
 } from '@nuvrah/core';
+import { RouterLink } from '@angular/router';
 import { AccountStore } from '../../../api/account';
 import { SignCards } from '../../../shared/sign-cards';
 import { shortcutOf } from '../../../shared/shortcut-keys';
@@ -61,7 +62,7 @@ interface Shown {
 @Component({
   selector: 'nv-class-screen',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ClassSigns, LaneStrip, PhonesPanel, SideSheet],
+  imports: [ClassSigns, LaneStrip, PhonesPanel, RouterLink, SideSheet],
   host: { '(document:keydown)': 'key($event)', '(window:resize)': 'measure()' },
   templateUrl: './class-screen.html',
   styleUrls: ['../../../shared/playback/control-row.scss', './class-screen.scss'],
@@ -69,6 +70,7 @@ interface Shown {
 export class ClassScreen {
   protected readonly words = classLeadWords.screen;
   protected readonly controlWords = classLeadWords.controls;
+  protected readonly screenWords = classLeadWords.secondScreen;
   protected readonly caution = CAUTION_LINE;
   private readonly show = inject(ClassOnShow);
   /** Null on a second screen: nothing is led from there. */
