@@ -202,6 +202,19 @@ interface Filled {
   readonly cookies: readonly Cookie[];
 }
 
+/** A server with a database of its own. */
+interface Started {
+  readonly database: string;
+  readonly server: ChildProcess;
+  readonly origin: string;
+}
+
+async function end({ server, database }: Started): Promise<void> {
+  server.kill('SIGTERM');
+  await ended(server);
+  await onCluster(`DROP DATABASE ${database} WITH (FORCE)`);
+}
+
 /** One application for all that is only looked at, in a browser that is signed in. */
 interface Gallery {
   readonly origin: string;
@@ -223,7 +236,7 @@ async function toStudents(page: Page): Promise<void> {
 
 export const test = base.extend<
   { application: Application; signedIn: Page; viewing: Page },
-  { filled: Filled; gallery: Gallery }
+  { filled: Filled; gallery: Gallery; spare: () => Promise<Started> }
 >({
   filled: [
     async ({ browser }, use) => {
@@ -241,18 +254,32 @@ export const test = base.extend<
     },
     { scope: 'worker' },
   ],
+  spare: [
+    async ({ filled }, use) => {
+      const start = async (): Promise<Started> => {
+        const database = newDatabase();
+        await onCluster(`CREATE DATABASE ${database} TEMPLATE ${filled.database}`);
+        return { database, ...(await startServer(database, 0)) };
+      };
+      const waiting: Promise<Started>[] = [];
+      await use(() => {
+        const taken = waiting.pop() ?? start();
+        // The next one begins when this one is there: a journey leaves the machine time enough for it.
+        waiting.push(taken.then(start));
+        return taken;
+      });
+      for (const one of waiting) await end(await one);
+    },
+    { scope: 'worker' },
+  ],
   gallery: [
-    async ({ filled, browser }, use) => {
-      const database = newDatabase();
-      await onCluster(`CREATE DATABASE ${database} TEMPLATE ${filled.database}`);
-      const { server, origin } = await startServer(database, 0);
+    async ({ filled, spare, browser }, use) => {
+      const { database, server, origin } = await spare();
       const context = await browser.newContext({ ...BROWSER_SETTINGS, baseURL: origin });
       await context.addCookies([...filled.cookies]);
       await use({ origin, context });
       await context.close();
-      server.kill('SIGTERM');
-      await ended(server);
-      await onCluster(`DROP DATABASE ${database} WITH (FORCE)`);
+      await end({ database, server, origin });
     },
     { scope: 'worker' },
   ],
@@ -264,10 +291,9 @@ export const test = base.extend<
     await page.close();
     await forgetKept(context, origin);
   },
-  application: async ({ filled }, use) => {
-    const database = newDatabase();
-    await onCluster(`CREATE DATABASE ${database} TEMPLATE ${filled.database}`);
-    let running = await startServer(database, 0);
+  application: async ({ spare }, use) => {
+    const { database, ...first } = await spare();
+    let running = first;
     const port = Number(new URL(running.origin).port);
     await use({
       origin: running.origin,
@@ -287,9 +313,7 @@ export const test = base.extend<
       },
       startDatabase: () => onCluster(`ALTER DATABASE ${database} ALLOW_CONNECTIONS true`),
     });
-    running.server.kill('SIGTERM');
-    await ended(running.server);
-    await onCluster(`DROP DATABASE ${database} WITH (FORCE)`);
+    await end({ database, ...running });
   },
   baseURL: async ({ application }, use) => use(application.origin),
   signedIn: async ({ page, filled }, use) => {

@@ -12,7 +12,7 @@ import type { Request, RequestHandler, Response, Router } from 'express';
 import type { DataSource } from 'typeorm';
 import { InstructorStore } from '../db/instructor-store.js';
 import { noSuchLink, notFound, notSignedIn, RequestProblem } from './problem.js';
-import { parse, prepare } from './validate.js';
+import { parse } from './validate.js';
 
 /** What a handler is given: its input parsed, and the rows of whoever is signed in. */
 export interface Call<R extends Route> {
@@ -36,7 +36,6 @@ export type Implement = <R extends Route>(route: R, handler: Handler<R>) => void
 export const implementOn =
   (router: Router, source: DataSource): Implement =>
   (route, handler) => {
-    prepare(route.body, route.query);
     const mediaType = route.answer['contentMediaType'] as string | undefined;
     const answer: RequestHandler = async (request, response) => {
       const instructorId = request.session.instructorId;

@@ -45,7 +45,8 @@ function unkeepableAt(value: unknown): string | null {
 
 const compiled = new WeakMap<TSchema, ValidateFunction>();
 
-function validatorOf(schema: TSchema): ValidateFunction {
+/** What checks by a schema: compiled when it is first asked for, as all together take longer than the rest of a start. */
+export function validatorOf(schema: TSchema): ValidateFunction {
   let validator = compiled.get(schema);
   if (!validator) {
     validator = ajv.compile(schema);
@@ -53,9 +54,6 @@ function validatorOf(schema: TSchema): ValidateFunction {
   }
   return validator;
 }
-
-/** Prepares schemas ahead, so that one that cannot be compiled is found at the start and not by a request. */
-export const prepare = (...schemas: readonly TSchema[]): void => schemas.forEach(validatorOf);
 
 const UNKEEPABLE_SAID =
   'There is a character in this text that cannot be kept: type it anew, or leave it out.';

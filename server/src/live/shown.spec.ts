@@ -104,7 +104,9 @@ describe('a class on second screens', () => {
     expect((await leader.call(routes.showClass, { params, body: long })).status).toBe(422);
     const without = { names: {}, place: null } as never;
     expect((await leader.call(routes.showClass, { params, body: without })).status).toBe(422);
-    const nowhere = new NewsReader(`${server.origin}${screenNewsAddress('nowhere')}`, { cookie: leader.cookie });
+    const nowhere = new NewsReader(`${server.origin}${screenNewsAddress('nowhere')}`, {
+      cookie: leader.cookie,
+    });
     expect(await nowhere.status).toBe(404);
   });
 });

@@ -2,7 +2,8 @@ import { provideIcons } from './icons';
 import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { NumberField } from './number-field';
-import { countsForm, paceForm, roundsTimeForm } from './number-forms';
+import { Shown } from '../testing/shown';
+import { countsForm, offsetForm, paceForm, roundsTimeForm, shareForm, wholeForm } from './number-forms';
 
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -122,5 +123,66 @@ describe('what number fields read and print', () => {
       null,
     ]);
     expect(roundsTimeForm.print(648_000)).toBe('10:48');
+  });
+});
+
+describe('a number that may be left out', () => {
+  let field: Shown<NumberField>;
+  let told: (number | null)[];
+
+  beforeEach(() => {
+    TestBed.configureTestingModule({ providers: [provideIcons()] });
+    const form = wholeForm(25, 220, 'beats a minute');
+    field = new Shown(NumberField, {
+      ...{ label: 'pulse', form, min: 25, max: 220, optional: true, placeholder: 'open', value: null },
+    });
+    told = [];
+    field.fixture.componentInstance.valueChange.subscribe((value) => told.push(value));
+    field.fixture.componentInstance.cleared.subscribe(() => told.push(null));
+  });
+  const box = (): HTMLInputElement => field.page.querySelector('input') as HTMLInputElement;
+
+  it('is empty at first, and says so', () => {
+    expect(box().value).toBe('');
+    expect(box().placeholder).toBe('open');
+    expect(box().getAttribute('aria-valuenow')).toBeNull();
+    expect(box().getAttribute('aria-valuetext')).toBe('empty');
+  });
+
+  it('is told as it is typed, the least too, and emptied', () => {
+    field.type('pulse', '25');
+    field.type('pulse', '66');
+    field.type('pulse', '');
+    expect(told).toEqual([25, 66, null]);
+    expect(field.text('[role=alert]')).toBe('');
+  });
+
+  it('says what to type where it is none, and tells nothing', () => {
+    field.type('pulse', 'fast');
+    expect(field.text('[role=alert]')).toBe('From 25 to 220 beats a minute.');
+    field.type('pulse', '20');
+    expect(field.text('[role=alert]')).toContain('The nearest is 25.');
+    expect(told).toEqual([]);
+  });
+
+  it('minutes may lie before, shares go in hundredths', () => {
+    const offset = offsetForm(240);
+    expect(['-30', '−30', '+15', '15', '0', '7.5', 'x'].map((text) => offset.read(text))).toEqual([
+      -30,
+      -30,
+      15,
+      15,
+      0,
+      null,
+      null,
+    ]);
+    expect(offset.print(-30)).toBe('−30');
+    expect(['0.65', '0,7', '1', '0.655', ''].map((text) => shareForm(0.3, 1).read(text))).toEqual([
+      0.65,
+      0.7,
+      1,
+      null,
+      null,
+    ]);
   });
 });

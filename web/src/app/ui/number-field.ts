@@ -8,6 +8,7 @@ import {
   inject,
   Injector,
   input,
+  output,
   signal,
   viewChild,
 } from '@angular/core';
@@ -24,7 +25,7 @@ export interface NumberForm {
   readonly hint: string;
 }
 
-/** A number edited where it stands: by typing, with arrow keys, wheel or the buttons beside it. */
+/** A number, or none where it is optional, edited where it stands: by typing, with arrow keys, wheel or the buttons beside it. */
 @Component({
   selector: 'nv-number-field',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -52,8 +53,9 @@ export interface NumberForm {
         autocomplete="off"
         role="spinbutton"
         [attr.aria-label]="label()"
-        [attr.aria-valuenow]="number()"
-        [attr.aria-valuetext]="form().print(number()) + ' ' + unit()"
+        [attr.aria-valuenow]="isEmpty() ? null : number()"
+        [attr.aria-valuetext]="isEmpty() ? words.empty : form().print(number()) + ' ' + unit()"
+        [attr.placeholder]="placeholder() || null"
         [attr.aria-valuemin]="min()"
         [attr.aria-valuemax]="max()"
         [attr.aria-invalid]="problem() ? true : null"
@@ -100,6 +102,11 @@ export class NumberField extends KitControl<number> {
   readonly page = input(5);
   readonly steppers = input(false, { transform: booleanAttribute });
   readonly width = input(6);
+  /** Whether it may be left empty; emptied, it says so by {@link cleared}. */
+  readonly optional = input(false, { transform: booleanAttribute });
+  /** What stands in it while it is empty. */
+  readonly placeholder = input('');
+  readonly cleared = output();
 
   private readonly injector = inject(Injector);
   private readonly box = viewChild.required<ElementRef<HTMLInputElement>>('box');
@@ -107,10 +114,13 @@ export class NumberField extends KitControl<number> {
   private readonly typed = signal<string | null>(null);
   /** Where nobody says what it is, it is the least. */
   protected readonly number = computed(() => this.current() ?? this.min());
-  protected readonly text = computed(() => this.typed() ?? this.form().print(this.number()));
+  protected readonly isEmpty = computed(() => this.optional() && this.current() === null);
+  protected readonly text = computed(
+    () => this.typed() ?? (this.isEmpty() ? '' : this.form().print(this.number())),
+  );
   override readonly problem = computed(() => {
     const typed = this.typed();
-    if (typed === null || this.accepted(typed) !== null) return null;
+    if (typed === null || this.isLeftEmpty(typed) || this.accepted(typed) !== null) return null;
     const { hint, print, read } = this.form();
     const value = read(typed);
     return value === null ? hint : kitWords.numberField.theNearestIs(hint, print(this.within(value)));
@@ -118,8 +128,17 @@ export class NumberField extends KitControl<number> {
 
   protected type(text: string): void {
     this.typed.set(text);
+    if (this.isLeftEmpty(text)) {
+      this.current.set(null);
+      this.cleared.emit();
+      return;
+    }
     const value = this.accepted(text);
-    if (value !== null && value !== this.number()) this.change(value);
+    if (value !== null && value !== this.current()) this.change(value);
+  }
+
+  private isLeftEmpty(text: string): boolean {
+    return this.optional() && text.trim() === '';
   }
 
   /**
@@ -169,7 +188,7 @@ export class NumberField extends KitControl<number> {
   protected add(step: number): void {
     this.typed.set(null);
     const value = this.within(Number((this.number() + step).toFixed(6)));
-    if (value !== this.number()) this.change(value);
+    if (value !== this.current()) this.change(value);
   }
 
   private within(value: number): number {

@@ -81,6 +81,23 @@ export const secondsForm = (from: number, to: number): NumberForm => ({
   hint: kitWords.numberForms.secondsRange(from, to),
 });
 
+/** Minutes before (below zero) or after something, between limits. */
+export const offsetForm = (most: number): NumberForm => ({
+  print: (value) => String(value).replace('-', '−'),
+  read: (text) => {
+    const value = readNumber(text.replace(/^\s*[-−+]/, ''));
+    return value !== null && Number.isInteger(value) ? (/^\s*[-−]/.test(text) ? -value : value) : null;
+  },
+  hint: kitWords.numberForms.fromTo(-most, most, kitWords.numberForms.minutes),
+});
+
+/** A part of a whole, in hundredths. */
+export const shareForm = (from: number, to: number): NumberForm => ({
+  print: String,
+  read: only((value) => Number.isInteger(Number((value * 100).toFixed(6)))),
+  hint: kitWords.numberForms.fromTo(from, to, ''),
+});
+
 /** Counts in halves that may also be taken away: a step. */
 export const stepForm: NumberForm = {
   print: (value) => (value < 0 ? `−${formatCounts(-value)}` : `+${formatCounts(value)}`),

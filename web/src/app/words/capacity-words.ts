@@ -17,6 +17,7 @@ export const capacityWords = inLanguage({
     next: 'Next',
     whatFollowsFromIt: 'What follows from it',
     restingRate: 'resting rate',
+    strokes: 'strokes',
     strokesEasyInOne: 'Strokes easy in one go, if known',
     recordThisCheck: 'Record this check',
     typeValuesInstead: 'Type values instead',

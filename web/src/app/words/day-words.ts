@@ -5,6 +5,7 @@ export const dayWords = inLanguage({
   feelings: { calm: 'calm', alert: 'alert', mood: 'mood' },
   feltNames: { calm: 'calm', alert: 'alert', mood: 'mood', pulse: 'pulse' },
   dayCheckForm: {
+    beats: 'beats a minute',
     lastMeal: 'last meal',
     today: 'today',
     theRoom: 'the room',

@@ -28,6 +28,7 @@ export const kitWords = inLanguage({
     removeTag: (tag: string) => `Remove ${tag}`,
   },
   numberField: {
+    empty: 'empty',
     less: (label: Value) => `less ${label}`,
     more: (label: Value) => `more ${label}`,
     theNearestIs: (hint: Value, print: Value) => `${hint} The nearest is ${print}.`,
@@ -41,7 +42,8 @@ export const kitWords = inLanguage({
     minutesForExample10: 'Minutes, for example 10, 7.5 or 7:30, up to 240.',
     minutesForExample1: 'Minutes, for example 1, 1.5 or 1:30, up to 60.',
     pulseRange: 'Beats a minute, from 30 to 220.',
-    fromTo: (from: Value, to: Value, unit: Value) => `From ${from} to ${to} ${unit}.`,
+    fromTo: (from: Value, to: Value, unit: Value) => `From ${from} to ${to}${unit === '' ? '' : ` ${unit}`}.`,
+    minutes: 'minutes',
     secondsRange: (from: Value, to: Value) => `From ${from} to ${to} s, in half seconds.`,
     stepForm: 'A step in half counts, for example 1 or −½.',
   },

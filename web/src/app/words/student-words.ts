@@ -179,7 +179,6 @@ export const studentWords = inLanguage({
     ownFactors: ', set for this student',
     sustainableMeasuredForBreaths: (breath: Value, hold: Value, why: Value) =>
       `Sustainable = measured × ${breath} for breaths and × ${hold} for holds${why}.`,
-    comfortRange: 'A comfort factor lies between 0.3 and 1.',
   },
   clearanceList: {
     withdrawn: 'Withdrawn',

@@ -1,7 +1,7 @@
 import type { HttpTestingController, TestRequest } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { API_ROOT, type OwnVoice } from '@nuvrah/contract';
-import { emptyWav, LONGEST_RECORDING, OWN_VOICE_RATE, WAV_HEADER } from '@nuvrah/core';
+import { emptyWav, LONGEST_RECORDING, OWN_VOICE_RATE, recordedPhrases, WAV_HEADER } from '@nuvrah/core';
 import { Subject } from 'rxjs';
 import { OwnVoicePage } from './own-voice-page';
 import { FakeStage } from '../../testing/fake-stage';
@@ -11,6 +11,9 @@ import { Microphone, type Listened } from '../../shared/microphone/microphone';
 import { WordRecorder, type Recorded } from '../../shared/microphone/word-recorder';
 import { OwnVoices } from '../../shared/playback/own-voices';
 import { Stages } from '../../shared/playback/stage';
+
+/** What can be recorded in one's own voice. */
+const ALL = recordedPhrases().length;
 
 /** A file of so many milliseconds in which the samples are of one level. */
 function voiceFile(length: number, level: number): Response {
@@ -109,7 +112,7 @@ describe('the page of the own voice', () => {
     spyOn(window, 'fetch').and.callFake(() => Promise.resolve(voiceFile(200, 16_000)));
     page = new Shown(OwnVoicePage, {});
     http.expectOne(`${API_ROOT}/voice`).flush(recorded('v0'));
-    await says('0 of 257 recorded');
+    await says(`0 of ${ALL} recorded`);
   });
   /** Until the page says something. */
   const says = (words: string): Promise<void> =>
@@ -143,9 +146,9 @@ describe('the page of the own voice', () => {
     const kept = await asked('/voice');
     expect(kept.request.body).toEqual({ words: 'inhale left', samples: 'AAAA' });
     page.fixture.detectChanges();
-    expect(page.text()).withContext('not before it is').toContain('0 of 257 recorded');
+    expect(page.text()).withContext('not before it is').toContain(`0 of ${ALL} recorded`);
     kept.flush(recorded('v1', 'inhale left'));
-    await says('1 of 257 recorded');
+    await says(`1 of ${ALL} recorded`);
     // Not before it is here.
     await until(() => {
       page.fixture.detectChanges();
@@ -156,7 +159,7 @@ describe('the page of the own voice', () => {
     expect(stage.said[0]?.saying.clips?.[0]).toEqual(jasmine.objectContaining({ from: 0, own: true }));
     press('Take out: inhale left');
     (await asked('/voice/removal')).flush(recorded('v2'));
-    await says('0 of 257 recorded');
+    await says(`0 of ${ALL} recorded`);
   });
 
   for (const [code, what] of [
@@ -177,7 +180,7 @@ describe('the page of the own voice', () => {
     made({ kind: 'recorded', samples: 'AAAA' });
     (await asked('/voice')).error(new ProgressEvent('away'));
     await says('server');
-    expect(page.text()).toContain('0 of 257 recorded');
+    expect(page.text()).toContain(`0 of ${ALL} recorded`);
   });
 });
 

@@ -8,8 +8,6 @@ import {
   signal,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
 
 import {
@@ -33,6 +31,8 @@ import { LoadingNote } from '../../shared/loading-note';
 import { sending } from '../../api/sending';
 import { Students } from '../../api/students';
 import { Choice } from '../../ui/choice';
+import { NumberField } from '../../ui/number-field';
+import { wholeForm } from '../../ui/number-forms';
 import { asksWhileUnsaved } from '../../ui/unsaved';
 import { NostrilTest, type Freer } from '../../shared/day-check/nostril-test';
 import { CapacityHistory } from '../../shared/capacity-history';
@@ -74,8 +74,7 @@ const FREER: Readonly<Record<Freer, string>> = {
     Choice,
     LoadingNote,
     MatButtonModule,
-    MatFormFieldModule,
-    MatInputModule,
+    NumberField,
     NaturalMinute,
     NostrilTest,
     RouterLink,
@@ -115,6 +114,7 @@ export class CapacityPage {
   });
   protected readonly rate = signal<number | null>(null);
   /** Strokes in one go that are easy, where that is known; those on record until others are typed. */
+  protected readonly strokesForm = wholeForm(1, 300, capacityWords.capacityPage.strokes);
   protected readonly strokes = linkedSignal(() => this.checks().at(-1)?.strokes ?? null);
   protected readonly freer = signal<Freer | null>(null);
   protected readonly testing = signal(false);
@@ -181,11 +181,6 @@ export class CapacityPage {
     const all = this.steps.map(([step]) => step);
     const following = all[all.indexOf(this.step()) + 1];
     if (following) this.step.set(following);
-  }
-
-  protected setStrokes(event: Event): void {
-    const { value } = event.target as HTMLInputElement;
-    this.strokes.set(value === '' ? null : Math.round(Number(value)));
   }
 
   protected found(side: Freer): void {

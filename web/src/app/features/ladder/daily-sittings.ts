@@ -3,6 +3,8 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { LadderPlan } from '@nuvrah/contract';
 import { dailySittings, type PracticeTime } from '@nuvrah/core';
+import { NumberField } from '../../ui/number-field';
+import { offsetForm } from '../../ui/number-forms';
 import { SelectField } from '../../ui/select-field';
 import { TimeField } from '../../ui/time-field';
 import { ladderWords } from '../../words/ladder-words';
@@ -17,6 +19,9 @@ const BY = {
 } as const;
 type By = keyof typeof BY;
 
+/** Minutes before or after the sun at the most. */
+const FURTHEST = 240;
+
 /** Most sittings of a day. */
 const MOST = 4;
 const NUMBERS = [
@@ -30,7 +35,7 @@ const NUMBERS = [
 @Component({
   selector: 'nv-daily-sittings',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [TimeField, SelectField, MatButtonModule, RouterLink],
+  imports: [TimeField, SelectField, MatButtonModule, NumberField, RouterLink],
   template: `
     @for (row of rows(); track $index) {
       <div class="row" role="group" [attr.aria-label]="words.sittingOf(row.name)">
@@ -44,18 +49,17 @@ const NUMBERS = [
         @if (row.time.kind === 'clock') {
           <nv-time-field [label]="words.at" [value]="row.time.at" (valueChange)="setClock($index, $event)" />
         } @else {
-          <label>
-            <span>{{ words.minutesAfterItBelow }}</span>
-            <input
-              type="number"
-              min="-240"
-              max="240"
-              step="5"
-              [attr.aria-label]="words.minutesAfterItBelow"
-              [value]="row.time.minutes"
-              (change)="setMinutes($index, $event)"
-            />
-          </label>
+          <nv-number-field
+            [label]="words.minutesAfterItBelow"
+            [caption]="words.minutesAfterItBelow"
+            [form]="offset"
+            [min]="-furthest"
+            [max]="furthest"
+            [by]="5"
+            [fine]="1"
+            [value]="row.time.minutes"
+            (valueChange)="setMinutes($index, $event)"
+          />
         }
         <nv-select
           [label]="words.session"
@@ -126,13 +130,12 @@ export class DailySittings {
     this.set(index, { time: { kind: 'clock', at } });
   }
 
-  protected setMinutes(index: number, event: Event): void {
-    const box = event.target as HTMLInputElement;
-    const minutes = Math.round(Number(box.value));
+  protected readonly furthest = FURTHEST;
+  protected readonly offset = offsetForm(FURTHEST);
+
+  protected setMinutes(index: number, minutes: number): void {
     const time = this.sittings()[index]?.time;
-    if (time?.kind !== 'sun') return;
-    if (Math.abs(minutes) <= 240) this.set(index, { time: { ...time, minutes } });
-    else box.value = String(time.minutes);
+    if (time?.kind === 'sun') this.set(index, { time: { ...time, minutes } });
   }
 
   protected setSession(index: number, id: string): void {

@@ -10,6 +10,8 @@ import {
   type RungNumbers,
   type Sustainable,
 } from '@nuvrah/core';
+import { NumberField } from '../../ui/number-field';
+import { breathForm } from '../../ui/number-forms';
 import { ladderWords } from '../../words/ladder-words';
 
 const PHASE_WORDS: Readonly<Record<PhaseKind, string>> = ladderWords.make.phases;
@@ -18,7 +20,7 @@ const PHASE_WORDS: Readonly<Record<PhaseKind, string>> = ladderWords.make.phases
 @Component({
   selector: 'nv-rung-table',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule],
+  imports: [MatButtonModule, NumberField],
   template: `
     <table class="sheet-table">
       <thead>
@@ -43,14 +45,14 @@ const PHASE_WORDS: Readonly<Record<PhaseKind, string>> = ladderWords.make.phases
               @if (editable() && row.counts; as counts) {
                 <span class="counts">
                   @for (kind of kinds; track kind) {
-                    <input
-                      type="number"
-                      min="0"
-                      max="100"
-                      step="0.5"
-                      [attr.aria-label]="said.ofRung(words[kind], index + 1)"
+                    <nv-number-field
+                      [label]="said.ofRung(words[kind], index + 1)"
+                      [form]="form"
+                      [min]="least(kind)"
+                      [max]="100"
+                      [width]="4"
                       [value]="counts[kind]"
-                      (change)="edit(index, kind, $event)"
+                      (valueChange)="edit(index, kind, $event)"
                     />
                   }
                 </span>
@@ -144,15 +146,12 @@ export class RungTable {
     });
   });
 
-  protected edit(index: number, kind: PhaseKind, event: Event): void {
-    const box = event.target as HTMLInputElement;
-    const value = Math.round(Number(box.value) * 2) / 2;
-    const least = kind === 'inhale' || kind === 'exhale' ? 0.5 : 0;
+  protected readonly form = breathForm;
+  protected readonly least = (kind: PhaseKind): number => (kind === 'inhale' || kind === 'exhale' ? 0.5 : 0);
+
+  protected edit(index: number, kind: PhaseKind, value: number): void {
     const numbers = this.rungs()[index];
-    if (numbers?.kind !== 'counts' || !(value >= least && value <= 100)) {
-      box.value = String(numbers?.kind === 'counts' ? numbers.counts[kind] : '');
-      return;
-    }
+    if (numbers?.kind !== 'counts') return;
     const changed = { ...numbers, counts: { ...numbers.counts, [kind]: value } } as RungNumbers;
     this.changed.emit(this.rungs().with(index, changed));
   }

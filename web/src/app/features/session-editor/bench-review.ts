@@ -1,4 +1,4 @@
-import { computed, effect, inject, Injectable, linkedSignal, signal } from '@angular/core';
+import { computed, effect, inject, Injectable, linkedSignal, signal, untracked } from '@angular/core';
 import type { StoredApproval, StoredOverruling, StoredSession, Student } from '@nuvrah/contract';
 import {
   checkOrder,
@@ -32,7 +32,7 @@ import { beginningFor } from '../../shared/sessions/passage-of-pick';
 import { SessionDraft } from './session-draft';
 
 /** What is written, compiled: one that can be led. */
-interface Written {
+export interface Written {
   readonly session: Session;
   readonly timeline: Timeline;
 }
@@ -49,6 +49,9 @@ export type LeadState =
   /** Nothing but the day check, which is asked before leading. */
   | { readonly kind: 'asks-today' }
   | { readonly kind: 'ready' };
+
+/** Milliseconds after an edit until it is reviewed: while a count is held down each frame is for the picture. */
+const REVIEW_AFTER = 100;
 
 /** Of nobody in particular nothing is known to be prepared or easy. */
 const NO_RECORD: OrderingRecord = { beginner: false, withoutHold: [], easySittings: 0, entriesToday: [] };
@@ -102,8 +105,10 @@ export class BenchReview {
   readonly overrulings = linkedSignal<readonly StoredOverruling[]>(() => this.stored()?.overrulings ?? []);
 
   readonly profile = computed(() => this.account.required().conventions);
-  readonly conventions = computed(() =>
-    resolveConventions(this.profile(), this.draft.session()?.conventions ?? {}),
+  /** The same object while none of them changes: an edit of the session is seldom one of them. */
+  readonly conventions = computed(
+    () => resolveConventions(this.profile(), this.draft.session()?.conventions ?? {}),
+    { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
   );
 
   /** While something is impossible the last picture that was possible stays. */
@@ -126,6 +131,8 @@ export class BenchReview {
 
   /** What was written when the picture was drawn last. */
   private readonly drawn = signal<Written | null>(null);
+  /** What was reviewed last: figures of it need not keep up with a count that is held down. */
+  readonly reviewed = this.drawn.asReadonly();
 
   /** Nothing is said of what cannot be led as it stands: a remedy would be one of an earlier session, and undo the edit. */
   private readonly possible = computed(() => (this.draft.problems().length > 0 ? null : this.drawn()));
@@ -214,8 +221,9 @@ export class BenchReview {
       if (this.drawing()) return;
       // A timer that is set just before a frame runs after it; an edit that comes before then is reviewed instead.
       let timer: ReturnType<typeof setTimeout> | undefined;
+      const wait = untracked(this.drawn) === null ? 0 : REVIEW_AFTER;
       const frame = requestAnimationFrame(() => {
-        timer = setTimeout(() => this.drawn.set(written));
+        timer = setTimeout(() => this.drawn.set(written), wait);
       });
       onCleanup(() => {
         cancelAnimationFrame(frame);

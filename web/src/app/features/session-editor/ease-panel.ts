@@ -38,7 +38,7 @@ const WAY_WORDS: Readonly<Record<EaseWay, string>> = {
     @if (ways().length > 0) {
       <h2>{{ words.easier }}</h2>
       <div class="ways">
-        @for (way of ways(); track way.label) {
+        @for (way of ways(); track $index) {
           <button matButton="outlined" type="button" (click)="way.run()">{{ way.label }}</button>
         }
       </div>

@@ -112,8 +112,8 @@ import { SessionFigures } from './session-figures';
       }
       <p class="soft inset">{{ caution }}</p>
     </div>
-    @if (review.timeline(); as timeline) {
-      <nv-session-figures [timeline]="timeline" [passage]="edits.index()" (shown)="totals.emit()" />
+    @if (review.reviewed(); as reviewed) {
+      <nv-session-figures [of]="reviewed" [passage]="edits.index()" (shown)="totals.emit()" />
     }
   `,
   styles: `

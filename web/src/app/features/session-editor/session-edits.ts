@@ -20,6 +20,7 @@ import {
   withFittedParts,
   withPhaseCounts,
   type ConventionKey,
+  type Conventions,
   type CountedPassage,
   type FindingLevel,
   type Goal,
@@ -110,11 +111,26 @@ export class SessionEdits {
         id: passage.id,
         name: this.names()[index] ?? '',
         time: span ? formatClock(span.to - span.from) : '–',
-        line: describePassage(passage, goal, this.review.conventions()),
+        line: this.described(passage, goal, this.review.conventions()),
         mark: this.marks().get(passage.id) ?? null,
       };
     });
   });
+
+  /** Passages in words, each worked out once: an edit changes one of many. */
+  private readonly inWords = new WeakMap<
+    Passage,
+    { readonly of: readonly unknown[]; readonly line: string }
+  >();
+
+  private described(passage: Passage, goal: Goal, conventions: Conventions): string {
+    const of = [goal, conventions];
+    const known = this.inWords.get(passage);
+    if (known?.of.every((one, index) => one === of[index])) return known.line;
+    const line = describePassage(passage, goal, conventions);
+    this.inWords.set(passage, { of, line });
+    return line;
+  }
 
   readonly pickerSight = computed((): PickerSight | null => {
     const session = this.draft.session();

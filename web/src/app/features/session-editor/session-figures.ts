@@ -1,18 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import {
-  badDayTest,
-  countsOf,
-  formatBreath,
-  formatSeconds,
-  holdTotals,
-  sessionTotals,
-  type Timeline,
-} from '@nuvrah/core';
+import { badDayTest, countsOf, formatBreath, formatSeconds, holdTotals, sessionTotals } from '@nuvrah/core';
 import { benchWords } from '../../words/bench-words';
-import { BenchReview } from './bench-review';
-import { SessionDraft } from './session-draft';
-import { SessionEdits } from './session-edits';
+import { BenchReview, type Written } from './bench-review';
 
 /** The few figures that are always in sight; the others are one press away. */
 @Component({
@@ -54,19 +44,16 @@ import { SessionEdits } from './session-edits';
 })
 export class SessionFigures {
   protected readonly words = benchWords.figures;
-  readonly timeline = input.required<Timeline>();
+  readonly of = input.required<Written>();
+  /** The passage that is chosen. */
   readonly passage = input.required<number>();
   /** All the totals are asked for. */
   readonly shown = output();
 
   private readonly review = inject(BenchReview);
-  private readonly draft = inject(SessionDraft);
-  private readonly edits = inject(SessionEdits);
 
   protected readonly rows = computed(() => {
-    const session = this.draft.session();
-    const timeline = this.timeline();
-    if (!session) return [];
+    const { session, timeline } = this.of();
     const { held, time } = sessionTotals(session, timeline);
     const badDay = this.badDay();
     return [
@@ -77,7 +64,7 @@ export class SessionFigures {
   });
 
   private badDay(): string | null {
-    const [passage, sustainable] = [this.edits.passage(), this.review.sustainable()];
+    const [passage, sustainable] = [this.of().session.passages[this.passage()], this.review.sustainable()];
     if (passage?.kind !== 'counted' || !sustainable) return null;
     const day = badDayTest(passage, sustainable, this.review.conventions());
     if (!day) return null;

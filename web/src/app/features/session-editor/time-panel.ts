@@ -13,6 +13,9 @@ import {
 } from '@nuvrah/core';
 import { AccountStore } from '../../api/account';
 import { Fold } from '../../ui/fold';
+import { KitForm } from '../../ui/kit-form';
+import { NumberField, type NumberForm } from '../../ui/number-field';
+import { wholeForm } from '../../ui/number-forms';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { timeWords } from '../../words/time-words';
 
@@ -29,24 +32,22 @@ const NOTHING = 1000;
 @Component({
   selector: 'nv-time-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatCheckboxModule, Fold, MatButtonModule],
+  imports: [MatCheckboxModule, Fold, KitForm, MatButtonModule, NumberField],
   template: `
     <form (submit)="fit($event)">
       <div class="row">
-        <label>
-          <span>{{ words.timeThereIsMinutes }}</span>
-          <input
-            type="number"
-            min="1"
-            step="1"
-            [max]="most"
-            [attr.aria-label]="words.timeThereIsMinutes"
-            [placeholder]="words.open"
-            [value]="session().minutes ?? ''"
-            [attr.aria-invalid]="wrong() ? true : null"
-            (input)="setMinutes($event)"
-          />
-        </label>
+        <nv-number-field
+          optional
+          [label]="words.timeThereIsMinutes"
+          [caption]="words.timeThereIsMinutes"
+          [form]="minutesForm"
+          [min]="1"
+          [max]="most"
+          [placeholder]="words.open"
+          [value]="session().minutes"
+          (valueChange)="setMinutes($event)"
+          (cleared)="setMinutes(null)"
+        />
         <button matButton="outlined" type="submit">{{ words.makeItFit }}</button>
       </div>
       <p [class.wrong]="wrong()" [attr.role]="wrong() ? 'alert' : null">{{ wrong() ?? balance() }}</p>
@@ -73,14 +74,13 @@ const NOTHING = 1000;
                   </td>
                   <td>
                     @if (row.weight !== null && !locked().has(row.id)) {
-                      <input
-                        type="number"
-                        min="0"
-                        step="1"
-                        max="99"
-                        [attr.aria-label]="words.weightOf(row.name)"
+                      <nv-number-field
+                        [label]="words.weightOf(row.name)"
+                        [form]="weightForm"
+                        [min]="0"
+                        [max]="99"
                         [value]="row.weight"
-                        (change)="setWeight(row.id, $event)"
+                        (valueChange)="setWeight(row.id, $event)"
                       />
                     } @else {
                       <span class="soft">{{ row.weight === null ? words.theRest : words.asItIs }}</span>
@@ -161,6 +161,11 @@ export class TimePanel {
 
   private readonly account = inject(AccountStore);
   protected readonly most = MOST_MINUTES;
+  protected readonly minutesForm: NumberForm = {
+    ...wholeForm(1, MOST_MINUTES, ''),
+    hint: this.words.sayHowManyWhole(MOST_MINUTES),
+  };
+  protected readonly weightForm = wholeForm(0, 99, '');
   protected readonly locked = signal<ReadonlySet<string>>(new Set());
   private readonly weights = signal<ReadonlyMap<string, number>>(new Map());
   protected readonly said = signal<readonly string[] | null>(null);
@@ -212,13 +217,10 @@ export class TimePanel {
     }),
   );
 
-  protected setMinutes(event: Event): void {
-    const text = (event.target as HTMLInputElement).value.trim();
-    const minutes = text === '' ? null : Number(text);
-    const whole = minutes === null || (Number.isInteger(minutes) && minutes >= 1 && minutes <= MOST_MINUTES);
-    this.wrong.set(whole ? null : this.words.sayHowManyWhole(MOST_MINUTES));
+  protected setMinutes(minutes: number | null): void {
+    this.wrong.set(null);
     this.said.set(null);
-    if (whole) this.minutes.emit(minutes);
+    this.minutes.emit(minutes);
   }
 
   protected toggle(id: string): void {
@@ -227,9 +229,8 @@ export class TimePanel {
     this.locked.set(locked);
   }
 
-  protected setWeight(id: string, event: Event): void {
-    const weight = Number((event.target as HTMLInputElement).value);
-    if (weight >= 0 && weight <= 99) this.weights.set(new Map(this.weights()).set(id, weight));
+  protected setWeight(id: string, weight: number): void {
+    this.weights.set(new Map(this.weights()).set(id, weight));
   }
 
   protected give(session: Session): void {

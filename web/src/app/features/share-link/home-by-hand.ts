@@ -16,6 +16,8 @@ import { nameOfPassage, type Practised } from '../../shared/practice/practised';
 import { DateField } from '../../ui/date-field';
 import { TimeField } from '../../ui/time-field';
 import { KitForm } from '../../ui/kit-form';
+import { NumberField } from '../../ui/number-field';
+import { halfRoundsForm } from '../../ui/number-forms';
 import { homeWords } from '../../words/home-words';
 
 /** What was done without the page. */
@@ -39,23 +41,20 @@ interface Row {
 @Component({
   selector: 'nv-home-by-hand',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KitForm, TimeField, DateField, MatButtonModule],
+  imports: [KitForm, TimeField, DateField, MatButtonModule, NumberField],
   template: `
     <form (submit)="tell($event)">
       @for (row of rows(); track $index) {
         @if (row) {
-          <label>
-            <span>{{ words.of(row.name, row.word, row.planned) }}</span>
-            <input
-              type="number"
-              min="0"
-              step="0.5"
-              [max]="row.planned"
-              [attr.aria-label]="words.doneOf(row.name, row.word, row.planned)"
-              [value]="done()[$index]"
-              (change)="set($index, $event)"
-            />
-          </label>
+          <nv-number-field
+            [label]="words.doneOf(row.name, row.word, row.planned)"
+            [caption]="words.of(row.name, row.word, row.planned)"
+            [form]="form"
+            [min]="0"
+            [max]="row.planned"
+            [value]="done()[$index] ?? 0"
+            (valueChange)="set($index, $event)"
+          />
         }
       }
       <div class="row">
@@ -98,13 +97,10 @@ export class HomeByHand {
       rowOf(nameOfPassage(practised, passage), passages[index]),
     );
   });
+  protected readonly form = halfRoundsForm;
   protected readonly done = linkedSignal(() => this.rows().map((row) => row?.planned ?? 0));
 
-  protected set(index: number, event: Event): void {
-    const box = event.target as HTMLInputElement;
-    const planned = this.rows()[index]?.planned ?? 0;
-    const value = box.value === '' ? planned : Math.min(planned, Math.max(0, Number(box.value)));
-    box.value = String(value);
+  protected set(index: number, value: number): void {
     this.done.set(this.done().map((one, at) => (at === index ? value : one)));
   }
 

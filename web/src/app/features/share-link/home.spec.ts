@@ -157,6 +157,10 @@ describe('how a session is practised at home', () => {
     expect(name).toMatch(/rounds of 8$/);
     form.type(name, '99');
     form.submit();
+    expect(form.text('[role=alert]')).toContain('The nearest is 8.');
+    expect(told).toEqual([]);
+    form.type(name, '8');
+    form.submit();
     form.type(name, '3');
     form.submit();
     expect(told.map(({ rounds }) => rounds)).toEqual([

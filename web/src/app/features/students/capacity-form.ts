@@ -7,6 +7,7 @@ import {
   linkedSignal,
   output,
   signal,
+  viewChildren,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
@@ -28,6 +29,8 @@ import {
 import { ScreeningClock } from '../../api/screening-clock';
 import type { ApiProblem } from '../../api/api';
 import { Students } from '../../api/students';
+import { NumberField } from '../../ui/number-field';
+import { shareForm } from '../../ui/number-forms';
 import { asksWhileUnsaved } from '../../ui/unsaved';
 import { savingStudent } from './saving-student';
 import { studentWords } from '../../words/student-words';
@@ -51,7 +54,7 @@ const sameTyped = (a: Typed, b: Typed): boolean => LABELS.every(({ phase }) => a
 @Component({
   selector: 'nv-capacity-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, MatButtonModule, MatFormFieldModule, MatInputModule],
+  imports: [FormsModule, MatButtonModule, MatFormFieldModule, MatInputModule, NumberField],
   template: `
     <p class="soft">
       {{ words.secondsThatCouldGo }}
@@ -95,36 +98,20 @@ const sameTyped = (a: Typed, b: Typed): boolean => LABELS.every(({ phase }) => a
     </form>
     <p class="soft derivation">{{ derivation() }}</p>
     <div class="comfort">
-      <label>
-        <span>{{ words.comfortOfBreaths }}</span>
-        <input
-          #breath
-          type="number"
-          min="0.3"
-          max="1"
-          step="0.05"
-          [attr.aria-label]="words.comfortOfBreaths"
-          [value]="factors().breath"
+      @for (part of comfortParts; track part.key) {
+        <nv-number-field
+          [label]="part.label"
+          [caption]="part.label"
+          [form]="shareForm"
+          [min]="0.3"
+          [max]="1"
+          [by]="0.05"
+          [fine]="0.01"
+          [value]="comfort()[part.key]"
+          (valueChange)="tellComfort(part.key, $event)"
         />
-      </label>
-      <label>
-        <span>{{ words.comfortOfHolds }}</span>
-        <input
-          #hold
-          type="number"
-          min="0.3"
-          max="1"
-          step="0.05"
-          [attr.aria-label]="words.comfortOfHolds"
-          [value]="factors().hold"
-        />
-      </label>
-      <button
-        matButton="outlined"
-        type="button"
-        [disabled]="saving.busy()"
-        (click)="setComfort(breath.value, hold.value)"
-      >
+      }
+      <button matButton="outlined" type="button" [disabled]="saving.busy()" (click)="setComfort()">
         {{ words.setForThisStudent }}
       </button>
       @if (student().comfort) {
@@ -253,10 +240,15 @@ export class CapacityForm {
     return checkedOn ? daysBetween(checkedOn, this.clock.today()) : 0;
   });
   protected readonly saving = savingStudent(() => this.recorded.emit());
-  private readonly wrongComfort = signal<string | null>(null);
-  protected readonly comfortProblem = computed(
-    () => this.wrongComfort() ?? this.saving.problem()?.message ?? null,
-  );
+  protected readonly comfortProblem = computed(() => this.saving.problem()?.message ?? null);
+  private readonly comfortFields = viewChildren(NumberField);
+  protected readonly comfortParts = [
+    { key: 'breath', label: this.words.comfortOfBreaths },
+    { key: 'hold', label: this.words.comfortOfHolds },
+  ] as const;
+  protected readonly shareForm = shareForm(0.3, 1);
+  /** As they are typed, until they are set. */
+  protected readonly comfort = linkedSignal(() => this.factors());
 
   protected readonly sustained = computed(() => {
     const checked = this.checked();
@@ -284,11 +276,14 @@ export class CapacityForm {
     asksWhileUnsaved(() => !this.busy() && !sameTyped(this.typed(), this.onRecord()));
   }
 
-  protected setComfort(breathText: string, holdText: string): void {
-    const [breath, hold] = [Number(breathText), Number(holdText)];
-    const outside = [breath, hold].some((share) => !(share >= 0.3 && share <= 1));
-    this.wrongComfort.set(outside ? this.words.comfortRange : null);
-    if (!outside) this.saving.change(this.student(), { comfort: { breath, hold } });
+  protected tellComfort(part: 'breath' | 'hold', share: number): void {
+    this.comfort.update((before) => ({ ...before, [part]: share }));
+  }
+
+  protected setComfort(): void {
+    const wrong = this.comfortFields().find((field) => field.problem() !== null);
+    if (wrong) return wrong.focus();
+    this.saving.change(this.student(), { comfort: this.comfort() });
   }
 
   protected type(phase: CapacityPhase, text: string): void {

@@ -33,6 +33,8 @@ import { SelectField } from '../../ui/select-field';
 import { Fold } from '../../ui/fold';
 import { DateField } from '../../ui/date-field';
 import { KitForm } from '../../ui/kit-form';
+import { NumberField } from '../../ui/number-field';
+import { secondsForm } from '../../ui/number-forms';
 import { studentWords } from '../../words/student-words';
 import { kitWords } from '../../words/kit-words';
 
@@ -45,7 +47,7 @@ const EMERGENCY_SIGNS = SIGNS.filter(({ kind }) => kind === 'emergency');
 @Component({
   selector: 'nv-clearance-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KitForm, DateField, Fold, SelectField, MatButtonModule],
+  imports: [KitForm, DateField, Fold, NumberField, SelectField, MatButtonModule],
   template: `
     <ul>
       @for (row of rows(); track row.clearance.id) {
@@ -86,17 +88,18 @@ const EMERGENCY_SIGNS = SIGNS.filter(({ kind }) => kind === 'emergency');
               />
             }
             @if (!ofSign() && limited()) {
-              <label>
-                <span>{{ words.upToSecondsIf }}</span>
-                <input
-                  name="upTo"
-                  type="number"
-                  min="1"
-                  max="180"
-                  step="0.5"
-                  [attr.aria-label]="words.upToSeconds"
-                />
-              </label>
+              <nv-number-field
+                optional
+                [label]="words.upToSeconds"
+                [caption]="words.upToSecondsIf"
+                [form]="secondsForm"
+                [min]="1"
+                [max]="180"
+                [fine]="0.5"
+                [value]="upTo()"
+                (valueChange)="upTo.set($event)"
+                (cleared)="upTo.set(null)"
+              />
             }
             <label class="wide">
               <span>{{ words.clinician }}</span>
@@ -170,6 +173,8 @@ export class ClearanceList {
     >;
   });
 
+  protected readonly secondsForm = secondsForm(1, 180);
+  protected readonly upTo = signal<number | null>(null);
   protected readonly rows = computed(() =>
     this.student().clearances.map((clearance) => {
       const { scope, upTo, fact, sign, clinician, givenOn, until } = clearance;
@@ -205,7 +210,6 @@ export class ClearanceList {
     const [givenOn, until] = [this.givenOn(), this.until()];
     if (givenOn === null) return this.sent.say(this.words.givenNeeded);
     if (until === null) return this.sent.say(this.words.sayThroughWhichDay);
-    const upTo = this.ofSign() ? '' : typed('upTo');
     const of = this.ofSign()
       ? { fact: null, sign: cause as SignId, scope: 'everything' as const }
       : { fact: cause as PersonFact, sign: null, scope: this.scope() };
@@ -214,7 +218,7 @@ export class ClearanceList {
       givenOn,
       until,
       ...of,
-      upTo: upTo === '' ? null : Number(upTo),
+      upTo: this.ofSign() || !this.limited() ? null : this.upTo(),
       withdrawnOn: null,
       note: typed('note'),
     };
@@ -224,6 +228,7 @@ export class ClearanceList {
       this.cause.set('');
       this.givenOn.set(null);
       this.until.set(null);
+      this.upTo.set(null);
       form.reset();
       this.typing.set(false);
       this.changed.emit();

@@ -11,7 +11,7 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { DayCheck, Student } from '@nuvrah/contract';
-import { FELT_ON_SCALE, LOW_MOOD, momentFromText, type TodayFact, SIDE_NAMES } from '@nuvrah/core';
+import { FELT_ON_SCALE, LOW_MOOD, momentFromText, PULSE, type TodayFact, SIDE_NAMES } from '@nuvrah/core';
 import { markOf } from '../../api/mark-of';
 import { NOW } from '../../api/now';
 import { Students } from '../../api/students';
@@ -19,6 +19,9 @@ import { sending } from '../../api/sending';
 import { asksWhileUnsaved } from '../../ui/unsaved';
 import { Checks } from '../../ui/checks';
 import { Choice } from '../../ui/choice';
+import { KitForm } from '../../ui/kit-form';
+import { NumberField } from '../../ui/number-field';
+import { wholeForm } from '../../ui/number-forms';
 import { NOT_KEPT } from '../offline-queue/words';
 import { NostrilTest, type Freer } from './nostril-test';
 import { dayWords } from '../../words/day-words';
@@ -68,7 +71,7 @@ type Feeling = (typeof FELT_ON_SCALE)[number];
 @Component({
   selector: 'nv-day-check-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Checks, Choice, MatButtonModule, NostrilTest],
+  imports: [Checks, Choice, KitForm, MatButtonModule, NostrilTest, NumberField],
   template: `
     <form (submit)="record($event)">
       <nv-choice
@@ -107,31 +110,29 @@ type Feeling = (typeof FELT_ON_SCALE)[number];
       }
       <div class="row" role="group" [attr.aria-label]="words.howTheyFeel">
         @for (feeling of feelings; track feeling.key) {
-          <label>
-            <span>{{ words.from0To10(feeling.label) }}</span>
-            <input
-              type="number"
-              min="0"
-              max="10"
-              step="1"
-              [attr.aria-label]="feeling.label"
-              [value]="felt()[feeling.key] ?? ''"
-              (input)="feel(feeling.key, $event)"
-            />
-          </label>
-        }
-        <label>
-          <span>{{ words.pulseIfWished }}</span>
-          <input
-            type="number"
-            min="25"
-            max="220"
-            step="1"
-            [attr.aria-label]="words.pulse"
-            [value]="pulse() ?? ''"
-            (input)="takePulse($event)"
+          <nv-number-field
+            optional
+            [label]="feeling.label"
+            [caption]="words.from0To10(feeling.label)"
+            [form]="feelingForm"
+            [min]="0"
+            [max]="10"
+            [value]="felt()[feeling.key] ?? null"
+            (valueChange)="feel(feeling.key, $event)"
+            (cleared)="feel(feeling.key, null)"
           />
-        </label>
+        }
+        <nv-number-field
+          optional
+          [label]="words.pulse"
+          [caption]="words.pulseIfWished"
+          [form]="pulseForm"
+          [min]="pulseRange.least"
+          [max]="pulseRange.most"
+          [value]="pulse()"
+          (valueChange)="pulse.set($event)"
+          (cleared)="pulse.set(null)"
+        />
         <label class="wide">
           <span>{{ words.note }}</span>
           <input
@@ -185,6 +186,9 @@ export class DayCheckForm {
   protected readonly room = ROOM as Readonly<Record<TodayFact, string>>;
   protected readonly feelings = FELT_ON_SCALE.map((key) => ({ key, label: dayWords.feelings[key] }));
   protected readonly lowest = LOW_MOOD;
+  protected readonly feelingForm = wholeForm(0, 10, '');
+  protected readonly pulseRange = PULSE;
+  protected readonly pulseForm = wholeForm(PULSE.least, PULSE.most, dayWords.dayCheckForm.beats);
 
   protected readonly meal = signal<Meal | null>(null);
   protected readonly facts = signal<TodayFact[]>([]);
@@ -238,13 +242,8 @@ export class DayCheckForm {
     this.testing.set(false);
   }
 
-  protected feel(key: Feeling, event: Event): void {
-    const value = numberIn(event);
+  protected feel(key: Feeling, value: number | null): void {
     this.felt.update(({ [key]: _, ...others }) => (value === null ? others : { ...others, [key]: value }));
-  }
-
-  protected takePulse(event: Event): void {
-    this.pulse.set(numberIn(event));
   }
 
   protected write(event: Event): void {
@@ -285,9 +284,4 @@ export class DayCheckForm {
     this.note.set('');
     this.shown = this.answers();
   }
-}
-
-function numberIn(event: Event): number | null {
-  const { value } = event.target as HTMLInputElement;
-  return value === '' ? null : Number(value);
 }

@@ -8,6 +8,7 @@ import {
   inject,
   Injector,
   input,
+  linkedSignal,
   output,
   signal,
   untracked,
@@ -130,6 +131,14 @@ export class BreathScore {
   protected readonly draws = computed(() => {
     const kind = this.work().kind === 'nothing' ? this.hovered()?.kind : this.work().kind;
     return kind === 'edge' || kind === 'end' || kind === 'flag';
+  });
+  /** What the strip shows: while something is drawn what it showed before, as each frame is for the score. */
+  protected readonly wholeSession = linkedSignal<
+    { readonly timeline: Timeline; readonly drawn: boolean },
+    Timeline
+  >({
+    source: () => ({ timeline: this.timeline(), drawn: this.work().kind !== 'nothing' }),
+    computation: ({ timeline, drawn }, before) => (drawn && before ? before.value : timeline),
   });
   protected readonly stops = computed(() => stopsOfWork(this.work(), this.place()));
   /** What is said at the pointer: what would change, or what it has come to. */

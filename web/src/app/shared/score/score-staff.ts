@@ -127,7 +127,7 @@ const NO_MARKS: StaffMarks = { flags: [], ends: [], stops: [], handle: false };
           <path class="ticks" [attr.d]="score().countTicks" />
           <path class="ticks" [attr.d]="score().timeTicks" />
         }
-        @for (label of labels(); track $index) {
+        @for (label of labels(); track label.key) {
           <text [class]="label.kind" [attr.x]="label.x" [attr.y]="label.y">{{ label.text }}</text>
         }
       </svg>
@@ -162,7 +162,14 @@ export class ScoreStaff {
   protected readonly labels = computed(() => {
     const { labels } = this.score();
     if (!this.numbers()) return [];
-    return this.rulers() ? labels : labels.filter(({ kind }) => !RULER_LABELS.has(kind));
+    const shown = this.rulers() ? labels : labels.filter(({ kind }) => !RULER_LABELS.has(kind));
+    // The third count stays the third count where an edit puts a label before it: it is moved, and nothing else.
+    const sofar = new Map<string, number>();
+    return shown.map((label) => {
+      const number = (sofar.get(label.kind) ?? 0) + 1;
+      sofar.set(label.kind, number);
+      return { ...label, key: `${label.kind} ${number}` };
+    });
   });
   protected readonly cursor = computed(() => {
     const at = this.at();
