@@ -54,6 +54,7 @@ test('who is here is ticked, today is asked of all at once, and each is led in a
   expect(lanes.join(', ').split(', ').sort()).toEqual(['Bastien', 'Guest 1', 'Hesper', 'Ingrid', 'Juno']);
 
   // Second screens show the same lanes, in this browser and on another machine, and nothing can be led from them.
+  await page.getByRole('button', { name: 'Phones' }).click();
   const opened = page.waitForEvent('popup');
   await page.getByRole('link', { name: 'Second screen' }).click();
   const second = await opened;
@@ -66,6 +67,7 @@ test('who is here is ticked, today is asked of all at once, and each is led in a
     await expect(shown.getByRole('button', { name: 'Stop' })).toHaveCount(0);
   }
   await page.bringToFront();
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
 
   // Until rounds are led: one lane is eased by its number.
   await clock.pass(130);

@@ -32,6 +32,7 @@ import {
   type ClassRun,
   type Moment,
 } from '@nuvrah/core';
+import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { AccountStore } from '../../../api/account';
 import { SignCards } from '../../../shared/sign-cards';
@@ -62,7 +63,7 @@ interface Shown {
 @Component({
   selector: 'nv-class-screen',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ClassSigns, LaneStrip, PhonesPanel, RouterLink, SideSheet],
+  imports: [ClassSigns, LaneStrip, MatButtonModule, PhonesPanel, RouterLink, SideSheet],
   host: { '(document:keydown)': 'key($event)', '(window:resize)': 'measure()' },
   templateUrl: './class-screen.html',
   styleUrls: ['../../../shared/playback/control-row.scss', './class-screen.scss'],

@@ -7,14 +7,14 @@ import { EVEN_CLOCK, SharedTime } from '../../../api/shared-time';
 import { BEGUN, LedClass } from '../../../testing/led-class';
 import { ClassShow } from './class-show';
 
-const CLASS = '7a2c3d4e-5f60-4711-8222-933344445555';
+const CLASS = '7a2c3d4e-5f60-4711-8222-933344446666';
 const AT = `${API_ROOT}/classes/${CLASS}/shown`;
 
 describe('what is led, on second screens', () => {
   let led: LedClass;
   let http: HttpTestingController;
   /** What is destroyed with the page. */
-  let page: EnvironmentInjector;
+  let page: EnvironmentInjector | null;
 
   beforeEach(async () => {
     led = await LedClass.of(SharedTime, { provide: EVEN_CLOCK, useValue: () => 1_000 });
@@ -23,7 +23,15 @@ describe('what is led, on second screens', () => {
     page.get(ClassShow).of(CLASS);
     TestBed.tick();
   });
-  afterEach(() => led.end());
+  const leave = (): void => {
+    page?.destroy();
+    page = null;
+  };
+  // Or its channel would go on answering the second screens of other specs.
+  afterEach(() => {
+    leave();
+    led.end();
+  });
 
   const timeIsKnown = (): void => {
     http.match(`${API_ROOT}/live/clock`).forEach((one) => one.flush({ now: 50_000 }));
@@ -82,7 +90,7 @@ describe('what is led, on second screens', () => {
   it('is shown no more once its page is left', () => {
     timeIsKnown();
     shown();
-    page.destroy();
+    leave();
     expect(http.expectOne(`${AT}/end`).request.method).toBe('POST');
   });
 });
