@@ -24,6 +24,8 @@ module.exports = (config) => {
         ],
       },
     },
+    // A slow machine is no failure: specs wait for what they need, as on the server.
+    client: { jasmine: { timeoutInterval: 60_000 } },
     hostname: '127.0.0.1',
     listenAddress: '127.0.0.1',
     restartOnFileChange: false,

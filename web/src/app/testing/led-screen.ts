@@ -57,6 +57,11 @@ export class LedScreen {
     await this.fixture.whenStable();
   }
 
+  /** Goes to the end, however long it is. */
+  async toTheEnd(): Promise<void> {
+    await this.at((this.store.timeline()?.total ?? 0) / 1000 + 1);
+  }
+
   /** Another take began just now: so much later it is led. */
   async later(seconds = 1): Promise<void> {
     this.stage.time += seconds;

@@ -38,7 +38,7 @@ describe('closing a sitting', () => {
 
   it('asks nothing where a session ended in sleep; what was done is on record all the same', async () => {
     const led = await LedScreen.of({ ...session, ending: 'sleep' });
-    await led.at(10_000);
+    await led.toTheEnd();
     const http = TestBed.inject(HttpTestingController);
     const page = new Shown(LeadClosing, { student });
     const sitting = sittingOf(session);
