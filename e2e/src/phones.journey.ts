@@ -89,6 +89,10 @@ test('a phone follows its lane without a sign-in, asks for less, and tells how i
 
   await page.keyboard.press('Escape');
   await expect(page.getByText('On record for everybody.')).toBeVisible();
+  // For a minute it could go on: phones wait, until it is said to be over.
+  await expect(page.getByText('Phones ask how it was once it is over.')).toBeVisible();
+  await expect(hesper.getByText('breathe naturally').first()).toBeVisible();
+  await page.getByRole('button', { name: 'It is over' }).click();
   await expect(hesper.getByRole('heading', { name: 'The class is over' })).toBeVisible();
   await hesper.getByRole('radio', { name: '3', exact: true }).click();
   await hesper.getByRole('button', { name: 'Tell who leads' }).click();
