@@ -1,4 +1,5 @@
 import {
+  FURTHEST_FROM_SUN,
   NEXT_STEPS,
   oneOf,
   SCHOOL_IDS,
@@ -47,7 +48,7 @@ export const practiceTimeSchema = unionByKind<PracticeTime>(
   object({
     kind: Type.Literal('sun'),
     event: oneOf(['sunrise', 'sunset'] as const),
-    minutes: Type.Integer({ minimum: -240, maximum: 240 }),
+    minutes: Type.Integer({ minimum: -FURTHEST_FROM_SUN, maximum: FURTHEST_FROM_SUN }),
   }),
 );
 

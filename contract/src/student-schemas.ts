@@ -1,7 +1,10 @@
 import {
+  ALLOWED_HOLD,
   CAPACITY_RANGES,
   CLEARANCE_SCOPES,
+  COMFORT,
   GOALS,
+  MOST_EASY_STROKES,
   oneOf,
   PERSON_FACTS,
   SEATS,
@@ -25,8 +28,10 @@ import { Type, type Static } from '@sinclair/typebox';
 import { day, filledText, hand, moment, nullable, object, text, uuid, version } from './schema-parts.js';
 import { LONGEST_WAIT } from './limits.js';
 
+/** Seconds. */
+const allowedHold = Type.Number({ minimum: ALLOWED_HOLD.least, maximum: ALLOWED_HOLD.most });
 /** Share of what was measured. */
-const comfortShare = Type.Number({ minimum: 0.3, maximum: 1 });
+const comfortShare = Type.Number({ minimum: COMFORT.least, maximum: COMFORT.most });
 
 export const studentFields = {
   name: filledText(120),
@@ -84,7 +89,7 @@ const capacityMore = {
   restingRate: nullable(Type.Number({ minimum: 2, maximum: 60 })),
   freerNostril: nullable(freerNostril),
   /** Strokes in one go that were easy, where it is known. */
-  strokes: nullable(Type.Integer({ minimum: 1, maximum: 300 })),
+  strokes: nullable(Type.Integer({ minimum: 1, maximum: MOST_EASY_STROKES })),
 };
 export const newCapacityCheckSchema = object({ id: Type.Optional(uuid), ...capacityFields, ...capacityMore });
 export const capacityCheckSchema = object({ id: uuid, ...capacityFields, ...capacityMore });
@@ -134,7 +139,7 @@ const clearanceFields = {
   fact: nullable(oneOf(Object.keys(PERSON_FACTS) as PersonFact[])),
   scope: oneOf(Object.keys(CLEARANCE_SCOPES) as ClearanceScope[]),
   /** Seconds up to which it holds, where the clinician named a limit. */
-  upTo: nullable(Type.Number({ minimum: 1, maximum: 180 })),
+  upTo: nullable(allowedHold),
   /** From this day on it holds no more. */
   withdrawnOn: nullable(day),
   note: text(500),
@@ -147,7 +152,7 @@ export type StoredClearance = Static<typeof clearanceSchema>;
 const approvalOf = unionByKind<ApprovalOf>(
   object({ kind: Type.Literal('technique'), technique: oneOf<TechniqueId>(TECHNIQUE_IDS) }),
   object({ kind: Type.Literal('all-locks') }),
-  object({ kind: Type.Literal('hold'), seconds: Type.Number({ minimum: 1, maximum: 180 }) }),
+  object({ kind: Type.Literal('hold'), seconds: allowedHold }),
 );
 const approvalFields = {
   /** What a teacher approves of. */

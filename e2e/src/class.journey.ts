@@ -68,6 +68,8 @@ test('who is here is ticked, today is asked of all at once, and each is led in a
   }
   await page.bringToFront();
   await page.getByRole('button', { name: 'Close', exact: true }).click();
+  // What is pressed while the panel is still there is the panel's.
+  await expect(page.locator('.cdk-overlay-backdrop')).toHaveCount(0);
 
   // Until rounds are led: one lane is eased by its number.
   await clock.pass(130);

@@ -66,7 +66,7 @@ test('a ladder is built to a target, seen beside another school, edited and fore
   await expect(rungs.last()).toContainText("above today's fit");
   await page.getByRole('button', { name: 'Edit the rungs' }).click();
   await page.getByRole('button', { name: 'Insert after' }).first().click();
-  await expect(page.getByLabel('hold of rung 2', { exact: true })).toHaveValue('10.5');
+  await expect(page.getByLabel('hold of rung 2', { exact: true })).toHaveValue('10½');
   await page.getByRole('button', { name: 'Remove rung 12' }).click();
   await page.getByRole('button', { name: 'Save the rungs' }).click();
   await expect(page.getByText('rung 1 of 11')).toBeVisible();

@@ -64,6 +64,9 @@ export function classState({ lanes }: ClassRun): 'leading' | 'paused' | 'over' {
 
 export const isLed = ({ run }: ClassLane): boolean => run.state.kind === 'leading';
 
+/** Whether a lane is led, or will be again after a pause. */
+export const isUnderWay = (lane: ClassLane): boolean => isLed(lane) || lane.run.state.kind === 'paused';
+
 /** Where a lane stands in its take; before it begins, at its beginning. */
 export const placeIn = ({ offset }: ClassLane, at: number): Millis => millis(Math.max(0, at - offset));
 
@@ -114,12 +117,6 @@ export function resumeClass(of: ClassRun): ClassRun {
 export const stopClass = (of: ClassRun, at: Millis): ClassRun =>
   withLanes(of, (lane) => ran(lane, stopRun(lane.run, placeIn(lane, at))));
 
-/** Everybody who is led, or paused. */
-const ledNow = ({ lanes }: ClassRun): readonly string[] =>
-  lanes.flatMap(({ run, students }) =>
-    run.state.kind === 'leading' || run.state.kind === 'paused' ? students : [],
-  );
-
 /**
  * A stop of everybody that is taken back: whoever was led until then pauses where they were stopped; whose lane was over before
  * stays as it was. Domain 13.
@@ -127,7 +124,7 @@ const ledNow = ({ lanes }: ClassRun): readonly string[] =>
  * @param before the class as it was when it was stopped.
  */
 export function takeBackStopOfClass(stopped: ClassRun, before: ClassRun): ClassRun {
-  const led = new Set(ledNow(before));
+  const led = new Set(before.lanes.filter(isUnderWay).flatMap(({ students }) => students));
   return withLanes(stopped, (lane) =>
     lane.students.every((id) => led.has(id)) ? ran(lane, takeBackStop(lane.run)) : lane,
   );

@@ -1,4 +1,4 @@
-import { isLed, meetingsOf, type ClassLane, type ClassRun } from '../class-leading/index.js';
+import { isUnderWay, meetingsOf, type ClassLane, type ClassRun } from '../class-leading/index.js';
 import { currentTake } from '../leading/index.js';
 import { PHASE_NAMES } from '../ratio/index.js';
 import type { Side } from '../session/index.js';
@@ -94,7 +94,7 @@ export function phoneLanesOf(
   { naming, nameOf }: { readonly naming: Naming; readonly nameOf: (student: string) => string },
 ): readonly PhoneLane[] {
   const meetings = meetingsOf(of).flatMap((one) => (one.at >= at ? [one.at] : []));
-  return of.lanes.filter((lane) => isLed(lane) || lane.run.state.kind === 'paused').map(laneFor);
+  return of.lanes.filter(isUnderWay).map(laneFor);
 
   function laneFor(lane: ClassLane): PhoneLane {
     const phrases: PhonePhrase[] = [];

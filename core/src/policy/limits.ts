@@ -32,6 +32,15 @@ export const SETTLES_WITHIN = seconds(120);
 /** Milliseconds after a stop in which it may be gone on with all the same. */
 export const STOP_TAKEN_BACK_WITHIN = 60_000;
 
+/** What is taken for a share of what was measured that is comfortable. */
+export const COMFORT = { least: 0.3, most: 1 } as const;
+/** Strokes in one go that anybody finds easy, at the most. */
+export const MOST_EASY_STROKES = 300;
+/** Seconds of a hold that a clearance or an approval can allow. */
+export const ALLOWED_HOLD = { least: 1, most: 180 } as const;
+/** Minutes before or after the sun at which practice can be planned, at the most. */
+export const FURTHEST_FROM_SUN = 240;
+
 /** Schools that hold from the start: the base (counts) until so many sittings were easy. Domain 10. */
 export const HOLDS_FROM_THE_START = { base: 3, sittings: 5 } as const;
 

@@ -6,6 +6,13 @@ interface KitField {
   focus(): void;
 }
 
+/** Goes to the first field that holds what cannot be read. @returns whether there is one. */
+export function goToWrong(fields: Iterable<KitField>): boolean {
+  const [wrong] = [...fields].filter((field) => field.problem() !== null);
+  wrong?.focus();
+  return wrong !== undefined;
+}
+
 /** A form that is not sent while a field in it, however deep, holds what cannot be read: that field is gone to instead. */
 // eslint-disable-next-line @angular-eslint/directive-selector -- every form, so that none is forgotten
 @Directive({ selector: 'form' })
@@ -16,11 +23,9 @@ export class KitForm {
     const form = inject<ElementRef<HTMLFormElement>>(ElementRef).nativeElement;
     // Before anything else hears that it is sent.
     const stop = (event: Event): void => {
-      const [wrong] = [...this.fields].filter((field) => field.problem() !== null);
-      if (!wrong) return;
+      if (!goToWrong(this.fields)) return;
       event.preventDefault();
       event.stopImmediatePropagation();
-      wrong.focus();
     };
     form.addEventListener('submit', stop, { capture: true });
     inject(DestroyRef).onDestroy(() => form.removeEventListener('submit', stop, { capture: true }));

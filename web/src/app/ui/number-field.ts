@@ -54,7 +54,7 @@ export interface NumberForm {
         role="spinbutton"
         [attr.aria-label]="label()"
         [attr.aria-valuenow]="isEmpty() ? null : number()"
-        [attr.aria-valuetext]="isEmpty() ? words.empty : form().print(number()) + ' ' + unit()"
+        [attr.aria-valuetext]="spoken()"
         [attr.placeholder]="placeholder() || null"
         [attr.aria-valuemin]="min()"
         [attr.aria-valuemax]="max()"
@@ -115,6 +115,9 @@ export class NumberField extends KitControl<number> {
   /** Where nobody says what it is, it is the least. */
   protected readonly number = computed(() => this.current() ?? this.min());
   protected readonly isEmpty = computed(() => this.optional() && this.current() === null);
+  protected readonly spoken = computed(() =>
+    this.isEmpty() ? this.words.empty : `${this.form().print(this.number())} ${this.unit()}`.trim(),
+  );
   protected readonly text = computed(
     () => this.typed() ?? (this.isEmpty() ? '' : this.form().print(this.number())),
   );

@@ -6,11 +6,13 @@ import {
   input,
   linkedSignal,
   signal,
+  viewChildren,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 
 import {
+  MOST_EASY_STROKES,
   CAUTION_LINE,
   checkCapacity,
   describeCapacityProblem,
@@ -31,6 +33,7 @@ import { LoadingNote } from '../../shared/loading-note';
 import { sending } from '../../api/sending';
 import { Students } from '../../api/students';
 import { Choice } from '../../ui/choice';
+import { goToWrong } from '../../ui/kit-form';
 import { NumberField } from '../../ui/number-field';
 import { wholeForm } from '../../ui/number-forms';
 import { asksWhileUnsaved } from '../../ui/unsaved';
@@ -113,8 +116,10 @@ export class CapacityPage {
     emptyHold: [],
   });
   protected readonly rate = signal<number | null>(null);
+  protected readonly mostStrokes = MOST_EASY_STROKES;
+  protected readonly strokesForm = wholeForm(1, MOST_EASY_STROKES, capacityWords.capacityPage.strokes);
+  private readonly numbers = viewChildren(NumberField);
   /** Strokes in one go that are easy, where that is known; those on record until others are typed. */
-  protected readonly strokesForm = wholeForm(1, 300, capacityWords.capacityPage.strokes);
   protected readonly strokes = linkedSignal(() => this.checks().at(-1)?.strokes ?? null);
   protected readonly freer = signal<Freer | null>(null);
   protected readonly testing = signal(false);
@@ -201,7 +206,7 @@ export class CapacityPage {
 
   protected record(): void {
     const [student, checked] = [this.student(), this.checked()];
-    if (!student) return;
+    if (!student || goToWrong(this.numbers())) return;
     if (!checked.ok) {
       const [first] = checked.problem;
       return this.sent.say(first ? describeCapacityProblem(first) : '');

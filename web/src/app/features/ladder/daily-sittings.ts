@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { LadderPlan } from '@nuvrah/contract';
-import { dailySittings, type PracticeTime } from '@nuvrah/core';
+import { dailySittings, FURTHEST_FROM_SUN, type PracticeTime } from '@nuvrah/core';
 import { NumberField } from '../../ui/number-field';
 import { offsetForm } from '../../ui/number-forms';
 import { SelectField } from '../../ui/select-field';
@@ -18,9 +18,6 @@ const BY = {
   sunset: ladderWords.dailySittings.bySunset,
 } as const;
 type By = keyof typeof BY;
-
-/** Minutes before or after the sun at the most. */
-const FURTHEST = 240;
 
 /** Most sittings of a day. */
 const MOST = 4;
@@ -130,8 +127,8 @@ export class DailySittings {
     this.set(index, { time: { kind: 'clock', at } });
   }
 
-  protected readonly furthest = FURTHEST;
-  protected readonly offset = offsetForm(FURTHEST);
+  protected readonly furthest = FURTHEST_FROM_SUN;
+  protected readonly offset = offsetForm(FURTHEST_FROM_SUN);
 
   protected setMinutes(index: number, minutes: number): void {
     const time = this.sittings()[index]?.time;

@@ -39,6 +39,22 @@ describe('the plan of a ladder', () => {
     page.unfold('Days of practice, gate and wished date');
   });
 
+  it('rungs are not saved while a number stands in them that cannot be read', () => {
+    page.press('Edit the rungs');
+    const fields = (): HTMLInputElement[] => [
+      ...page.page.querySelectorAll<HTMLInputElement>('nv-rung-table input'),
+    ];
+    const [first, second] = fields().map((field) => field.getAttribute('aria-label') ?? '');
+    page.type(first ?? '', '2');
+    page.type(second ?? '', '500');
+    page.press('Save the rungs');
+    expect(saves()).toEqual([]);
+    expect(page.text('nv-rung-table [role=alert]')).toContain('The nearest is 100.');
+    page.type(second ?? '', '3');
+    page.press('Save the rungs');
+    expect(saves().length).toBe(1);
+  });
+
   it('is saved change by change, each over what the one before left, and the calendar waits for it', () => {
     page.type('Wished date', '2026-06-01');
     page.type('days on a rung', '9');

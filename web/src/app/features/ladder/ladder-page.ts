@@ -6,6 +6,7 @@ import {
   input,
   linkedSignal,
   signal,
+  viewChild,
 } from '@angular/core';
 import { toObservable } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
@@ -210,7 +211,10 @@ export class LadderPage {
     const at = here ? rungs.indexOf(here) : -1;
     this.at.set(at >= 0 ? at : Math.min(ladder.at, rungs.length - 1));
   }
+  private readonly rungTable = viewChild(RungTable);
+
   protected keepRungs(ladder: Ladder): void {
+    if (this.rungTable()?.goToWrong()) return;
     this.save(ladder, { rungs: [...this.rungs()], at: this.at() });
   }
 

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, viewChildren } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import {
   describeRung,
@@ -10,6 +10,7 @@ import {
   type RungNumbers,
   type Sustainable,
 } from '@nuvrah/core';
+import { goToWrong } from '../../ui/kit-form';
 import { NumberField } from '../../ui/number-field';
 import { breathForm } from '../../ui/number-forms';
 import { ladderWords } from '../../words/ladder-words';
@@ -145,6 +146,12 @@ export class RungTable {
       };
     });
   });
+
+  private readonly fields = viewChildren(NumberField);
+  /** Goes to a number that cannot be read. @returns whether there is one. */
+  goToWrong(): boolean {
+    return goToWrong(this.fields());
+  }
 
   protected readonly form = breathForm;
   protected readonly least = (kind: PhaseKind): number => (kind === 'inhale' || kind === 'exhale' ? 0.5 : 0);

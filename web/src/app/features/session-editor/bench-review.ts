@@ -1,4 +1,4 @@
-import { computed, effect, inject, Injectable, linkedSignal, signal, untracked } from '@angular/core';
+import { computed, effect, inject, Injectable, linkedSignal, signal } from '@angular/core';
 import type { StoredApproval, StoredOverruling, StoredSession, Student } from '@nuvrah/contract';
 import {
   checkOrder,
@@ -26,6 +26,7 @@ import {
   describeNeed,
 } from '@nuvrah/core';
 import { AccountStore } from '../../api/account';
+import { NOW } from '../../api/now';
 import { ScreeningClock } from '../../api/screening-clock';
 import { handOf, studentsOf, type OwnedSession, type Owner } from '../../api/sessions';
 import { beginningFor } from '../../shared/sessions/passage-of-pick';
@@ -50,8 +51,8 @@ export type LeadState =
   | { readonly kind: 'asks-today' }
   | { readonly kind: 'ready' };
 
-/** Milliseconds after an edit until it is reviewed: while a count is held down each frame is for the picture. */
-const REVIEW_AFTER = 100;
+/** Milliseconds: edits that come sooner after each other are of a count that is held down. */
+const HELD_DOWN = 100;
 
 /** Of nobody in particular nothing is known to be prepared or easy. */
 const NO_RECORD: OrderingRecord = { beginner: false, withoutHold: [], easySittings: 0, entriesToday: [] };
@@ -66,7 +67,10 @@ export class BenchReview {
   private readonly draft = inject(SessionDraft);
   readonly day = inject(ScreeningClock).day;
 
+  private readonly now = inject(NOW);
   private readonly compiler = new SessionCompiler();
+  /** When it was written last, milliseconds. */
+  private editedAt = -Infinity;
   private readonly opened = signal<OwnedSession | null>(null);
   /** While something is drawn on the score the rules wait: each frame is for the picture. */
   private readonly drawing = signal(false);
@@ -221,7 +225,9 @@ export class BenchReview {
       if (this.drawing()) return;
       // A timer that is set just before a frame runs after it; an edit that comes before then is reviewed instead.
       let timer: ReturnType<typeof setTimeout> | undefined;
-      const wait = untracked(this.drawn) === null ? 0 : REVIEW_AFTER;
+      // While a count is held down each frame is for the picture.
+      const wait = this.now() - this.editedAt < HELD_DOWN ? HELD_DOWN : 0;
+      this.editedAt = this.now();
       const frame = requestAnimationFrame(() => {
         timer = setTimeout(() => this.drawn.set(written), wait);
       });

@@ -15,6 +15,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { Student } from '@nuvrah/contract';
 import {
+  COMFORT,
   CAPACITY_LASTS,
   checkCapacity,
   daysBetween,
@@ -29,6 +30,7 @@ import {
 import { ScreeningClock } from '../../api/screening-clock';
 import type { ApiProblem } from '../../api/api';
 import { Students } from '../../api/students';
+import { goToWrong } from '../../ui/kit-form';
 import { NumberField } from '../../ui/number-field';
 import { shareForm } from '../../ui/number-forms';
 import { asksWhileUnsaved } from '../../ui/unsaved';
@@ -103,8 +105,8 @@ const sameTyped = (a: Typed, b: Typed): boolean => LABELS.every(({ phase }) => a
           [label]="part.label"
           [caption]="part.label"
           [form]="shareForm"
-          [min]="0.3"
-          [max]="1"
+          [min]="share.least"
+          [max]="share.most"
           [by]="0.05"
           [fine]="0.01"
           [value]="comfort()[part.key]"
@@ -246,7 +248,8 @@ export class CapacityForm {
     { key: 'breath', label: this.words.comfortOfBreaths },
     { key: 'hold', label: this.words.comfortOfHolds },
   ] as const;
-  protected readonly shareForm = shareForm(0.3, 1);
+  protected readonly share = COMFORT;
+  protected readonly shareForm = shareForm(COMFORT.least, COMFORT.most);
   /** As they are typed, until they are set. */
   protected readonly comfort = linkedSignal(() => this.factors());
 
@@ -281,8 +284,7 @@ export class CapacityForm {
   }
 
   protected setComfort(): void {
-    const wrong = this.comfortFields().find((field) => field.problem() !== null);
-    if (wrong) return wrong.focus();
+    if (goToWrong(this.comfortFields())) return;
     this.saving.change(this.student(), { comfort: this.comfort() });
   }
 

@@ -11,6 +11,7 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import type { StoredClearance, Student } from '@nuvrah/contract';
 import {
+  ALLOWED_HOLD,
   CLEARANCE_SCOPES,
   LIMITED_SCOPES,
   PERSON_FACTS,
@@ -93,8 +94,8 @@ const EMERGENCY_SIGNS = SIGNS.filter(({ kind }) => kind === 'emergency');
                 [label]="words.upToSeconds"
                 [caption]="words.upToSecondsIf"
                 [form]="secondsForm"
-                [min]="1"
-                [max]="180"
+                [min]="allowed.least"
+                [max]="allowed.most"
                 [fine]="0.5"
                 [value]="upTo()"
                 (valueChange)="upTo.set($event)"
@@ -173,7 +174,8 @@ export class ClearanceList {
     >;
   });
 
-  protected readonly secondsForm = secondsForm(1, 180);
+  protected readonly allowed = ALLOWED_HOLD;
+  protected readonly secondsForm = secondsForm(ALLOWED_HOLD.least, ALLOWED_HOLD.most);
   protected readonly upTo = signal<number | null>(null);
   protected readonly rows = computed(() =>
     this.student().clearances.map((clearance) => {

@@ -5,6 +5,7 @@ import { MatFormFieldHarness } from '@angular/material/form-field/testing';
 import { MatInputHarness } from '@angular/material/input/testing';
 import { API_ROOT, type StudentFields } from '@nuvrah/contract';
 import { NOTHING_ASKED } from '../../api/students';
+import { Shown } from '../../testing/shown';
 import { configure, ids, student } from '../../testing/fixtures';
 import { CapacityForm } from './capacity-form';
 import { StudentForm } from './student-form';
@@ -122,6 +123,18 @@ describe('the capacity form', () => {
         emptyHold: null,
       }),
     );
+  });
+
+  it('a comfort factor beyond its range is said at the field and not set', () => {
+    const page = new Shown(CapacityForm, { student });
+    page.type('comfort of holds', '1,2');
+    page.press('Set for this student');
+    expect(page.text('.comfort [role=alert]')).toBe('From 0.3 to 1. The nearest is 1.');
+    http.expectNone(`${API_ROOT}/students/${ids.student}`);
+    page.type('comfort of holds', '0,7');
+    page.press('Set for this student');
+    const { body } = http.expectOne(`${API_ROOT}/students/${ids.student}`).request;
+    expect((body as { comfort: unknown }).comfort).toEqual({ breath: 0.8, hold: 0.7 });
   });
 
   it('refuses 0, 400 s and text at the field, and sends nothing', async () => {

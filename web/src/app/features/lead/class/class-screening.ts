@@ -4,6 +4,7 @@ import {
   describeNeed,
   failure,
   isLed,
+  isUnderWay,
   needsToLeadOn,
   success,
   type ClassAnswer,
@@ -47,8 +48,8 @@ export class ClassScreening {
   needsOf({ lanes }: ClassRun, id: string): string {
     const lane = lanes.find(({ students }) => students.includes(id));
     const student = this.known.get(id);
-    const led = lane && (lane.run.state.kind === 'leading' || lane.run.state.kind === 'paused');
-    return student && led ? needsToLeadOn(lane.run, student, [], this.day()).map(describeNeed).join(' ') : '';
+    if (!lane || !student || !isUnderWay(lane)) return '';
+    return needsToLeadOn(lane.run, student, [], this.day()).map(describeNeed).join(' ');
   }
 
   /** A class that is led otherwise from now on, screened anew for everybody whose lane it is. */
