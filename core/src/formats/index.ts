@@ -1,6 +1,7 @@
 export * from './session-schema.js';
 export * from './technique-schema.js';
 export * from './against-schema.js';
+export * from './keys-of-today.js';
 export * from './session-file.js';
 export * from './variant-file.js';
 export * from './ladder-ics.js';

@@ -28,7 +28,7 @@ describe('the open session format', () => {
     ['no JSON', '{', 'not-json', null],
     ['nothing', 'null', 'not-a-session', '/format'],
     ['another format', JSON.stringify({ format: 'score' }), 'not-a-session', '/format'],
-    ['a future version', JSON.stringify({ ...good, version: 3, session }), 'unknown-version', '/version'],
+    ['a future version', JSON.stringify({ ...good, version: 4, session }), 'unknown-version', '/version'],
     ['no session', JSON.stringify(good), 'invalid', '/session'],
     [
       'no passages',
@@ -57,6 +57,17 @@ describe('the open session format', () => {
     const passages = before.passages.map(({ say: __, ...passage }) => passage);
     const text = JSON.stringify({ ...good, version: 1, session: { ...before, passages } });
     expect(sessionFromJson(text)).toEqual({ ok: true, value: session });
+  });
+
+  it('reads a file of the second version, in which what goes with the breath had another name, and leaves text alone', () => {
+    const told = { ...session, title: '"modifiers": and "dressing": are words' };
+    const passages = told.passages.map((passage) => {
+      if (passage.kind === 'natural') return passage;
+      const { modifiers: dressing, ...others } = passage;
+      return { ...others, dressing };
+    });
+    const text = JSON.stringify({ ...good, version: 2, session: { ...told, passages } });
+    expect(sessionFromJson(text)).toEqual({ ok: true, value: told });
   });
 
   for (const [what, text, code, pointer] of bad)

@@ -1,6 +1,7 @@
 import { failure, success, type Result } from '../result.js';
 import type { Session } from '../session/index.js';
 import { against, parseJson, type FilePointer } from './against-schema.js';
+import { withKeysOfToday } from './keys-of-today.js';
 import { sessionFromChecked, sessionSchema, type SessionJson } from './session-schema.js';
 import { formatsWords } from '../words/index.js';
 
@@ -9,7 +10,7 @@ const problemsOf = against(sessionSchema, '/session', formatsWords.sessionFile.s
 /** The open session format: a session as a file. `docs/formats.md` describes it. */
 export const SESSION_FORMAT = 'breath-session';
 /** Counted up when an older reader would misunderstand a file. */
-export const SESSION_FORMAT_VERSION = 2;
+export const SESSION_FORMAT_VERSION = 3;
 /** Larger files are no session. */
 export const LARGEST_SESSION_FILE = 1_000_000;
 
@@ -40,13 +41,13 @@ export function sessionFromJson(text: string): Result<Session, SessionFileProble
     return no('not-a-session', formatsWords.sessionFile.notThisFormat(SESSION_FORMAT), [
       { pointer: '/format', message: formatsWords.sessionFile.isExpected(SESSION_FORMAT) },
     ]);
-  if (file.version !== 1 && file.version !== SESSION_FORMAT_VERSION)
+  if (file.version !== 1 && file.version !== 2 && file.version !== SESSION_FORMAT_VERSION)
     return no(
       'unknown-version',
       formatsWords.sessionFile.unknownVersion(String(file.version), SESSION_FORMAT_VERSION),
       [{ pointer: '/version', message: formatsWords.sessionFile.versionExpected(SESSION_FORMAT_VERSION) }],
     );
-  const session = file.version === 1 ? fromFirstVersion(file.session) : file.session;
+  const session = withKeysOfToday(file.version === 1 ? fromFirstVersion(file.session) : file.session);
   const wrong = problemsOf(session);
   if (wrong.length > 0) return no('invalid', formatsWords.sessionFile.sessionNotReadable, wrong);
   return success(sessionFromChecked(session as SessionJson));

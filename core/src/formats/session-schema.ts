@@ -190,7 +190,7 @@ const countedPassageSchema = Type.Object(
     ),
     locks: Type.Object({ internalHold: locks, externalHold: locks, fromRound: whole(1, 500) }, closed),
     ramps: Type.Array(rampSchema, { maxItems: 6 }),
-    dressing: breathModifiersSchema,
+    modifiers: breathModifiersSchema,
     between: halves(0, 60),
     // None where it is at one's own pace alone: checked with what to do.
     cycles: whole(0, MOST_CYCLES),
@@ -239,7 +239,7 @@ const strokePassageSchema = Type.Object(
         { type: 'string', enum: ['convention'] },
       ],
     }),
-    dressing: breathModifiersSchema,
+    modifiers: breathModifiersSchema,
     handUp: halves(0, LONGEST_SETTLING.hand),
     closing: halves(0, LONGEST_SETTLING.hand),
   },

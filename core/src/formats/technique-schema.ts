@@ -27,7 +27,7 @@ const range = object({ from: Type.Number({ minimum: 0 }), to: Type.Number({ mini
 const seconds = Type.Number({ minimum: 0, maximum: 60 });
 const locks = listOf(oneOf(LOCK_IDS), 0);
 
-const dressing = object({
+const modifiers = object({
   throatSound: Type.Boolean(),
   hum: oneOf(['none', 'convention', 'exhale', 'both']),
   ears: nullable(keyOf(EAR_HANDS)),
@@ -67,8 +67,8 @@ const countedPattern = object({
   turning: object({ full: seconds, empty: seconds }),
   between: seconds,
   locks: object({ internalHold: locks, externalHold: locks }),
-  dressings: object({
-    start: dressing,
+  modifierChoices: object({
+    start: modifiers,
     throatSound: oneOf(['never', 'optional', 'always']),
     hum: oneOf(['never', 'always']),
     ears: listOf(keyOf(EAR_HANDS), 0),

@@ -62,12 +62,12 @@ const isHeld = (stops: CycleFigures['stops']): boolean => {
 
 /** One nostril, a lock, tension, a breath through the mouth, hands at the ears or the face. */
 function hasMore(passage: Extract<Passage, { kind: 'counted' }>): boolean {
-  const { locks, dressing, inhaleThrough } = passage;
+  const { locks, modifiers, inhaleThrough } = passage;
   return (
     raisedHand(passage) === 'nose' ||
-    dressing.ears !== null ||
+    modifiers.ears !== null ||
     locks.internalHold.length + locks.externalHold.length > 0 ||
-    dressing.tension ||
+    modifiers.tension ||
     inhaleThrough !== 'nose'
   );
 }

@@ -131,8 +131,8 @@ function measureBreaths(passage: Passage, cycles: readonly CycleFigures[], { cap
 }
 
 function measurePosture(passage: Passage, { seats }: ScreenedStudent) {
-  const eyes = passage.kind === 'natural' ? (passage.gaze ?? 'eyes-closed') : passage.dressing.gaze;
-  const ears = passage.kind === 'natural' ? null : passage.dressing.ears;
+  const eyes = passage.kind === 'natural' ? (passage.gaze ?? 'eyes-closed') : passage.modifiers.gaze;
+  const ears = passage.kind === 'natural' ? null : passage.modifiers.ears;
   const lying = passage.seat === 'lying';
   return {
     lying: flag(lying),
@@ -147,7 +147,7 @@ function measurePosture(passage: Passage, { seats }: ScreenedStudent) {
   };
 }
 
-const hums = (passage: Passage): boolean => passage.kind === 'counted' && passage.dressing.hum !== 'none';
+const hums = (passage: Passage): boolean => passage.kind === 'counted' && passage.modifiers.hum !== 'none';
 
 /** The side of a passage that keeps to one: it may come from a convention or from the goal. */
 function onlySide(
@@ -168,7 +168,7 @@ function measureTechnique(passage: Passage, goal: Session['goal'], conventions: 
   const side = onlySide(passage, goal, conventions);
   const through = counted?.inhaleThrough ?? 'nose';
   return {
-    tension: flag(features.includes('tension') || counted?.dressing.tension === true),
+    tension: flag(features.includes('tension') || counted?.modifiers.tension === true),
     rightEntry: flag(counted?.route === 'right-entry'),
     rightOnly: flag(side === 'right'),
     leftOnly: flag(side === 'left'),
@@ -177,7 +177,7 @@ function measureTechnique(passage: Passage, goal: Session['goal'], conventions: 
     rolledTongue: flag(through === 'rolled-tongue'),
     cooling: flag(features.includes('cooling')),
     heating: flag(features.includes('heating') || isForceful(passage)),
-    throat: flag(counted?.dressing.throatSound === true),
+    throat: flag(counted?.modifiers.throatSound === true),
     hum: flag(hums(passage)),
   };
 }

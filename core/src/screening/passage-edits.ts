@@ -159,10 +159,10 @@ function changeVariant(passage: Passage): readonly EditedPassage[] {
 function dropThroatSound(passage: Passage): readonly EditedPassage[] {
   const { pattern } = techniqueOf(passage.technique);
   if (passage.kind !== 'counted' || pattern.kind !== 'counted') return [];
-  if (pattern.dressings.throatSound === 'always') return [];
+  if (pattern.modifierChoices.throatSound === 'always') return [];
   return [
     {
-      passage: { ...passage, dressing: { ...passage.dressing, throatSound: false } },
+      passage: { ...passage, modifiers: { ...passage.modifiers, throatSound: false } },
       said: screeningWords.passageEdits.withoutThroatSound,
     },
   ];
@@ -322,7 +322,7 @@ function changeSeat(passage: Passage, _: Finding, { student }: EditCase): readon
 function freeHands(passage: Passage, { feature }: Finding): readonly EditedPassage[] {
   if (passage.kind === 'natural') return [];
   const ears = (hands: 'flaps' | null, said: string): EditedPassage => ({
-    passage: { ...passage, dressing: { ...passage.dressing, ears: hands } },
+    passage: { ...passage, modifiers: { ...passage.modifiers, ears: hands } },
     said,
   });
   if (feature === 'faceSeal')
@@ -349,23 +349,23 @@ function freeHands(passage: Passage, { feature }: Finding): readonly EditedPassa
         ]
       : [];
   const down = [...attention, ...both];
-  return passage.dressing.ears ? [ears(null, screeningWords.passageEdits.earsOpenHandsDown), ...down] : down;
+  return passage.modifiers.ears ? [ears(null, screeningWords.passageEdits.earsOpenHandsDown), ...down] : down;
 }
 
 /** The passage with the eyes half open, which nothing forbids. */
 export const withEyesOpen = <P extends Passage>(passage: P): P =>
   passage.kind === 'natural'
     ? { ...passage, gaze: withOpenEyes(passage.gaze ?? 'eyes-closed') }
-    : { ...passage, dressing: { ...passage.dressing, gaze: withOpenEyes(passage.dressing.gaze) } };
+    : { ...passage, modifiers: { ...passage.modifiers, gaze: withOpenEyes(passage.modifiers.gaze) } };
 
 function openSenses(passage: Passage): readonly EditedPassage[] {
   if (passage.kind === 'natural')
     return [{ passage: withEyesOpen(passage), said: screeningWords.passageEdits.eyesHalfOpen }];
-  const dressing = { ...passage.dressing, gaze: withOpenEyes(passage.dressing.gaze) };
+  const modifiers = { ...passage.modifiers, gaze: withOpenEyes(passage.modifiers.gaze) };
   return [
-    { passage: { ...passage, dressing }, said: screeningWords.passageEdits.eyesHalfOpen },
+    { passage: { ...passage, modifiers }, said: screeningWords.passageEdits.eyesHalfOpen },
     {
-      passage: { ...passage, dressing: { ...dressing, ears: null } },
+      passage: { ...passage, modifiers: { ...modifiers, ears: null } },
       said: screeningWords.passageEdits.eyesAndEarsOpen,
     },
   ];

@@ -32,7 +32,7 @@ describe('remedies', () => {
     passageOf('sama-vritti', 'counted', { seat: 'chair', ...change });
   const bhramari = (ears: 'flaps' | 'full-seal') => {
     const passage = passageOf('bhramari', 'counted', { seat: 'chair' });
-    return { ...passage, dressing: { ...passage.dressing, ears } };
+    return { ...passage, modifiers: { ...passage.modifiers, ears } };
   };
   const rows: readonly [
     string,

@@ -88,13 +88,13 @@ const passageWith = (technique: TechniqueId): Passage => {
 const eyesOpen = (passage: Passage): Passage =>
   passage.kind === 'natural'
     ? passage
-    : { ...passage, dressing: { ...passage.dressing, gaze: 'half-open', ears: null } };
+    : { ...passage, modifiers: { ...passage.modifiers, gaze: 'half-open', ears: null } };
 const seated =
   (seat: Passage['seat'], off: Passage['seat'] = 'chair') =>
   (value: number): Passage[] => [{ ...plain(), seat: value > 0 ? seat : off }];
 const bhramari = (ears: 'flaps' | 'full-seal' | null, seat: Passage['seat'] = 'chair'): Passage => {
   const passage = passageOf('bhramari', 'counted', { seat });
-  return { ...passage, dressing: { ...passage.dressing, ears } };
+  return { ...passage, modifiers: { ...passage.modifiers, ears } };
 };
 
 const thirds = (pause: number) => ({
@@ -379,7 +379,7 @@ describe('closed eyes', () => {
   for (const [gaze, closed, opened] of rows)
     it(`are measured apart from where they look: ${gaze}`, () => {
       const passage = counted('1:1', 4);
-      const session = sessionOf({ ...passage, dressing: { ...passage.dressing, gaze } });
+      const session = sessionOf({ ...passage, modifiers: { ...passage.modifiers, gaze } });
       expect(measureSession(session, PLAIN, conventions())[0]?.eyesOrEarsClosed).toBe(closed);
       expect(withOpenEyes(gaze)).toBe(opened);
     });

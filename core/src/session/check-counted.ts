@@ -96,10 +96,10 @@ function checkPattern(
     );
     problems.push({ code: 'mouth-form-not-here', pointer: '/inhaleThrough', message });
   }
-  const { ears } = passage.dressing;
-  if (ears && !pattern.dressings.ears.includes(ears)) {
+  const { ears } = passage.modifiers;
+  if (ears && !pattern.modifierChoices.ears.includes(ears)) {
     const message = sessionWords.checkCounted.earsNotHere(name);
-    problems.push({ code: 'ears-not-here', pointer: '/dressing/ears', message });
+    problems.push({ code: 'ears-not-here', pointer: '/modifiers/ears', message });
   }
   return problems;
 }

@@ -135,9 +135,9 @@ describe('what cannot be led is refused where it is entered, with the nearest va
     [
       'ears closed where they stay open',
       passageOf('ujjayi', 'counted', {
-        dressing: { ...passageOf('ujjayi', 'counted').dressing, ears: 'flaps' },
+        modifiers: { ...passageOf('ujjayi', 'counted').modifiers, ears: 'flaps' },
       }),
-      'ears-not-here /dressing/ears',
+      'ears-not-here /modifiers/ears',
       'take the hands down',
     ],
     [

@@ -40,6 +40,6 @@ describe('two versions of a session', () => {
     const [changed] = said({ ...session, passages: [counted('1:2', 5), second] });
     expect(changed).toMatch(/in 5 · out 10.* instead of .*in 4 · out 8/);
     const reseated = { ...session, passages: [{ ...first, seat: 'chair' as const }, second] };
-    expect(said(reseated)[0]).toContain('seat, hands, dressing or what is said');
+    expect(said(reseated)[0]).toContain('seat, hands, form of the breath or what is said');
   });
 });

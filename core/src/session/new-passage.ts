@@ -1,6 +1,6 @@
 import { parseRatio, type Ratio } from '../ratio/index.js';
 import {
-  PLAIN_DRESSING,
+  PLAIN_MODIFIERS,
   techniqueOf,
   type CountedPattern,
   type PartsSpec,
@@ -84,7 +84,7 @@ function newCounted(facts: Facts, pattern: CountedPattern, own?: string): Counte
     openHold: null,
     locks: { internalHold: [], externalHold: [], fromRound: 1 },
     ramps: [],
-    dressing: pattern.dressings.start,
+    modifiers: pattern.modifierChoices.start,
     between: seconds(pattern.between),
     cycles: pattern.start.cycles,
     ownPace: seconds(0),
@@ -107,7 +107,7 @@ function newStrokes(facts: Facts, pattern: StrokePattern): StrokePassage {
     pace: DEFAULT_PACE,
     recovery: { inhale: counts(4), hold: counts(0), exhale: counts(6), exhaleThrough: 'nose' },
     quiet: 'convention',
-    dressing: PLAIN_DRESSING,
+    modifiers: PLAIN_MODIFIERS,
     handUp: DEFAULT_HAND_UP,
     closing: DEFAULT_CLOSING,
   };

@@ -133,7 +133,7 @@ export interface CountedPassage extends PassageFacts, Taught, Numbers {
   readonly openHold: OpenHold | null;
   readonly locks: PassageLocks;
   readonly ramps: readonly Ramp[];
-  readonly dressing: BreathModifiers;
+  readonly modifiers: BreathModifiers;
   /** Letting go after each cycle. */
   readonly between: Seconds;
   /**
@@ -189,7 +189,7 @@ export interface StrokePassage extends PassageFacts, Taught {
   readonly recovery: Recovery | null;
   /** Natural breathing after each set. */
   readonly quiet: Seconds | 'convention';
-  readonly dressing: BreathModifiers;
+  readonly modifiers: BreathModifiers;
   readonly handUp: Seconds;
   readonly closing: Seconds;
 }
@@ -240,10 +240,10 @@ export function raisedHand(passage: Passage): 'nose' | 'ears' | null {
     case 'natural':
       return null;
     case 'strokes':
-      return tellsSidesApart(passage) ? 'nose' : passage.dressing.ears ? 'ears' : null;
+      return tellsSidesApart(passage) ? 'nose' : passage.modifiers.ears ? 'ears' : null;
     case 'counted':
       if (tellsSidesApart(passage)) return passage.byAttention ? null : 'nose';
-      return passage.dressing.ears ? 'ears' : null;
+      return passage.modifiers.ears ? 'ears' : null;
   }
 }
 

@@ -63,7 +63,7 @@ export interface BreathModifiers {
   readonly tension: boolean;
 }
 
-export const PLAIN_DRESSING: BreathModifiers = {
+export const PLAIN_MODIFIERS: BreathModifiers = {
   throatSound: false,
   hum: 'none',
   ears: null,
@@ -75,7 +75,7 @@ export const PLAIN_DRESSING: BreathModifiers = {
 };
 
 /** What a technique begins with, and what of it may be changed. */
-export interface Dressings {
+export interface ModifierChoices {
   readonly start: BreathModifiers;
   readonly throatSound: 'never' | 'optional' | 'always';
   readonly hum: 'never' | 'always';

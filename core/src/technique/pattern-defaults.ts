@@ -1,4 +1,4 @@
-import { PLAIN_DRESSING, type BreathModifiers, type Dressings } from './breath-modifiers.js';
+import { PLAIN_MODIFIERS, type BreathModifiers, type ModifierChoices } from './breath-modifiers.js';
 import type { CountedPattern, PartsSpec } from './technique.js';
 
 /** A counted pattern with what most techniques have in common: through the nose, whole breaths, no locks. */
@@ -15,16 +15,16 @@ export function counted(
     turning: { full: 0, empty: 0 },
     between: 0,
     locks: { internalHold: [], externalHold: [] },
-    dressings: dressed(),
+    modifierChoices: modifiersFrom(),
     ...spec,
   };
 }
 
-export const dressed = (
+export const modifiersFrom = (
   start: Partial<BreathModifiers> = {},
-  may: Partial<Omit<Dressings, 'start'>> = {},
-): Dressings => ({
-  start: { ...PLAIN_DRESSING, ...start },
+  may: Partial<Omit<ModifierChoices, 'start'>> = {},
+): ModifierChoices => ({
+  start: { ...PLAIN_MODIFIERS, ...start },
   throatSound: 'never',
   hum: 'never',
   ears: [],

@@ -1,4 +1,4 @@
-import type { Dressings } from './breath-modifiers.js';
+import type { ModifierChoices } from './breath-modifiers.js';
 import type { RestingHandId, SeatId } from './posture.js';
 import { inLanguage } from '../language.js';
 
@@ -188,7 +188,7 @@ export interface CountedPattern {
   /** Seconds of letting go after each cycle. */
   readonly between: number;
   readonly locks: Readonly<Record<'internalHold' | 'externalHold', readonly LockId[]>>;
-  readonly dressings: Dressings;
+  readonly modifierChoices: ModifierChoices;
 }
 
 export interface StrokePattern {

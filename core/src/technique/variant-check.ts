@@ -108,16 +108,16 @@ function checkBreath(pattern: CountedPattern, variant: Variant, technique: strin
 }
 
 function checkModifiers(
-  { dressings }: CountedPattern,
+  { modifierChoices }: CountedPattern,
   { ears, throatSound, hum, tension }: Partial<BreathModifiers>,
   technique: string,
 ): VariantProblem[] {
-  const { start } = dressings;
+  const { start } = modifierChoices;
   const wrong: readonly (keyof BreathModifiers | false)[] = [
-    !!ears && !dressings.ears.includes(ears) && 'ears',
+    !!ears && !modifierChoices.ears.includes(ears) && 'ears',
     throatSound !== undefined &&
       throatSound !== start.throatSound &&
-      dressings.throatSound !== 'optional' &&
+      modifierChoices.throatSound !== 'optional' &&
       'throatSound',
     hum !== undefined && (hum === 'none') !== (start.hum === 'none') && 'hum',
     tension !== undefined && tension !== start.tension && 'tension',

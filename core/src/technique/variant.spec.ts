@@ -76,7 +76,7 @@ describe('a variant', () => {
         seat: 'chair',
         resting: 'heart',
         ratio: ratioOf('1:0:2:0'),
-        dressing: jasmine.objectContaining({ throatSound: true, gaze: 'closed-brows', syllable: 'so' }),
+        modifiers: jasmine.objectContaining({ throatSound: true, gaze: 'closed-brows', syllable: 'so' }),
       }),
     );
     expect([entry.opening, entry.teaching, entry.startsWith, entry.growsTo]).toEqual([

@@ -120,14 +120,14 @@ export function techniqueAsVariant(variant: Variant): Technique & { readonly id:
 
 function countedAsVariant(pattern: CountedPattern, { ratios, routes, modifiers }: Variant): CountedPattern {
   const { experienced: _, ...start } = pattern.start;
-  const { dressings } = pattern;
+  const { modifierChoices } = pattern;
   return {
     ...pattern,
     // Whoever wrote ratios of their own begins with them.
     start: ratios ? start : pattern.start,
     ratios: someOf(ratios) ?? pattern.ratios,
     routes: someOf(routes) ?? pattern.routes,
-    dressings: { ...dressings, start: { ...dressings.start, ...modifiers } },
+    modifierChoices: { ...modifierChoices, start: { ...modifierChoices.start, ...modifiers } },
   };
 }
 

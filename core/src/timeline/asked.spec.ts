@@ -24,7 +24,7 @@ describe('what is asked in the room', () => {
       'thumb closes right, ring and little close left',
     ]);
     const hum = passageOf('bhramari', 'counted', {});
-    const ears = { ...hum, dressing: { ...hum.dressing, ears: 'on-the-head' as const } };
+    const ears = { ...hum, modifiers: { ...hum.modifiers, ears: 'on-the-head' as const } };
     expect(asked(compiled(ears), 'handUp')).toEqual([
       'ears closed, fingers resting on the head',
       'Let the hands settle there',
@@ -40,18 +40,18 @@ describe('what is asked in the room', () => {
   });
 
   it('the syllable is silent in the hold where there is one, else with the breath', () => {
-    const dressing = { ...counted('1:1', 4).dressing, syllable: 'so' };
-    const held = compiled({ ...counted('1:2:2', 4), dressing });
+    const modifiers = { ...counted('1:1', 4).modifiers, syllable: 'so' };
+    const held = compiled({ ...counted('1:2:2', 4), modifiers });
     expect(asked(held, 'internalHold')).toEqual(['Silently: so']);
     expect(asked(held, 'exhale')).toEqual([]);
-    expect(asked(compiled({ ...counted('1:1', 4, { route: 'both' }), dressing }), 'exhale')).toEqual([
+    expect(asked(compiled({ ...counted('1:1', 4, { route: 'both' }), modifiers }), 'exhale')).toEqual([
       'Silently: so',
     ]);
   });
 
   it('a hum in and out is high and low', () => {
     const hum = passageOf('bhramari', 'counted', {});
-    const both = compiled({ ...hum, dressing: { ...hum.dressing, hum: 'both', ears: null } });
+    const both = compiled({ ...hum, modifiers: { ...hum.modifiers, hum: 'both', ears: null } });
     expect([asked(both, 'inhale'), asked(both, 'exhale')]).toEqual([['A high hum'], ['A low hum']]);
   });
 
@@ -68,12 +68,12 @@ describe('what is asked in the room', () => {
   });
 
   it('tells throughout what is done with seat, hands, eyes, tongue and head', () => {
-    const { dressing } = counted('1:1', 4);
+    const { modifiers } = counted('1:1', 4);
     const passage = {
       ...counted('1:1', 4),
       route: 'alternating' as const,
       seat: 'chair' as const,
-      dressing: { ...dressing, tongue: 'palate' as const, head: 'chin-tuck' as const },
+      modifiers: { ...modifiers, tongue: 'palate' as const, head: 'chin-tuck' as const },
     };
     expect(askedThroughout(passage, 'right', conventions())).toEqual([
       'chair',

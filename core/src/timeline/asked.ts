@@ -25,14 +25,14 @@ const always = (text: string): Asked => ({ text, always: true });
 
 /** What is asked throughout a passage beside its numbers, in a few words each: hands, eyes, tongue, head, syllable. Domain 13. */
 export function askedThroughout(passage: Passage, hand: Side, conventions: Conventions): readonly string[] {
-  const gaze = GAZES[passage.kind === 'natural' ? (passage.gaze ?? 'eyes-closed') : passage.dressing.gaze];
+  const gaze = GAZES[passage.kind === 'natural' ? (passage.gaze ?? 'eyes-closed') : passage.modifiers.gaze];
   const resting = RESTING_HANDS[passage.resting];
   // Lying, the arms lie as the seat says.
   const lies = passage.resting === 'open' && passage.seat.startsWith('lying');
   const hands =
     raisedHand(passage) === 'nose' ? [gestureOf(hand, conventions), resting] : lies ? [] : [resting];
   if (passage.kind === 'natural') return [SEATS[passage.seat].name, ...hands, gaze];
-  const { tongue, head, ears, syllable } = passage.dressing;
+  const { tongue, head, ears, syllable } = passage.modifiers;
   return [
     SEATS[passage.seat].name,
     ...(ears && raisedHand(passage) === 'ears' ? [EAR_HANDS[ears]] : hands),
@@ -65,7 +65,7 @@ export function askedOfTheHand(passage: Passage, hand: Side, conventions: Conven
     case 'nose':
       return [atFirst(fingersInTurn(hand, conventions))];
     case 'ears': {
-      const ears = passage.kind === 'natural' ? null : passage.dressing.ears;
+      const ears = passage.kind === 'natural' ? null : passage.modifiers.ears;
       return ears ? [atFirst(EAR_HANDS[ears]), atFirst(words.handsSettle)] : [];
     }
     case null:
@@ -80,7 +80,7 @@ export function askedInPhase(
   held: boolean,
   hums: 'none' | 'exhale' | 'both',
 ): readonly Asked[] {
-  const { tension, syllable, throatSound } = passage.dressing;
+  const { tension, syllable, throatSound } = passage.modifiers;
   const breath = kind === 'inhale' || kind === 'exhale';
   const inHold = kind === 'internalHold' || kind === 'externalHold';
   const silently = syllable.trim() !== '' && (held ? inHold : breath);

@@ -5,9 +5,9 @@ import { describeInstructions, instructionsOf } from './index.js';
 
 const TO = { hand: 'right', naming: 'english', conventions: conventions() } as const;
 const told = (passage: Passage): string => describeInstructions(passage, TO).join(' ');
-const dressed = (change: Partial<ReturnType<typeof counted>['dressing']>): Passage => {
+const modified = (change: Partial<ReturnType<typeof counted>['modifiers']>): Passage => {
   const passage = counted('1:1', 4);
-  return { ...passage, dressing: { ...passage.dressing, ...change } };
+  return { ...passage, modifiers: { ...passage.modifiers, ...change } };
 };
 
 describe('what a passage asks beside its numbers', () => {
@@ -60,17 +60,17 @@ describe('what a passage asks beside its numbers', () => {
       }),
       'In by parts of 2, 2, 2, a pause of 1 between.',
     ],
-    [dressed({ gaze: 'closed-brows' }), 'Eyes closed, turned inward between the brows.'],
-    [dressed({ tongue: 'palate' }), 'Tongue: tip behind the upper teeth.'],
-    [dressed({ head: 'chin-tuck' }), 'Head: a mild chin tuck throughout (this is not a lock).'],
-    [dressed({ syllable: 'so' }), 'Silently with the breath: “so”.'],
-    [dressed({ throatSound: true }), 'With the throat sound.'],
-    [dressed({ tension: true }), 'Tense the whole body in the hold'],
+    [modified({ gaze: 'closed-brows' }), 'Eyes closed, turned inward between the brows.'],
+    [modified({ tongue: 'palate' }), 'Tongue: tip behind the upper teeth.'],
+    [modified({ head: 'chin-tuck' }), 'Head: a mild chin tuck throughout (this is not a lock).'],
+    [modified({ syllable: 'so' }), 'Silently with the breath: “so”.'],
+    [modified({ throatSound: true }), 'With the throat sound.'],
+    [modified({ tension: true }), 'Tense the whole body in the hold'],
     [passageOf('bhramari', 'counted'), 'Hum on the exhale.'],
     [passageOf('bhramari', 'counted'), 'Hands at the ears: '],
     [passageOf('kapalabhati', 'strokes'), 'Strokes: sharp exhale, passive inhale.'],
     [
-      passageOf('kapalabhati', 'strokes', { dressing: { ...counted('1:1', 4).dressing, syllable: 'hum' } }),
+      passageOf('kapalabhati', 'strokes', { modifiers: { ...counted('1:1', 4).modifiers, syllable: 'hum' } }),
       'Silently with the breath: “hum”.',
     ],
     [passageOf('kapalabhati', 'strokes'), 'After each set one deep breath: in 4 · out 6.'],

@@ -48,7 +48,7 @@ export function describeInstructions(passage: Passage, to: Instructed): readonly
     ...(passage.trial ? [words.trial] : []),
     words.seat(SEATS[passage.seat].name),
     ...describeHands(passage, to),
-    words.eyes(GAZES[passage.kind === 'natural' ? (passage.gaze ?? 'eyes-closed') : passage.dressing.gaze]),
+    words.eyes(GAZES[passage.kind === 'natural' ? (passage.gaze ?? 'eyes-closed') : passage.modifiers.gaze]),
     ...(passage.kind === 'counted' ? describeBreath(passage, to) : []),
     ...(passage.kind === 'strokes' ? describeStrokes(passage, to) : []),
     ...(passage.kind === 'natural' ? [] : describeTeaching(passage)),
@@ -98,7 +98,7 @@ export const instructionsOf = (session: Session, to: Instructed): readonly (read
 
 function describeHands(passage: Passage, { hand, conventions }: Instructed): string[] {
   const resting = RESTING_HANDS[passage.resting];
-  const ears = passage.kind === 'natural' ? null : passage.dressing.ears;
+  const ears = passage.kind === 'natural' ? null : passage.modifiers.ears;
   if (passage.kind === 'counted' && passage.route !== 'both' && passage.byAttention)
     return [words.byAttention, words.hands(resting)];
   switch (raisedHand(passage)) {
@@ -112,10 +112,10 @@ function describeHands(passage: Passage, { hand, conventions }: Instructed): str
 }
 
 function describeBreath(passage: CountedPassage, { naming, conventions }: Instructed): string[] {
-  const { dressing, exhaleThrough, pace, parts, locks, turning, between } = passage;
+  const { modifiers, exhaleThrough, pace, parts, locks, turning, between } = passage;
   return [
     ...(pace === DEFAULT_PACE ? [] : [words.pace(formatSeconds(pace / 1000))]),
-    ...describeModifiers(dressing, conventions),
+    ...describeModifiers(modifiers, conventions),
     ...(exhaleThrough === 'nose' ? [] : [words.outThrough(BREATH_PATH_NAMES[exhaleThrough])]),
     ...(parts.inhale ? [describeParts(words.inByParts, parts.inhale)] : []),
     ...(parts.exhale ? [describeParts(words.outByParts, parts.exhale)] : []),
@@ -154,12 +154,12 @@ const describeParts = (
   );
 
 function describeStrokes(
-  { stroke, recovery, quiet, dressing }: StrokePassage,
+  { stroke, recovery, quiet, modifiers }: StrokePassage,
   { conventions }: Instructed,
 ): string[] {
   return [
     words.strokes(STROKE_NAMES[stroke]),
-    ...describeModifiers(dressing, conventions),
+    ...describeModifiers(modifiers, conventions),
     ...(recovery
       ? [
           words.recovery(

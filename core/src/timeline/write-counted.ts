@@ -290,14 +290,14 @@ class CountedWriter {
         return {
           ...base,
           ...this.way(sides.inhale, passage.inhaleThrough),
-          throat: passage.dressing.throatSound,
+          throat: passage.modifiers.throatSound,
           hum: this.hums === 'both',
         };
       case 'exhale':
         return {
           ...base,
           ...this.way(sides.exhale, passage.exhaleThrough),
-          throat: passage.dressing.throatSound,
+          throat: passage.modifiers.throatSound,
           hum: this.hums !== 'none',
         };
       case 'internalHold':
@@ -312,7 +312,7 @@ class CountedWriter {
   }
 
   private get hums(): 'none' | 'exhale' | 'both' {
-    const { hum } = this.passage.dressing;
+    const { hum } = this.passage.modifiers;
     return hum === 'convention' ? this.score.conventions.hum : hum;
   }
 

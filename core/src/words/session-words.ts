@@ -74,7 +74,7 @@ export const sessionWords = inLanguage({
     otherConventions: 'other answers where schools differ',
     without: (line: Value) => `without ${line}`,
     with: (line: Value) => `with ${line}`,
-    otherThanNumbers: (now: Value) => `${now}: seat, hands, dressing or what is said`,
+    otherThanNumbers: (now: Value) => `${now}: seat, hands, form of the breath or what is said`,
     nowInsteadOf: (now: Value, then: Value) => `${now} instead of ${then}`,
     inAnotherOrder: 'in another order',
   },

@@ -171,4 +171,44 @@ describe('schema', () => {
     expect((await tables()).length).toBeGreaterThan(7);
     await drop();
   });
+
+  it('calls what goes with the breath by its new name in every document, and back; variants keep theirs', async () => {
+    const { source, drop } = await freshDatabase();
+    await source.runMigrations();
+    const index = source.migrations.findIndex(({ name }) => name?.startsWith('BreathModifiers'));
+    const undo = async (): Promise<void> => {
+      for (const _ of source.migrations.slice(index)) await source.undoLastMigration();
+    };
+    await undo();
+    const id = '0b8f3c3e-8c0a-4d43-a6a0-7e6d5c4b3a21';
+    const title = '"dressing": and "modifiers": are words';
+    const named = (key: string) => ({
+      title,
+      passages: [{ [key]: { syllable: 'so' } }, { kind: 'natural' }],
+    });
+    const variants = [{ document: { modifiers: { syllable: 'so' } } }];
+    await source.query(
+      `INSERT INTO instructor (id, email, password_hash, name, naming, time_zone, emergency_number, conventions)
+       VALUES ('${id}', 'a@b.example', '', '', 'plain', 'Europe/London', '112', '{}');
+       INSERT INTO student (id, instructor_id, name, hand, note) VALUES ('${id}', '${id}', '', 'left', '');`,
+    );
+    await source.query(
+      `INSERT INTO session (id, instructor_id, student_id, document, updated_at) VALUES ($1, $1, $1, $2, now())`,
+      [id, named('dressing')],
+    );
+    await source.query(
+      `INSERT INTO sitting (id, instructor_id, student_id, session_id, version, started_at, led, note)
+       VALUES ($1, $1, $1, $1, 1, now(), $2, '')`,
+      [id, { session: named('dressing'), variants }],
+    );
+    const documents = async (): Promise<unknown> =>
+      (await source.query('SELECT document, led FROM session, sitting'))[0] as unknown;
+    await source.runMigrations();
+    const now = named('modifiers');
+    expect(await documents()).toEqual({ document: now, led: { session: now, variants } });
+    await undo();
+    const before = named('dressing');
+    expect(await documents()).toEqual({ document: before, led: { session: before, variants } });
+    await drop();
+  });
 });

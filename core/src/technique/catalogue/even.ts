@@ -1,5 +1,5 @@
 // Throat sound, even phases and breaths in parts.
-import { counted, dressed, THIRDS } from '../pattern-defaults.js';
+import { counted, modifiersFrom, THIRDS } from '../pattern-defaults.js';
 import type { Technique } from '../technique.js';
 
 const UPRIGHT = ['cross-legged', 'half-lotus', 'lotus', 'kneeling', 'chair'] as const;
@@ -17,7 +17,7 @@ export const UJJAYI = {
     base: { from: 2, to: 10 },
     start: { base: 4, cycles: 20 },
     turning: { full: 0.5, empty: 0.5 },
-    dressings: dressed({ throatSound: true }, { throatSound: 'always' }),
+    modifierChoices: modifiersFrom({ throatSound: true }, { throatSound: 'always' }),
   }),
   opening: 'A soft sound in the throat, the same in and out, heard by you alone.',
   startsWith: '4 in, 4 out, 2 to 5 minutes',
@@ -138,7 +138,7 @@ export const VILOMA_INHALE = {
     base: { from: 3, to: 9 },
     start: { base: 3, cycles: 4 },
     parts: { inhale: THIRDS, exhale: null },
-    dressings: dressed({}, { throatSound: 'optional' }),
+    modifierChoices: modifiersFrom({}, { throatSound: 'optional' }),
   }),
   opening: 'In by thirds with a pause after each, out in one smooth stream.',
   features: ['energising'],
@@ -164,7 +164,7 @@ export const VILOMA_EXHALE = {
     base: { from: 3, to: 9 },
     start: { base: 3, cycles: 4 },
     parts: { inhale: null, exhale: THIRDS },
-    dressings: dressed({}, { throatSound: 'optional' }),
+    modifierChoices: modifiersFrom({}, { throatSound: 'optional' }),
   }),
   opening: 'In in one smooth stream, out by thirds with a pause after each.',
   features: ['calming'],

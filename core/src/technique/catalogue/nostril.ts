@@ -1,12 +1,12 @@
 // Patterns through one nostril or the other.
-import { counted, dressed } from '../pattern-defaults.js';
+import { counted, modifiersFrom } from '../pattern-defaults.js';
 import type { Technique } from '../technique.js';
 
 const UPRIGHT = ['cross-legged', 'half-lotus', 'lotus', 'kneeling', 'chair'] as const;
 const RESTING = ['thumb-index-up', 'thumb-index-down', 'open', 'heart'] as const;
 
 /** With the throat sound for those who have it already. */
-const MAY_SOUND = dressed({}, { throatSound: 'optional' });
+const MAY_SOUND = modifiersFrom({}, { throatSound: 'optional' });
 
 const atTheNose = {
   family: 'nostril',
@@ -39,7 +39,7 @@ export const NADI_SHODHANA = {
     holds: 'both',
     base: { from: 2, to: 20 },
     start: { base: 4, cycles: 16 },
-    dressings: MAY_SOUND,
+    modifierChoices: MAY_SOUND,
     locks: { internalHold: ['chin', 'root'], externalHold: ['chin', 'abdominal', 'root'] },
   }),
   opening: 'Sit tall, shoulders soft, the elbow of the raised hand low, the touch light.',
@@ -106,7 +106,7 @@ export const CHANDRA_BHEDANA = {
     holds: 'internal',
     base: { from: 2, to: 12 },
     start: { base: 4, cycles: 10 },
-    dressings: MAY_SOUND,
+    modifierChoices: MAY_SOUND,
     locks: { internalHold: ['chin', 'root'], externalHold: [] },
   }),
   opening: 'In through the left, out through the right, always.',
@@ -148,7 +148,7 @@ export const SURYA_BHEDANA = {
     holds: 'internal',
     base: { from: 2, to: 12 },
     start: { base: 4, cycles: 10 },
-    dressings: MAY_SOUND,
+    modifierChoices: MAY_SOUND,
     locks: { internalHold: ['chin', 'root'], externalHold: [] },
   }),
   opening: 'In through the right, out through the left, always.',
@@ -186,7 +186,7 @@ export const LEFT_RESTING = {
     ratios: ['2:0:3:0', '1:0:1:0', '1:0:2:0'],
     base: { from: 2, to: 8 },
     start: { base: 4, cycles: 12 },
-    dressings: MAY_SOUND,
+    modifierChoices: MAY_SOUND,
   }),
   opening: 'The right side closed, in and out through the left, as slow as is easy.',
   startsWith: '2 to 5 minutes',

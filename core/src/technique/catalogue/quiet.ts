@@ -1,5 +1,5 @@
 // Watching, slow breathing and rest.
-import { counted, dressed, REGIONS } from '../pattern-defaults.js';
+import { counted, modifiersFrom, REGIONS } from '../pattern-defaults.js';
 import type { Technique } from '../technique.js';
 
 export const BREATH_WATCHING = {
@@ -239,7 +239,7 @@ export const TENSE_RELEASE = {
       exhale: { parts: 2, pause: 0, atEnd: false, regions: false },
     },
     between: 6,
-    dressings: dressed({ tension: true }),
+    modifierChoices: modifiersFrom({ tension: true }),
   }),
   opening: 'A double sniff in, tense the whole body, a double breath out, let everything go.',
   startsWith: 'twice',

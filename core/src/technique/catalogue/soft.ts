@@ -1,5 +1,5 @@
 // Humming and cooling.
-import { counted, dressed } from '../pattern-defaults.js';
+import { counted, modifiersFrom } from '../pattern-defaults.js';
 import type { Technique } from '../technique.js';
 
 const UPRIGHT = ['cross-legged', 'half-lotus', 'lotus', 'kneeling', 'chair'] as const;
@@ -16,7 +16,7 @@ export const BHRAMARI = {
     ratios: ['2:0:3:0', '1:0:2:0', '1:0:3:0'],
     base: { from: 2, to: 8 },
     start: { base: 4, cycles: 5 },
-    dressings: dressed(
+    modifierChoices: modifiersFrom(
       { hum: 'convention', ears: 'flaps' },
       { hum: 'always', ears: ['flaps', 'ears-and-brow', 'full-seal', 'on-the-head'] },
     ),

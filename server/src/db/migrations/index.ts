@@ -1,3 +1,4 @@
+import { BreathModifiers1796200000000 } from './1796200000000-breath-modifiers.js';
 import { CorrectedRecords1795100000000 } from './1795100000000-corrected-records.js';
 import { Corrections1793400000000 } from './1793400000000-corrections.js';
 import { CountsLed1793800000000 } from './1793800000000-counts-led.js';
@@ -47,4 +48,5 @@ export const migrations = [
   OwnVoice1795800000000,
   LiveClasses1796000000000,
   ShownClasses1796100000000,
+  BreathModifiers1796200000000,
 ];

@@ -1,4 +1,5 @@
 import { Injectable } from '@angular/core';
+import { withKeysOfToday } from '@nuvrah/core';
 
 /** Things kept in this browser, as JSON under one name each. What cannot be kept is not an error: the page goes on. */
 @Injectable({ providedIn: 'root' })
@@ -7,7 +8,7 @@ export class BrowserStore {
   read<T>(name: string): T | null {
     try {
       const text = localStorage.getItem(PREFIX + name);
-      return text === null ? null : (JSON.parse(text) as T);
+      return text === null ? null : withKeysOfToday(JSON.parse(text) as T);
     } catch {
       return null;
     }

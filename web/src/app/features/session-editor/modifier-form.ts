@@ -9,7 +9,7 @@ import {
   techniqueOf,
   TONGUES,
   type BreathModifiers,
-  type Dressings,
+  type ModifierChoices,
   type EarHands,
   type Passage,
   type SeatId,
@@ -38,48 +38,48 @@ import { benchWords } from '../../words/bench-words';
         [words]="restingHands"
         (valueChange)="set({ resting: $event }, 'resting')"
       />
-      @if (dressing(); as dressing) {
-        @if (dressings()?.throatSound === 'optional') {
+      @if (modifiers(); as modifiers) {
+        @if (modifierChoices()?.throatSound === 'optional') {
           <nv-select
             [label]="said.throatSound"
-            [value]="dressing.throatSound ? 'yes' : 'no'"
+            [value]="modifiers.throatSound ? 'yes' : 'no'"
             [words]="{ no: said.without, yes: said.with }"
-            (valueChange)="dress({ throatSound: $event === 'yes' })"
+            (valueChange)="modify({ throatSound: $event === 'yes' })"
           />
         }
-        @if (dressings()?.hum === 'always') {
+        @if (modifierChoices()?.hum === 'always') {
           <nv-select
             [label]="said.hum"
-            [value]="dressing.hum"
+            [value]="modifiers.hum"
             [words]="said.hums"
-            (valueChange)="dress({ hum: $event })"
+            (valueChange)="modify({ hum: $event })"
           />
         }
         @if (earWords(); as words) {
           <nv-select
             [label]="said.handsAtTheEars"
-            [value]="dressing.ears ?? 'none'"
+            [value]="modifiers.ears ?? 'none'"
             [words]="words"
-            (valueChange)="dress({ ears: $event === 'none' ? null : $event })"
+            (valueChange)="modify({ ears: $event === 'none' ? null : $event })"
           />
         }
         <nv-select
           [label]="said.gaze"
-          [value]="dressing.gaze"
+          [value]="modifiers.gaze"
           [words]="gazes"
-          (valueChange)="dress({ gaze: $event })"
+          (valueChange)="modify({ gaze: $event })"
         />
         <nv-select
           [label]="said.tongue"
-          [value]="dressing.tongue"
+          [value]="modifiers.tongue"
           [words]="tongues"
-          (valueChange)="dress({ tongue: $event })"
+          (valueChange)="modify({ tongue: $event })"
         />
         <nv-select
           [label]="said.head"
-          [value]="dressing.head"
+          [value]="modifiers.head"
           [words]="heads"
-          (valueChange)="dress({ head: $event })"
+          (valueChange)="modify({ head: $event })"
         />
         <label>
           <span>{{ said.silentSyllable }}</span>
@@ -87,7 +87,7 @@ import { benchWords } from '../../words/bench-words';
             class="ratio"
             [attr.aria-label]="said.silentSyllable"
             maxlength="40"
-            [value]="dressing.syllable"
+            [value]="modifiers.syllable"
             (input)="setSyllable($event)"
           />
         </label>
@@ -120,16 +120,16 @@ export class ModifierForm {
       >,
   );
   protected readonly alignment = computed(() => guidanceIn(this.passage().seat));
-  protected readonly dressing = computed((): BreathModifiers | null => {
+  protected readonly modifiers = computed((): BreathModifiers | null => {
     const passage = this.passage();
-    return passage.kind === 'natural' ? null : passage.dressing;
+    return passage.kind === 'natural' ? null : passage.modifiers;
   });
-  protected readonly dressings = computed((): Dressings | null => {
+  protected readonly modifierChoices = computed((): ModifierChoices | null => {
     const { pattern } = this.entry();
-    return pattern.kind === 'counted' ? pattern.dressings : null;
+    return pattern.kind === 'counted' ? pattern.modifierChoices : null;
   });
   protected readonly earWords = computed(() => {
-    const ears = this.dressings()?.ears ?? [];
+    const ears = this.modifierChoices()?.ears ?? [];
     if (ears.length === 0) return null;
     const words = Object.fromEntries(ears.map((id) => [id, EAR_HANDS[id]]));
     return { none: this.said.earsOpen, ...words } as Partial<Record<EarHands | 'none', string>>;
@@ -139,16 +139,16 @@ export class ModifierForm {
     this.edit.emit({ passage: { ...this.passage(), ...change }, name });
   }
 
-  protected dress(change: Partial<BreathModifiers>): void {
+  protected modify(change: Partial<BreathModifiers>): void {
     const passage = this.passage();
     if (passage.kind === 'natural') return;
     this.edit.emit({
-      passage: { ...passage, dressing: { ...passage.dressing, ...change } },
-      name: 'dressing',
+      passage: { ...passage, modifiers: { ...passage.modifiers, ...change } },
+      name: 'modifiers',
     });
   }
 
   protected setSyllable(event: Event): void {
-    this.dress({ syllable: (event.target as HTMLInputElement).value.slice(0, 40) });
+    this.modify({ syllable: (event.target as HTMLInputElement).value.slice(0, 40) });
   }
 }

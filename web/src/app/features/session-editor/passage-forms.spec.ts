@@ -193,8 +193,8 @@ describe('the forms of a passage', () => {
     choose('hum', 'on both');
     choose('hands at the ears', EAR_HANDS['on-the-head']);
     expect(passage.seat).toBe('folded');
-    expect(counted().dressing.hum).toBe('both');
-    expect(counted().dressing.ears).toBe('on-the-head');
+    expect(counted().modifiers.hum).toBe('both');
+    expect(counted().modifiers.ears).toBe('on-the-head');
     expect(page.textContent).toContain('Come up slowly.');
   });
 });

@@ -110,30 +110,33 @@ export class PhaseActions {
     this.set({ ...passage, locks: { ...locks, [hold]: now } }, `lock ${hold} ${lock}`);
   }
 
-  private ofBreath(passage: CountedPassage, { dressings }: CountedPattern): readonly PhaseAction[] {
-    const { dressing } = passage;
+  private ofBreath(passage: CountedPassage, { modifierChoices }: CountedPattern): readonly PhaseAction[] {
+    const { modifiers } = passage;
     return [
-      ...(dressings.throatSound === 'optional'
+      ...(modifierChoices.throatSound === 'optional'
         ? [
             {
               label: this.words.throatSound,
-              on: dressing.throatSound,
+              on: modifiers.throatSound,
               run: () =>
                 this.set(
-                  { ...passage, dressing: { ...dressing, throatSound: !dressing.throatSound } },
+                  { ...passage, modifiers: { ...modifiers, throatSound: !modifiers.throatSound } },
                   'throat',
                 ),
             },
           ]
         : []),
-      ...(dressings.hum === 'always'
+      ...(modifierChoices.hum === 'always'
         ? [
             {
               label: this.words.humOnBoth,
-              on: dressing.hum === 'both',
+              on: modifiers.hum === 'both',
               run: () =>
                 this.set(
-                  { ...passage, dressing: { ...dressing, hum: dressing.hum === 'both' ? 'exhale' : 'both' } },
+                  {
+                    ...passage,
+                    modifiers: { ...modifiers, hum: modifiers.hum === 'both' ? 'exhale' : 'both' },
+                  },
                   'hum',
                 ),
             },

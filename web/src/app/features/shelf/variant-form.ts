@@ -86,7 +86,7 @@ const wordsOf = <T extends string>(ids: readonly T[], word: (id: T) => string): 
         />
       }
       <div class="fields">
-        @if (pattern.dressings.throatSound === 'optional') {
+        @if (pattern.modifierChoices.throatSound === 'optional') {
           <nv-select
             [label]="words.throatSound"
             [value]="modifiers().throatSound ? 'with' : 'without'"
@@ -219,14 +219,16 @@ export class VariantForm {
     return wordsOf(pattern.routes, (route) => ROUTE_NAMES[route]);
   });
   protected readonly ears = computed(() => {
-    const ears = this.counted()?.dressings.ears ?? [];
+    const ears = this.counted()?.modifierChoices.ears ?? [];
     if (ears.length === 0) return null;
     return wordsOf<EarHands | 'none'>(['none', ...ears], (id) =>
       id === 'none' ? this.words.earsOpen : EAR_HANDS[id],
     );
   });
   protected readonly seats = computed(() => wordsOf(this.base().seats, (seat) => SEATS[seat].name));
-  protected readonly modifiers = computed(() => this.counted()?.dressings.start ?? ({} as BreathModifiers));
+  protected readonly modifiers = computed(
+    () => this.counted()?.modifierChoices.start ?? ({} as BreathModifiers),
+  );
   protected readonly teaching = computed(() => this.entry().teaching.join('\n'));
 
   protected readonly rows = computed(() => {

@@ -33,6 +33,13 @@ describe('the disk of this browser', () => {
     expect(await firstValueFrom(disk.read(key))).toBeNull();
   });
 
+  it('has what an earlier version wrote by the names of today', async () => {
+    const named = (key: string) => ({ ...entry, body: { token: 't', report: { [key]: 1 } } }) as never;
+    await firstValueFrom(open().write(key, named('dressing')));
+    expect(await all(open())).toEqual([named('modifiers')]);
+    expect(await firstValueFrom(open().read(key))).toEqual(named('modifiers'));
+  });
+
   it('tells other tabs what has changed', async () => {
     const [disk, other] = [open(), open()];
     const heard = firstValueFrom(other.changedElsewhere);

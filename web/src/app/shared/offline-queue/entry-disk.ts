@@ -1,4 +1,5 @@
 import { DestroyRef, inject, Injectable } from '@angular/core';
+import { withKeysOfToday } from '@nuvrah/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { catchError, defer, from, map, type Observable, of, Subject } from 'rxjs';
 import type { Waiting } from './entry';
@@ -33,13 +34,14 @@ export class EntryDisk {
   /** Everything that is there; nothing where this browser keeps nothing. Emits once. */
   load(): Observable<readonly Waiting[]> {
     return defer(() => from(this.database.then((database) => database.getAll(TABLE)))).pipe(
+      map((entries) => withKeysOfToday(entries)),
       catchError(() => of([])),
     );
   }
 
   read(key: string): Observable<Waiting | null> {
     return defer(() => from(this.database.then((database) => database.get(TABLE, key)))).pipe(
-      map((entry) => entry ?? null),
+      map((entry) => withKeysOfToday(entry ?? null)),
       catchError(() => of(null)),
     );
   }
