@@ -2,6 +2,7 @@ import path from 'node:path';
 import { defineConfig } from '@playwright/test';
 import { BROWSER_SETTINGS, CHROMIUM, FLAGS } from './src/browser-settings.js';
 
+const { reducedMotion, ...settings } = BROWSER_SETTINGS;
 const tally = process.env['TALLY_FOLDER'];
 
 export default defineConfig({
@@ -18,7 +19,8 @@ export default defineConfig({
     ...(tally ? [['./src/tally-reporter.ts', { file: path.join(tally, 'e2e.json') }] as const] : []),
   ] as never,
   use: {
-    ...BROWSER_SETTINGS,
+    ...settings,
+    contextOptions: { reducedMotion },
     launchOptions: { executablePath: CHROMIUM, args: [...FLAGS] },
     // Recording every step costs a third of the time: TRACE=1 asks for it.
     trace: process.env['TRACE'] ? 'retain-on-failure' : 'off',

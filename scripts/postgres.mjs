@@ -180,8 +180,10 @@ export const hasCluster = (name) =>
 /**
  * Finds or starts the cluster `name`. Answers its address (without a database's name) and a way to let go of it: the last one
  * who does stops it.
+ *
+ * @param throwaway nothing in it need outlive a power cut: writing does not wait for the disk.
  */
-export async function startCluster(name) {
+export async function startCluster(name, { throwaway = false } = {}) {
   const bin = ensureBinaries();
   const account = databaseAccount();
   const folder = clusterFolder(name, account);
@@ -193,7 +195,18 @@ export async function startCluster(name) {
   const port = already ?? (await freePort());
   if (already === null) {
     const log = path.join(folder, 'log');
-    const args = ['-D', data, '-l', log, '-w', '-t', '30', '-o', `-p ${port}`, 'start'];
+    const args = [
+      '-D',
+      data,
+      '-l',
+      log,
+      '-w',
+      '-t',
+      '30',
+      '-o',
+      `-p ${port}${throwaway ? ' -c fsync=off' : ''}`,
+      'start',
+    ];
     const started = run(pgCtl, args, account, { stdio: 'ignore' });
     if (started.status !== 0) {
       fail(

@@ -45,7 +45,7 @@ const STEPS = [
 ensureNode();
 ensurePackages();
 ensureChromium();
-const cluster = await startCluster('test');
+const cluster = await startCluster('test', { throwaway: true });
 const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'nuvrah-tally-'));
 const env = {
   ...process.env,

@@ -5,8 +5,8 @@ import {
   sessionSchema,
   unionByKind,
   variantSchema,
-  type FactId,
   type Naming,
+  keysOf,
 } from '@nuvrah/core';
 import { Type, type Static } from '@sinclair/typebox';
 import { day, filledText, listOf, moment, nullable, object, text, uuid, version } from './schema-parts.js';
@@ -184,9 +184,7 @@ export type AuditEvent = Static<typeof auditEventSchema>;
 
 export const ruleBookSchema = object({
   /** Students that are not archived, with every fact that is true of them today. */
-  students: listOf(
-    object({ id: uuid, name: Type.String(), facts: listOf(oneOf(Object.keys(FACT_NAMES) as FactId[])) }),
-  ),
+  students: listOf(object({ id: uuid, name: Type.String(), facts: listOf(oneOf(keysOf(FACT_NAMES))) })),
   /** Rules that fired when somebody was led. */
   touched: listOf(object({ rule: Type.String(), studentId: uuid, sittings: Type.Integer(), last: day })),
 });

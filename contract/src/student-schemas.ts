@@ -15,14 +15,10 @@ import {
   unionByKind,
   type ApprovalOf,
   type CapacityPhase,
-  type ClearanceScope,
   type EntryRoute,
-  type Goal,
-  type PersonFact,
-  type SeatId,
   type Side,
   type TechniqueId,
-  type TodayFact,
+  keysOf,
 } from '@nuvrah/core';
 import { Type, type Static } from '@sinclair/typebox';
 import { day, filledText, hand, moment, nullable, object, text, uuid, version } from './schema-parts.js';
@@ -43,9 +39,9 @@ export const studentFields = {
   /** Whether earlier practice is on record: who has it is no beginner. */
   experienced: Type.Boolean(),
   /** Seats that are possible, the best one first; empty where it was not asked. */
-  seats: Type.Array(oneOf(Object.keys(SEATS) as SeatId[]), { maxItems: 10, uniqueItems: true }),
+  seats: Type.Array(oneOf(keysOf(SEATS)), { maxItems: 10, uniqueItems: true }),
   /** What they want. */
-  goals: Type.Array(oneOf(Object.keys(GOALS) as Goal[]), { maxItems: 10, uniqueItems: true }),
+  goals: Type.Array(oneOf(keysOf(GOALS)), { maxItems: 10, uniqueItems: true }),
   /** Who consented for a minor, and when. */
   guardian: text(120),
   consentOn: nullable(day),
@@ -110,7 +106,7 @@ export const feelingsSchema = object(feelings);
 export type Feelings = Static<typeof feelingsSchema>;
 
 const dayFields = {
-  facts: Type.Array(oneOf(Object.keys(TODAY_FACTS) as TodayFact[]), { maxItems: 20, uniqueItems: true }),
+  facts: Type.Array(oneOf(keysOf(TODAY_FACTS)), { maxItems: 20, uniqueItems: true }),
   /** When the last meal was; null where it was not asked. */
   lastMealAt: nullable(moment),
   freerNostril: nullable(freerNostril),
@@ -136,8 +132,8 @@ const clearanceFields = {
   /** The emergency sign after which it was given: it ends the suspension; null where it is not about a sign. */
   sign: nullable(oneOf(SIGN_IDS)),
   /** The condition it is for; null where it is about a sign alone. */
-  fact: nullable(oneOf(Object.keys(PERSON_FACTS) as PersonFact[])),
-  scope: oneOf(Object.keys(CLEARANCE_SCOPES) as ClearanceScope[]),
+  fact: nullable(oneOf(keysOf(PERSON_FACTS))),
+  scope: oneOf(keysOf(CLEARANCE_SCOPES)),
   /** Seconds up to which it holds, where the clinician named a limit. */
   upTo: nullable(allowedHold),
   /** From this day on it holds no more. */
@@ -167,7 +163,7 @@ export const approvalSchema = newApprovalSchema;
 export type StoredApproval = Static<typeof approvalSchema>;
 
 const factFields = {
-  fact: oneOf(Object.keys(PERSON_FACTS) as PersonFact[]),
+  fact: oneOf(keysOf(PERSON_FACTS)),
   since: nullable(day),
   until: nullable(day),
   /** Due date of a pregnancy. */
@@ -252,7 +248,7 @@ export const studentLineSchema = object({
   /** The newest emergency sign for which no clearance was given: nothing is led until there is one. */
   emergency: studentSchema.properties.emergency,
   /** What is true of them today and bears on what they may do. */
-  facts: Type.Array(oneOf(Object.keys(PERSON_FACTS) as PersonFact[])),
+  facts: Type.Array(oneOf(keysOf(PERSON_FACTS))),
   /** The last day on which they practised, here or at home. */
   lastSeen: nullable(day),
 });

@@ -5,11 +5,10 @@ import {
   PERSON_FACTS,
   SIGN_IDS,
   unionByKind,
-  type ClearanceScope,
   type DecisionReason,
   type NextStep,
-  type PersonFact,
   type WaitingItem,
+  keysOf,
 } from '@nuvrah/core';
 import { Type, type Static, type TProperties, type TSchema, type TUnsafe } from '@sinclair/typebox';
 import { rungNumbersSchema } from './ladder-schemas.js';
@@ -57,8 +56,8 @@ const waitingItem = unionByKind<WaitingItem>(
   object({ kind: Type.Literal('intake') }),
   object({
     kind: Type.Literal('clearance'),
-    scope: oneOf(Object.keys(CLEARANCE_SCOPES) as ClearanceScope[]),
-    fact: oneOf(Object.keys(PERSON_FACTS) as PersonFact[]),
+    scope: oneOf(keysOf(CLEARANCE_SCOPES)),
+    fact: oneOf(keysOf(PERSON_FACTS)),
     clinician: Type.String(),
     until: day,
   }),
@@ -77,7 +76,7 @@ export const todaySchema = object({
     object({
       ...ofStudent,
       /** What is true of them and bears on what they may do. */
-      facts: Type.Array(oneOf(Object.keys(PERSON_FACTS) as PersonFact[])),
+      facts: Type.Array(oneOf(keysOf(PERSON_FACTS))),
       ladderId: uuid,
       /** The session that is practised; null where it was deleted. */
       sessionId: nullable(uuid),

@@ -1,5 +1,6 @@
 // Only `export *`: one named export here, and every page of the application loads all of core.
 export * from './result.js';
+export * from './keys.js';
 export * from './language.js';
 export * from './units/index.js';
 export * from './ratio/index.js';

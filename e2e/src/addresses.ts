@@ -1,5 +1,6 @@
 import type { Locator, Page } from '@playwright/test';
 import { openPart } from './student-page.js';
+import { frameWords, studentWords } from './words.js';
 
 /** An address of every view, with the demo data; a private link is made on the way. */
 export async function addressesOf(page: Page): Promise<readonly string[]> {
@@ -20,7 +21,7 @@ export async function addressesOf(page: Page): Promise<readonly string[]> {
     '/join',
   ];
   const hrefOf = async (link: Locator): Promise<string> => (await link.first().getAttribute('href')) ?? '';
-  await page.getByRole('link', { name: 'Bench' }).click();
+  await page.getByRole('link', { name: frameWords.places.bench }).click();
   const bench = await hrefOf(page.getByRole('link', { name: 'Lungs for the hill', exact: true }));
   addresses.push(bench, `${bench}/sheet`, `${bench}/compare?with=school&which=counting%3Ddown`);
   addresses.push(
@@ -31,19 +32,19 @@ export async function addressesOf(page: Page): Promise<readonly string[]> {
   await page.getByRole('link', { name: 'Tuesday loft class' }).click();
   const lead = await hrefOf(page.getByRole('link', { name: 'Lead Rope by rope' }));
   addresses.push(group, `${group}/compose`, lead, `${lead}/screen`);
-  await page.getByRole('link', { name: 'Ledger', exact: true }).click();
+  await page.getByRole('link', { name: frameWords.places.ledger, exact: true }).click();
   addresses.push(await hrefOf(page.locator('main tbody a[href^="/ledger/"]')));
-  await page.getByRole('link', { name: 'Students' }).click();
+  await page.getByRole('link', { name: frameWords.places.students }).click();
   const student = await hrefOf(page.getByRole('link', { name: 'Old Pell Ardwick' }));
   const parts = ['sessions', 'progress', 'health', 'capacity', 'home', 'history', 'data'];
   addresses.push(student, ...parts.map((part) => `${student}?tab=${part}`));
   addresses.push(`${student}/intake`, `${student}/capacity`, `${student}/ladder`);
   await page.getByRole('link', { name: 'Hesper Vane' }).click();
-  await openPart(page, 'Progress');
+  await openPart(page, 'progress');
   const ladder = await hrefOf(page.locator('nv-ladder-list a'));
-  await openPart(page, 'At home');
-  const card = await hrefOf(page.getByRole('link', { name: 'Card to print' }));
-  await page.getByRole('button', { name: 'Give a private link' }).click();
+  await openPart(page, 'home');
+  const card = await hrefOf(page.getByRole('link', { name: studentWords.homeLinks.cardToPrint }));
+  await page.getByRole('button', { name: studentWords.homeLinks.giveAPrivateLink }).click();
   const home = await page
     .getByLabel(/^address of the link/)
     .first()

@@ -16,6 +16,7 @@ import pg from 'pg';
 import { BROWSER_SETTINGS } from './browser-settings.js';
 import { choose } from './kit.js';
 import { openStudent } from './student-page.js';
+import { dayWords, frameWords, leadWords, signInWords, studentWords } from './words.js';
 
 const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '../..');
 
@@ -81,18 +82,18 @@ const DEMO = { email: 'tamsin@orrins-quay.example', password: 'above the rope lo
 
 export async function signIn(page: Page): Promise<void> {
   await page.goto('/');
-  await page.getByLabel('E-mail').fill(DEMO.email);
-  await page.getByLabel('Password').fill(DEMO.password);
-  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.getByLabel(signInWords.signIn.eMail).fill(DEMO.email);
+  await page.getByLabel(signInWords.signIn.password).fill(DEMO.password);
+  await page.getByRole('button', { name: signInWords.signIn.signIn }).click();
   await page.waitForURL('**/today');
-  await page.getByRole('link', { name: 'Students', exact: true }).click();
-  await page.getByRole('heading', { name: 'Students' }).waitFor();
+  await page.getByRole('link', { name: frameWords.places.students, exact: true }).click();
+  await page.getByRole('heading', { name: frameWords.places.students }).waitFor();
 }
 
 /** Starts leading from the screen before it; where today was not asked yet, it is asked. */
 export async function startLeading(page: Page): Promise<void> {
   await readyToLead(page);
-  await page.getByRole('button', { name: 'Start' }).click();
+  await page.getByRole('button', { name: leadWords.leadReady.start }).click();
 }
 
 /** Tells how hard it felt, 0 to 10. */
@@ -104,15 +105,17 @@ export const tellEffort = (page: Page, effort: number): Promise<void> =>
 
 /** Puts on record what was asked after leading, passes by what comes next, and looks at the Ledger. */
 export async function keepOnRecord(page: Page): Promise<void> {
-  await page.getByRole('button', { name: 'Keep on record' }).click();
-  await expect(page.getByRole('heading', { name: 'What comes next' })).toBeVisible();
-  await page.getByRole('link', { name: 'To the Ledger' }).click();
+  await page.getByRole('button', { name: leadWords.leadClosing.keepOnRecord }).click();
+  await expect(page.getByRole('heading', { name: leadWords.leadNext.whatComesNext })).toBeVisible();
+  await page.getByRole('link', { name: leadWords.leadNext.toTheLedger }).click();
 }
 
 /** Until the session can be started: today is asked where it was not. */
 export async function readyToLead(page: Page): Promise<void> {
-  const start = page.getByRole('button', { name: 'Start' });
-  const ask = page.locator('nv-lead-ready').getByRole('button', { name: 'Today was asked', exact: true });
+  const start = page.getByRole('button', { name: leadWords.leadReady.start });
+  const ask = page
+    .locator('nv-lead-ready')
+    .getByRole('button', { name: dayWords.dayCheckForm.todayWasAsked, exact: true });
   await expect(start.or(ask).first()).toBeVisible();
   if (await ask.isVisible()) await ask.click();
   await expect(start).toBeVisible();
@@ -145,7 +148,7 @@ export async function takeAudioClock(page: Page): Promise<AudioClock> {
       }
     }, seconds);
   const until = async (what: Locator, line: string): Promise<void> => {
-    await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
+    await expect(page.getByRole('button', { name: leadWords.leadControls.pause })).toBeVisible();
     for (let step = 0; step < 300; step++) {
       if ((await what.count()) > 0 && (await what.textContent())?.trim() === line) return;
       await pass(2);
@@ -171,10 +174,10 @@ export async function phone(browser: Browser, { origin }: Application): Promise<
 }
 
 export async function giveLink(page: Page, student: string, session: string): Promise<string> {
-  await openStudent(page, student, 'At home');
-  await choose(page, 'session to take home', session);
-  await page.getByRole('button', { name: 'Give a private link' }).click();
-  await expect(page.getByText('not opened yet')).toBeVisible();
+  await openStudent(page, student, 'home');
+  await choose(page, studentWords.homeLinks.sessionToTakeHome, session);
+  await page.getByRole('button', { name: studentWords.homeLinks.giveAPrivateLink }).click();
+  await expect(page.getByText(studentWords.homeLinks.notOpenedYet)).toBeVisible();
   return page.getByLabel(`address of the link for ${session}`).inputValue();
 }
 

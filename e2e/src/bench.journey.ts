@@ -1,22 +1,22 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './application.js';
 import { BROWSER_SETTINGS } from './browser-settings.js';
-import { withPassage } from './bench.js';
+import { withPassage, openSession } from './bench.js';
 import { newSession } from './student-page.js';
+import { benchWords, capacityWords, classLeadWords } from './words.js';
 
 test('numbers are edited where they stand; picture, totals and saving follow', async ({ signedIn: page }) => {
-  await page.getByRole('link', { name: 'Bench' }).click();
-  await page.getByRole('link', { name: 'Thursday, steadying', exact: true }).click();
-  const exhale = page.getByRole('spinbutton', { name: 'exhale' });
+  await openSession(page, 'Thursday, steadying');
+  const exhale = page.getByRole('spinbutton', { name: capacityWords.phases.exhale });
   await expect(exhale).toHaveValue('9');
   await exhale.press('ArrowUp');
   await expect(exhale).toHaveValue('10');
   await expect(page.locator('nv-breath-score text.out-left').first()).toHaveText('10');
   await expect(page.getByText('Six-step round of 38 s')).toBeVisible();
   await expect(page.getByText(/^Saved/)).toBeVisible();
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: benchWords.benchPage.undo }).click();
   await expect(exhale).toHaveValue('9');
-  await page.getByRole('button', { name: 'Redo' }).click();
+  await page.getByRole('button', { name: benchWords.benchPage.redo }).click();
   await expect(exhale).toHaveValue('10');
   await expect(page.getByText(/^Saved/)).toBeVisible();
   await page.reload();
@@ -24,9 +24,8 @@ test('numbers are edited where they stand; picture, totals and saving follow', a
 });
 
 test('two tabs on one session end in a choice, not in a lost edit', async ({ signedIn: page, context }) => {
-  await page.getByRole('link', { name: 'Bench' }).click();
-  await page.getByRole('link', { name: 'Curtains drawn', exact: true }).click();
-  const base = (tab: typeof page) => tab.getByRole('spinbutton', { name: 'base' });
+  await openSession(page, 'Curtains drawn');
+  const base = (tab: typeof page) => tab.getByRole('spinbutton', { name: benchWords.scoreEdits.base });
   await base(page).waitFor();
   const other = await context.newPage();
   await other.goto(page.url());
@@ -36,20 +35,23 @@ test('two tabs on one session end in a choice, not in a lost edit', async ({ sig
   await expect(page.getByText(/^Saved/)).toBeVisible();
   await base(other).fill('3');
   await expect(other.getByText('changed somewhere else')).toBeVisible();
-  await expect(other.getByRole('region', { name: 'Yours, not saved yet' })).toContainText('in 3 · out 6');
-  await expect(other.getByRole('region', { name: 'The one that was saved' })).toContainText('in 5 · out 10');
-  await other.getByRole('button', { name: 'Keep mine' }).click();
+  await expect(
+    other.getByRole('region', { name: benchWords.sessionConflict.yoursNotSavedYet }),
+  ).toContainText('in 3 · out 6');
+  await expect(other.getByRole('region', { name: benchWords.sessionConflict.savedOne })).toContainText(
+    'in 5 · out 10',
+  );
+  await other.getByRole('button', { name: benchWords.sessionConflict.keepMine }).click();
   await expect(other.getByText(/^Saved/)).toBeVisible();
   await page.reload();
   await expect(base(page)).toHaveValue('3');
 });
 
 test('a ratio that is none is refused where it stands', async ({ signedIn: page }) => {
-  await page.getByRole('link', { name: 'Bench' }).click();
-  await page.getByRole('link', { name: 'Two ropes', exact: true }).click();
-  await page.getByRole('textbox', { name: 'ratio' }).fill('1::2');
+  await openSession(page, 'Two ropes');
+  await page.getByRole('textbox', { name: benchWords.passageSettings.ratio }).fill('1::2');
   await expect(page.getByRole('alert')).toHaveText('Part 2 is missing: type 0 for a phase that is left out.');
-  await expect(page.getByRole('spinbutton', { name: 'inhale' })).toHaveValue('3');
+  await expect(page.getByRole('spinbutton', { name: capacityWords.phases.inhale })).toHaveValue('3');
 });
 
 /** Draws on the score from the end of a phase by so many counts. */
@@ -88,9 +90,8 @@ async function drawExhale(page: Page, by: number, touch: boolean): Promise<void>
 test('the end of a phase is drawn with the mouse: said before, shown while, undone after', async ({
   signedIn: page,
 }) => {
-  await page.getByRole('link', { name: 'Bench' }).click();
-  await page.getByRole('link', { name: 'Thursday, steadying', exact: true }).click();
-  const exhale = page.getByRole('spinbutton', { name: 'exhale' });
+  await openSession(page, 'Thursday, steadying');
+  const exhale = page.getByRole('spinbutton', { name: capacityWords.phases.exhale });
   await expect(exhale).toHaveValue('9');
   await drawExhale(page, -2, false);
   await expect(exhale).toHaveValue('7');
@@ -98,12 +99,12 @@ test('the end of a phase is drawn with the mouse: said before, shown while, undo
   // Half as much again as was measured is a wall.
   await drawExhale(page, 14, false);
   await expect(exhale).toHaveValue('19½');
-  await expect(page.locator('nv-lead-state-line')).toContainText('in the way');
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.locator('nv-lead-state-line')).toContainText(classLeadWords.ready.inTheWay);
+  await page.getByRole('button', { name: benchWords.benchPage.undo }).click();
   await expect(exhale).toHaveValue('7');
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: benchWords.benchPage.undo }).click();
   await expect(exhale).toHaveValue('9');
-  await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: benchWords.benchPage.undo })).toBeDisabled();
 });
 
 test('on a phone a phase is drawn with a finger, one pane is shown at a time, and whether it is ready stays in sight', async ({
@@ -122,19 +123,21 @@ test('on a phone a phase is drawn with a finger, one pane is shown at a time, an
   const page = await context.newPage();
   await page.goto('/bench');
   await page.getByRole('link', { name: 'Thursday, steadying', exact: true }).first().click();
-  const exhale = page.getByRole('spinbutton', { name: 'exhale' });
+  const exhale = page.getByRole('spinbutton', { name: capacityWords.phases.exhale });
   await expect(exhale).toHaveValue('9');
   await drawExhale(page, -3, true);
   await expect(exhale).toHaveValue('6');
   await expect(page.locator('nv-lead-state-line')).toBeInViewport();
-  await page.getByRole('radio', { name: 'Passages' }).click();
+  await page.getByRole('radio', { name: benchWords.benchPage.panes.passages }).click();
   await expect(exhale).toBeHidden();
   await page
     .locator('nv-passage-list')
     .getByRole('button', { name: /Closing stillness/ })
     .click();
-  await expect(page.getByRole('spinbutton', { name: 'length of the stillness' })).toBeVisible();
-  await page.getByRole('radio', { name: 'Findings' }).click();
+  await expect(
+    page.getByRole('spinbutton', { name: benchWords.inspector.lengthOfTheStillness }),
+  ).toBeVisible();
+  await page.getByRole('radio', { name: benchWords.benchPage.panes.findings }).click();
   await expect(page.locator('nv-finding-item').first()).toBeVisible();
   await expect(page.locator('nv-lead-state-line')).toBeInViewport();
   await context.close();
@@ -167,10 +170,10 @@ test('a session of eight passages is built with the keyboard alone', async ({ si
   for (let step = 0; step < 3; step++) {
     await focusOn('What to do with this passage');
     await page.keyboard.press('Enter');
-    await page.getByRole('menuitem', { name: 'Down' }).waitFor();
+    await page.getByRole('menuitem', { name: benchWords.passageList.down }).waitFor();
     for (let down = 0; down < 2; down++) await page.keyboard.press('ArrowDown');
     await page.keyboard.press('Enter');
-    await page.getByRole('menuitem', { name: 'Down' }).waitFor({ state: 'detached' });
+    await page.getByRole('menuitem', { name: benchWords.passageList.down }).waitFor({ state: 'detached' });
   }
   await expect(lines.nth(3)).toContainText('Alternate-nostril breath');
   // Its numbers, on the score.
@@ -185,9 +188,11 @@ test('a session of eight passages is built with the keyboard alone', async ({ si
   await page.keyboard.press('6');
   await expect(said).toContainText('inhale left, 6 counts');
   await page.keyboard.press('Enter');
-  await page.getByRole('menuitem', { name: 'Hold with full lungs' }).waitFor();
+  await page.getByRole('menuitem', { name: benchWords.phaseActions.add.internalHold }).waitFor();
   await page.keyboard.press('Enter');
-  await page.getByRole('menuitem', { name: 'Hold with full lungs' }).waitFor({ state: 'detached' });
+  await page
+    .getByRole('menuitem', { name: benchWords.phaseActions.add.internalHold })
+    .waitFor({ state: 'detached' });
   await page.getByLabel(/^Breath score/).focus();
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('3');
@@ -199,22 +204,20 @@ test('a session of eight passages is built with the keyboard alone', async ({ si
 });
 
 test('a passage is copied from one session into another', async ({ signedIn: page }) => {
-  await page.getByRole('link', { name: 'Bench' }).click();
-  await page.getByRole('link', { name: 'Two ropes', exact: true }).click();
+  await openSession(page, 'Two ropes');
   const line = page.locator('nv-passage-list li').first();
   const numbers = (await line.locator('.line').textContent()) ?? '';
   await line.locator('.passage').click();
   await page.keyboard.press('Control+c');
   await expect(page.getByText('The passage is copied')).toBeVisible();
-  await page.getByRole('link', { name: 'Bench' }).click();
-  await page.getByRole('link', { name: 'Slow hands', exact: true }).click();
+  await openSession(page, 'Slow hands');
   await expect(page.locator('nv-passage-list li')).toHaveCount(2);
   await page.locator('nv-passage-list .passage').last().click();
   await page.keyboard.press('Control+v');
   await expect(page.locator('nv-passage-list li')).toHaveCount(3);
   await expect(page.locator('nv-passage-list li').last().locator('.line')).toHaveText(numbers);
-  await withPassage(page, 'Paste');
+  await withPassage(page, benchWords.passageList.paste);
   await expect(page.locator('nv-passage-list li')).toHaveCount(4);
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: benchWords.benchPage.undo }).click();
   await expect(page.locator('nv-passage-list li')).toHaveCount(3);
 });

@@ -1,6 +1,17 @@
 import type { Page } from '@playwright/test';
 import { expect, signIn, takeAudioClock, test, type AudioClock } from './application.js';
 import { find } from './kit.js';
+import {
+  classLeadWords,
+  composeWords,
+  dayWords,
+  frameWords,
+  intakeWords,
+  kitWords,
+  leadWords,
+  phoneWords,
+  studentWords,
+} from './words.js';
 
 /** At the door of the class, with nobody ticked yet. */
 async function atTheDoor(page: Page): Promise<AudioClock> {
@@ -9,7 +20,7 @@ async function atTheDoor(page: Page): Promise<AudioClock> {
   await page.goto('/classes');
   await page.getByRole('link', { name: 'Tuesday loft class' }).click();
   await page.getByRole('link', { name: 'Lead Rope by rope' }).first().click();
-  await expect(page.getByText('Tick who is here: nobody is yet.')).toBeVisible();
+  await expect(page.getByText(classLeadWords.ready.nobodyHere)).toBeVisible();
   return clock;
 }
 
@@ -21,28 +32,31 @@ test('who is here is ticked, today is asked of all at once, and each is led in a
   application,
 }) => {
   const clock = await atTheDoor(page);
-  const start = page.getByRole('button', { name: 'Start' });
+  const start = page.getByRole('button', { name: leadWords.leadReady.start });
   await expect(start).toBeDisabled();
-  await page.getByRole('button', { name: 'All', exact: true }).click();
+  await page.getByRole('button', { name: classLeadWords.ready.all, exact: true }).click();
   await expect(page.getByText('4 of 4 here')).toBeVisible();
 
   // One of them has something to say; of the others nothing is true.
   await page.getByRole('button', { name: 'Juno Abara', exact: true }).click();
-  await page.getByRole('checkbox', { name: 'sore throat' }).check();
-  await page.getByRole('button', { name: 'Today was asked', exact: true }).click();
+  await page.getByRole('checkbox', { name: dayWords.dayCheckForm.soreThroat }).check();
+  await page.getByRole('button', { name: dayWords.dayCheckForm.todayWasAsked, exact: true }).click();
   await page.getByRole('button', { name: /^Nothing is true of/ }).click();
-  await expect(page.getByText('Everybody was asked.')).toBeVisible();
+  await expect(page.getByText(classLeadWords.ready.allAsked)).toBeVisible();
 
   // A guest with something not known breathes quietly.
-  await page.getByRole('button', { name: 'A guest' }).click();
-  await page.getByRole('radio', { name: '16 to 64' }).click();
+  await page.getByRole('button', { name: classLeadWords.ready.guest }).click();
+  await page.getByRole('radio', { name: classLeadWords.guest.ages.adult }).click();
   await page
-    .getByRole('radiogroup', { name: 'pregnant' })
-    .getByRole('radio', { name: 'no', exact: true })
+    .getByRole('radiogroup', { name: classLeadWords.guest.pregnant })
+    .getByRole('radio', { name: classLeadWords.guest.answers.no, exact: true })
     .click();
-  await page.getByRole('radiogroup', { name: /heart/ }).getByRole('radio', { name: 'not known' }).click();
+  await page
+    .getByRole('radiogroup', { name: /heart/ })
+    .getByRole('radio', { name: classLeadWords.guest.answers.unknown })
+    .click();
   await expect(page.getByText('this guest breathes quietly only')).toBeVisible();
-  await page.getByRole('button', { name: 'Add the guest' }).click();
+  await page.getByRole('button', { name: classLeadWords.guest.add }).click();
   await expect(page.locator('.lanes')).toContainText('Guest 1');
 
   await expect(start).toBeEnabled();
@@ -54,9 +68,9 @@ test('who is here is ticked, today is asked of all at once, and each is led in a
   expect(lanes.join(', ').split(', ').sort()).toEqual(['Bastien', 'Guest 1', 'Hesper', 'Ingrid', 'Juno']);
 
   // Second screens show the same lanes, in this browser and on another machine, and nothing can be led from them.
-  await page.getByRole('button', { name: 'Phones' }).click();
+  await page.getByRole('button', { name: phoneWords.panel.title }).click();
   const opened = page.waitForEvent('popup');
-  await page.getByRole('link', { name: 'Second screen' }).click();
+  await page.getByRole('link', { name: classLeadWords.secondScreen.open }).click();
   const second = await opened;
   const machine = await browser.newContext({ baseURL: application.origin });
   await machine.addCookies(await page.context().cookies());
@@ -64,10 +78,10 @@ test('who is here is ticked, today is asked of all at once, and each is led in a
   await projector.goto(new URL(second.url()).pathname);
   for (const shown of [second, projector]) {
     await expect(shown.locator('nv-class-screen .names')).toHaveText(lanes);
-    await expect(shown.getByRole('button', { name: 'Stop' })).toHaveCount(0);
+    await expect(shown.getByRole('button', { name: leadWords.leadControls.stop })).toHaveCount(0);
   }
   await page.bringToFront();
-  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  await page.getByRole('button', { name: kitWords.field.close, exact: true }).click();
   // What is pressed while the panel is still there is the panel's.
   await expect(page.locator('.cdk-overlay-backdrop')).toHaveCount(0);
 
@@ -78,38 +92,38 @@ test('who is here is ticked, today is asked of all at once, and each is led in a
   const said = page.locator('.foot [role=status]');
   await expect(said).toContainText('from the next round on.');
   await page.keyboard.press('Space');
-  await expect(said).toContainText('Paused');
-  await expect(second.getByText('Paused')).toBeVisible();
-  await expect(projector.getByText('Paused')).toBeVisible();
+  await expect(said).toContainText(leadWords.leadScreen.paused);
+  await expect(second.getByText(leadWords.leadScreen.paused)).toBeVisible();
+  await expect(projector.getByText(leadWords.leadScreen.paused)).toBeVisible();
   await second.close();
   await page.keyboard.press('Space');
   await expect(said).toHaveText('');
 
   // A sign of one: they breathe naturally to the end, the others go on.
   await page.keyboard.press('s');
-  const signs = page.getByRole('region', { name: 'A sign?' });
+  const signs = page.getByRole('region', { name: leadWords.leadSigns.title });
   await signs.getByRole('button', { name: 'Ingrid' }).click();
   await signs.getByRole('button', { name: 'Dizzy', exact: true }).click();
   await expect(signs.getByRole('alert')).toBeVisible();
-  await signs.getByRole('button', { name: 'The others go on counted' }).click();
+  await signs.getByRole('button', { name: classLeadWords.signs.othersGoOn }).click();
   await expect(said).toContainText('Ingrid');
 
   await clock.pass(3_000);
-  await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible();
-  await expect(page.getByText('On record for everybody.')).toBeVisible();
-  await expect(projector.locator('nv-class-screen')).toContainText('Done');
+  await expect(page.getByRole('heading', { name: leadWords.leadClosing.finished })).toBeVisible();
+  await expect(page.getByText(classLeadWords.closing.allOnRecord)).toBeVisible();
+  await expect(projector.locator('nv-class-screen')).toContainText(classLeadWords.screen.over);
   for (const name of ['Hesper', 'Juno', 'Ingrid', 'Bastien'])
     await page
       .getByRole('radiogroup', { name: `effort of ${name}` })
       .getByRole('radio', { name: '3', exact: true })
       .click();
-  await page.getByRole('button', { name: 'Keep on record' }).click();
-  await expect(page.getByText('Kept for everybody.')).toBeVisible();
+  await page.getByRole('button', { name: classLeadWords.closing.keep }).click();
+  await expect(page.getByText(classLeadWords.closing.kept)).toBeVisible();
 
   await page.getByRole('link', { name: 'what comes next for Hesper' }).click();
   await expect(projector.getByText('Nothing is led now.')).toBeVisible();
   await machine.close();
-  await page.getByRole('link', { name: 'Ledger', exact: true }).click();
+  await page.getByRole('link', { name: frameWords.places.ledger, exact: true }).click();
   const rows = page.locator('tbody tr').filter({ hasText: 'Rope by rope' });
   await expect(rows).toHaveCount(4);
   await expect(rows.filter({ hasText: 'Ingrid' })).toContainText('Dizzy');
@@ -119,25 +133,25 @@ test('somebody who may not be led is seen to or left out, and who came by chance
   page,
 }) => {
   await signIn(page);
-  await page.getByRole('link', { name: 'Add a student' }).click();
-  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Orla Fenwick');
-  await page.getByLabel('Year of birth').fill('1979');
-  await page.getByRole('button', { name: 'Next' }).click();
+  await page.getByRole('link', { name: studentWords.list.add }).click();
+  await page.getByRole('textbox', { name: studentWords.studentForm.name, exact: true }).fill('Orla Fenwick');
+  await page.getByLabel(studentWords.studentForm.yearOfBirth).fill('1979');
+  await page.getByRole('button', { name: intakeWords.next }).click();
   await expect(page.getByRole('heading', { name: 'Intake: Orla Fenwick' })).toBeVisible();
   await page.goto('/classes');
   await page.getByRole('link', { name: 'Tuesday loft class' }).click();
   await page.getByRole('link', { name: 'Lead Rope by rope' }).first().click();
   for (const name of ['Orla Fenwick', 'Dov Lerner']) {
-    await find(page, 'somebody else', name, name);
+    await find(page, classLeadWords.ready.somebodyElse, name, name);
     await expect(page.getByRole('checkbox', { name })).toBeChecked();
   }
   await page.getByRole('button', { name: /^Nothing is true of/ }).click();
   // The intake is not finished: nothing begins for anybody while she is ticked.
   await expect(page.getByText('It cannot be led for Orla Fenwick today')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Start' })).toBeDisabled();
-  await expect(page.getByRole('link', { name: 'Open the intake' })).toBeVisible();
+  await expect(page.getByRole('button', { name: leadWords.leadReady.start })).toBeDisabled();
+  await expect(page.getByRole('link', { name: classLeadWords.ready.intake })).toBeVisible();
   await page.getByRole('button', { name: 'leave Orla Fenwick out today' }).click();
-  await expect(page.getByRole('button', { name: 'Start' })).toBeEnabled();
+  await expect(page.getByRole('button', { name: leadWords.leadReady.start })).toBeEnabled();
   // Who is here is kept for the day.
   await page.reload();
   await expect(page.getByRole('checkbox', { name: 'Dov Lerner' })).toBeChecked();
@@ -148,25 +162,25 @@ test('a class that the page went away from is taken up again, or ended where it 
   await page.getByRole('checkbox', { name: 'Hesper Vane' }).check();
   await page.getByRole('checkbox', { name: 'Ingrid Sól' }).check();
   await page.getByRole('button', { name: /^Nothing is true of/ }).click();
-  await page.getByRole('button', { name: 'Start' }).click();
+  await page.getByRole('button', { name: leadWords.leadReady.start }).click();
   await expect(page.locator('nv-class-screen')).toBeVisible();
   await clock.pass(150);
   page.on('dialog', (dialog) => void dialog.accept());
   await page.reload();
-  await expect(page.getByRole('heading', { name: 'This class was being led' })).toBeVisible();
-  await page.getByRole('button', { name: 'Go on' }).click();
+  await expect(page.getByRole('heading', { name: classLeadWords.interrupted.title })).toBeVisible();
+  await page.getByRole('button', { name: classLeadWords.controls.goOn }).click();
   await expect(page.locator('nv-class-screen')).toBeVisible();
   await page.keyboard.press('Escape');
-  await expect(page.getByRole('heading', { name: 'Stopped' })).toBeVisible();
-  await expect(page.getByText('On record for everybody.')).toBeVisible();
+  await expect(page.getByRole('heading', { name: classLeadWords.screen.stopped })).toBeVisible();
+  await expect(page.getByText(classLeadWords.closing.allOnRecord)).toBeVisible();
   // The stop was not meant.
   await page.getByRole('button', { name: /^Go on/ }).click();
   await expect(page.locator('nv-class-screen')).toBeVisible();
   await clock.pass(60);
   await page.keyboard.press('Escape');
-  await expect(page.getByText('On record for everybody.')).toBeVisible();
-  await page.getByRole('button', { name: 'Keep on record' }).click();
-  await expect(page.getByText('Kept for everybody.')).toBeVisible();
+  await expect(page.getByText(classLeadWords.closing.allOnRecord)).toBeVisible();
+  await page.getByRole('button', { name: classLeadWords.closing.keep }).click();
+  await expect(page.getByText(classLeadWords.closing.kept)).toBeVisible();
   await expect(page.getByRole('button', { name: /^Go on/ })).toHaveCount(0);
 });
 
@@ -176,14 +190,14 @@ test('a session is composed for a class: what suits all, within the weakest, and
   await signIn(page);
   await page.goto('/classes');
   await page.getByRole('link', { name: 'Tuesday loft class' }).click();
-  await page.getByRole('button', { name: 'New session' }).click();
-  await page.getByRole('link', { name: 'Compose' }).click();
+  await page.getByRole('button', { name: studentWords.parts.newSession }).click();
+  await page.getByRole('link', { name: composeWords.composePage.compose }).click();
   await expect(page.getByRole('heading', { name: 'Compose for Tuesday loft class' })).toBeVisible();
-  await page.getByRole('radio', { name: 'within the weakest' }).click();
+  await page.getByRole('radio', { name: composeWords.composePage.together.weakest }).click();
   await expect(page.getByText('in numbers that everybody can keep up')).toBeVisible();
-  await page.getByRole('checkbox', { name: 'calm' }).check();
-  await page.getByRole('button', { name: 'Compose', exact: true }).click();
-  await page.getByRole('button', { name: 'Use this session' }).first().click();
+  await page.getByRole('checkbox', { name: dayWords.feltNames.calm }).check();
+  await page.getByRole('button', { name: composeWords.composePage.compose, exact: true }).click();
+  await page.getByRole('button', { name: composeWords.proposalCard.useThisSession }).first().click();
   await page.waitForURL('**/bench/*');
   await page.goto('/classes');
   await page.getByRole('link', { name: 'Tuesday loft class' }).click();
@@ -192,10 +206,10 @@ test('a session is composed for a class: what suits all, within the weakest, and
     .getByRole('link', { name: /^Lead / })
     .first()
     .click();
-  await page.getByRole('button', { name: 'All', exact: true }).click();
+  await page.getByRole('button', { name: classLeadWords.ready.all, exact: true }).click();
   const ask = page.getByRole('button', { name: /^Nothing is true of/ });
-  const asked = page.getByText('Everybody was asked.');
+  const asked = page.getByText(classLeadWords.ready.allAsked);
   await expect(ask.or(asked)).toBeVisible();
   if (await ask.isVisible()) await ask.click();
-  await expect(page.getByRole('button', { name: 'Start' })).toBeEnabled();
+  await expect(page.getByRole('button', { name: leadWords.leadReady.start })).toBeEnabled();
 });

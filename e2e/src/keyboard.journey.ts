@@ -1,4 +1,5 @@
 import { expect, readyToLead, signIn, takeAudioClock, test } from './application.js';
+import { accountWords, capacityWords, frameWords, leadWords, shortcutWords, signInWords } from './words.js';
 
 test('a session is found, changed, led and put on record by keyboard alone', async ({ page }) => {
   const clock = await takeAudioClock(page);
@@ -24,7 +25,7 @@ test('a session is found, changed, led and put on record by keyboard alone', asy
   await tabTo(/^Two ropes$/);
   await page.keyboard.press('Enter');
 
-  await page.getByRole('spinbutton', { name: 'inhale' }).waitFor();
+  await page.getByRole('spinbutton', { name: capacityWords.phases.inhale }).waitFor();
   await tabTo(/^Breath score/);
   for (let step = 0; step < 3; step++) await page.keyboard.press('ArrowRight');
   await expect(page.locator('nv-breath-score [aria-live]')).toContainText('Round 1, inhale left, 3 counts');
@@ -45,24 +46,24 @@ test('a session is found, changed, led and put on record by keyboard alone', asy
   await page.keyboard.press('Space');
   await clock.untilRound('Round 1 of 3');
   await page.keyboard.press('Space');
-  await expect(page.getByText('Paused', { exact: true })).toBeVisible();
+  await expect(page.getByText(leadWords.leadScreen.paused, { exact: true })).toBeVisible();
   await page.keyboard.press('s');
   // Escape stops here: the signs are closed by their own key.
-  const signs = page.getByRole('region', { name: 'A sign?' });
+  const signs = page.getByRole('region', { name: leadWords.leadSigns.title });
   await expect(signs).toBeVisible();
   await page.keyboard.press('s');
   await expect(signs).toBeHidden();
   await page.keyboard.press('?');
-  await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: shortcutWords.title })).toBeVisible();
   await page.keyboard.press('Escape');
-  await expect(page.getByRole('heading', { name: 'Keys' })).toBeHidden();
-  await expect(page.getByText('Paused', { exact: true })).toBeVisible();
+  await expect(page.getByRole('heading', { name: shortcutWords.title })).toBeHidden();
+  await expect(page.getByText(leadWords.leadScreen.paused, { exact: true })).toBeVisible();
   await page.keyboard.press('Space');
-  await expect(page.getByText('Paused', { exact: true })).toBeHidden();
+  await expect(page.getByText(leadWords.leadScreen.paused, { exact: true })).toBeHidden();
   await page.keyboard.press('f');
-  await expect(page.locator('.foot [role=status]')).toHaveText('This round is the last.');
+  await expect(page.locator('.foot [role=status]')).toHaveText(leadWords.leadRunner.lastRound);
   await clock.pass(300);
-  await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: leadWords.leadClosing.finished })).toBeVisible();
   await tabTo(/^Keep on record$/);
   await page.keyboard.press('Enter');
   await tabTo(/^To the Ledger$/);
@@ -78,24 +79,24 @@ test('the password is changed and other browsers are signed out', async ({
   const other = await (await browser.newContext({ baseURL: application.origin })).newPage();
   await signIn(other);
   const change = async (now: string, next: string): Promise<void> => {
-    await page.getByLabel('Password now').fill(now);
-    await page.getByLabel('New password').fill(next);
-    await page.getByRole('button', { name: 'Change password' }).click();
+    await page.getByLabel(accountWords.password.now).fill(now);
+    await page.getByLabel(accountWords.password.next).fill(next);
+    await page.getByRole('button', { name: accountWords.password.change }).click();
   };
-  await page.getByRole('link', { name: 'You', exact: true }).click();
+  await page.getByRole('link', { name: frameWords.you, exact: true }).click();
   await change('not this one', 'below the rope loft');
   await expect(page.getByRole('alert')).toContainText('not the password');
   await change('above the rope loft', 'below the rope loft');
   await expect(page.getByText('The password is changed.')).toBeVisible();
   await other.goto('/ledger');
-  await expect(other.getByLabel('Password')).toBeVisible();
+  await expect(other.getByLabel(signInWords.signIn.password)).toBeVisible();
   await change('below the rope loft', 'above the rope loft');
   await expect(page.getByText('The password is changed.')).toBeVisible();
   await other.context().close();
 });
 
 test('dark is chosen once and stays', async ({ signedIn: page }) => {
-  await page.getByRole('link', { name: 'You', exact: true }).click();
+  await page.getByRole('link', { name: frameWords.you, exact: true }).click();
   await page.getByRole('radio', { name: 'dark' }).click();
   const ground = (): Promise<string> => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
   await expect.poll(ground).toBe('rgb(16, 21, 29)');

@@ -9,12 +9,13 @@ import {
   tellEffort,
   type AudioClock,
 } from './application.js';
+import { classLeadWords, dayWords, frameWords, leadWords } from './words.js';
 
 /** Leads a session that begins with natural breathing. */
 async function leadHillMorning(page: Page): Promise<AudioClock> {
   const clock = await takeAudioClock(page);
   await signIn(page);
-  await page.getByRole('link', { name: 'Lead', exact: true }).click();
+  await page.getByRole('link', { name: frameWords.places.lead, exact: true }).click();
   await page.getByRole('link', { name: 'Lead Hill morning' }).click();
   await startLeading(page);
   return clock;
@@ -27,7 +28,7 @@ test('a passage is halved, taken back to the plan and left for rest, each by its
   const said = page.locator('.foot [role=status]');
 
   // Natural breathing: a minute longer, and over when it is enough.
-  await expect(page.getByRole('button', { name: 'Go on' })).toBeVisible();
+  await expect(page.getByRole('button', { name: leadWords.leadControls.goOn })).toBeVisible();
   await page.keyboard.press('h');
   await expect(said).toHaveText('There are no counted rounds here.');
   await page.keyboard.press('t');
@@ -53,10 +54,10 @@ test('a passage is halved, taken back to the plan and left for rest, each by its
   await expect(said).toHaveText('Rest is here, or comes next.');
   await clock.pass(20);
   await page.keyboard.press('l');
-  await expect(said).toHaveText('This lasts a minute more.');
+  await expect(said).toHaveText(leadWords.leadOptions.lines.longer);
   await clock.pass(400);
-  await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible();
-  await expect(page.getByText('What was done is on record.')).toBeVisible();
+  await expect(page.getByRole('heading', { name: leadWords.leadClosing.finished })).toBeVisible();
+  await expect(page.getByText(leadWords.leadClosing.doneKept)).toBeVisible();
   await tellEffort(page, 3);
   await keepOnRecord(page);
   const row = page.getByRole('row').nth(1);
@@ -72,25 +73,25 @@ test('a stop sign lets the breath be natural while the clock goes on, and leaves
   await clock.untilRound('Round 1 of 5');
 
   await page.keyboard.press('s');
-  const signs = page.getByRole('region', { name: 'A sign?' });
+  const signs = page.getByRole('region', { name: leadWords.leadSigns.title });
   await signs.getByRole('button', { name: 'Hurry' }).click();
   await expect(said).toHaveText('Hurry is noted. Ease.');
   await expect(page.getByText('Round 1 of 5')).toBeVisible();
 
   // The keys work while the signs are shown.
   await page.keyboard.press(' ');
-  await expect(page.getByText('Paused', { exact: true })).toBeVisible();
+  await expect(page.getByText(leadWords.leadScreen.paused, { exact: true })).toBeVisible();
   await page.keyboard.press(' ');
   await expect(page.getByText('Round 1 of 5')).toBeVisible();
 
   await signs.getByRole('button', { name: 'Dizzy' }).click();
   await expect(said).toContainText('Dizzy: breathe naturally.');
-  await expect(page.getByRole('heading', { name: 'Natural breath' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: classLeadWords.controls.rest })).toBeVisible();
   await page.keyboard.press('s');
   await expect(signs).toBeHidden();
 
   await page.keyboard.press('Escape');
-  await expect(page.getByRole('heading', { name: 'Stopped' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: leadWords.leadClosing.stopped })).toBeVisible();
   await expect(page.getByRole('checkbox', { name: 'Dizzy' })).toBeChecked();
   await expect(page.getByText(/Dizzy · /)).toBeVisible();
 });
@@ -104,12 +105,15 @@ test('Start waits for the answers about today that are still on their way', asyn
     await held;
     await route.continue();
   });
-  await page.getByRole('link', { name: 'Lead', exact: true }).click();
+  await page.getByRole('link', { name: frameWords.places.lead, exact: true }).click();
   await page.getByRole('link', { name: 'Lead Hill morning' }).click();
-  await page.locator('nv-lead-ready').getByRole('button', { name: 'Today was asked', exact: true }).click();
-  await page.getByRole('button', { name: 'Start' }).click();
+  await page
+    .locator('nv-lead-ready')
+    .getByRole('button', { name: dayWords.dayCheckForm.todayWasAsked, exact: true })
+    .click();
+  await page.getByRole('button', { name: leadWords.leadReady.start }).click();
   letGo();
-  await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
+  await expect(page.getByRole('button', { name: leadWords.leadControls.pause })).toBeVisible();
 });
 
 test('a stop that was not meant is gone on from within a minute', async ({ page }) => {
@@ -117,26 +121,26 @@ test('a stop that was not meant is gone on from within a minute', async ({ page 
   await page.keyboard.press('t');
   await clock.untilRound('Round 2 of 5');
   await page.keyboard.press('Escape');
-  await expect(page.getByText('What was done is on record.')).toBeVisible();
+  await expect(page.getByText(leadWords.leadClosing.doneKept)).toBeVisible();
   await page.getByRole('button', { name: /Go on all the same/ }).click();
   await expect(page.getByText('Round 2 of 5')).toBeVisible();
   await page.keyboard.press('k');
   await clock.pass(400);
-  await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible();
-  await expect(page.getByText('What was done is on record.')).toBeVisible();
+  await expect(page.getByRole('heading', { name: leadWords.leadClosing.finished })).toBeVisible();
+  await expect(page.getByText(leadWords.leadClosing.doneKept)).toBeVisible();
   await expect(page.getByText(/Gone on · /)).toBeVisible();
 });
 
 test('a session that begins late ends when it was to end, with fewer rounds', async ({ page }) => {
   await takeAudioClock(page);
   await signIn(page);
-  await page.getByRole('link', { name: 'Lead', exact: true }).click();
+  await page.getByRole('link', { name: frameWords.places.lead, exact: true }).click();
   await page.getByRole('link', { name: 'Lead Hill morning' }).click();
   const earlier = await page.evaluate(() => {
     const then = new Date(Date.now() + 17 * 60_000);
     return `${String(then.getHours()).padStart(2, '0')}:${String(then.getMinutes()).padStart(2, '0')}`;
   });
-  const end = page.getByLabel('end at', { exact: true });
+  const end = page.getByLabel(leadWords.leadReady.endAt, { exact: true });
   const typed = async (time: string): Promise<void> => {
     await end.fill(time);
     await end.press('Tab');
@@ -145,7 +149,7 @@ test('a session that begins late ends when it was to end, with fewer rounds', as
   const told = page.getByText(`Ends ${earlier}. Rounds: `);
   await expect(told).toContainText('of 5');
   // It can be led whole all the same.
-  await page.getByRole('button', { name: 'Lead it whole' }).click();
+  await page.getByRole('button', { name: leadWords.leadReady.ownEnd }).click();
   await expect(told).toBeHidden();
   await typed(earlier);
   await expect(told).toBeVisible();

@@ -1,5 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { startLeading } from './application.js';
+import { classLeadWords, frameWords, leadWords, phoneWords } from './words.js';
 
 /** A view, with the way to it. */
 export interface View {
@@ -9,7 +10,7 @@ export interface View {
 
 /** Begins to lead a session from the list of Lead, whatever is in its way. */
 async function lead(page: Page, title: string): Promise<void> {
-  await page.getByRole('link', { name: 'Lead', exact: true }).click();
+  await page.getByRole('link', { name: frameWords.places.lead, exact: true }).click();
   await page
     .getByRole('link', { name: new RegExp(`^(Lead|Resolve what is in the way of) ${title}$`) })
     .click();
@@ -23,11 +24,11 @@ async function atTheDoor(page: Page): Promise<void> {
   await page.getByRole('link', { name: 'Lead Rope by rope' }).first().click();
   for (const name of ['Hesper Vane', 'Bastien Quill']) await page.getByRole('checkbox', { name }).check();
   const ask = page.getByRole('button', { name: /^Nothing is true of/ });
-  const asked = page.getByText('Everybody was asked.');
+  const asked = page.getByText(classLeadWords.ready.allAsked);
   await ask.or(asked).waitFor();
   if (await ask.isVisible()) await ask.click();
   await asked.waitFor();
-  await expect(page.getByRole('button', { name: 'Start' })).toBeEnabled();
+  await expect(page.getByRole('button', { name: leadWords.leadReady.start })).toBeEnabled();
 }
 
 /** Views of leading and of what follows it; one browser goes through them in this order. */
@@ -36,7 +37,7 @@ export const LEAD_VIEWS: readonly View[] = [
     name: 'leading and closing',
     open: async (page) => {
       await lead(page, 'Slow hands');
-      await page.getByRole('button', { name: 'Pause' }).waitFor();
+      await page.getByRole('button', { name: leadWords.leadControls.pause }).waitFor();
     },
   },
   {
@@ -44,9 +45,9 @@ export const LEAD_VIEWS: readonly View[] = [
     open: async (page) => {
       await lead(page, 'Slow hands');
       await page.keyboard.press('Escape');
-      await page.getByRole('button', { name: 'Keep on record' }).click();
-      await page.getByRole('heading', { name: 'What comes next' }).waitFor();
-      await page.getByRole('link', { name: 'To the Ledger' }).waitFor();
+      await page.getByRole('button', { name: leadWords.leadClosing.keepOnRecord }).click();
+      await page.getByRole('heading', { name: leadWords.leadNext.whatComesNext }).waitFor();
+      await page.getByRole('link', { name: leadWords.leadNext.toTheLedger }).waitFor();
     },
   },
   {
@@ -62,7 +63,7 @@ export const LEAD_VIEWS: readonly View[] = [
     name: 'an interrupted leading',
     open: async (page) => {
       await lead(page, 'Two ropes');
-      await page.getByRole('button', { name: 'Pause' }).waitFor();
+      await page.getByRole('button', { name: leadWords.leadControls.pause }).waitFor();
       page.on('dialog', (dialog) => void dialog.accept());
       await page.reload();
       await page.getByRole('button', { name: 'End it here' }).waitFor();
@@ -76,17 +77,17 @@ export const LEAD_VIEWS: readonly View[] = [
     name: 'the code for the phones of a class',
     open: async (page) => {
       await atTheDoor(page);
-      await page.getByRole('button', { name: 'Phones' }).click();
-      await page.getByRole('button', { name: 'Let phones follow' }).click();
-      await page.getByText('The code dies with the class.').waitFor();
+      await page.getByRole('button', { name: phoneWords.panel.title }).click();
+      await page.getByRole('button', { name: phoneWords.panel.open }).click();
+      await page.getByText(phoneWords.panel.dies).waitFor();
     },
   },
   {
     name: 'leading a class and closing',
     open: async (page) => {
       await atTheDoor(page);
-      await page.getByRole('button', { name: 'Start' }).click();
-      await page.getByRole('button', { name: 'Meet now' }).waitFor();
+      await page.getByRole('button', { name: leadWords.leadReady.start }).click();
+      await page.getByRole('button', { name: classLeadWords.controls.meet }).waitFor();
       await page.keyboard.press('1');
     },
   },
@@ -94,10 +95,10 @@ export const LEAD_VIEWS: readonly View[] = [
     name: 'after a class',
     open: async (page) => {
       await atTheDoor(page);
-      await page.getByRole('button', { name: 'Start' }).click();
-      await page.getByRole('button', { name: 'Meet now' }).waitFor();
+      await page.getByRole('button', { name: leadWords.leadReady.start }).click();
+      await page.getByRole('button', { name: classLeadWords.controls.meet }).waitFor();
       await page.keyboard.press('Escape');
-      await page.getByRole('button', { name: 'Keep on record' }).waitFor();
+      await page.getByRole('button', { name: leadWords.leadClosing.keepOnRecord }).waitFor();
     },
   },
   {

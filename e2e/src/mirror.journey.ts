@@ -1,6 +1,7 @@
 import { heardThroughTheMicrophone } from './fake-microphone.js';
 import { unfold } from './kit.js';
 import { expect, signIn, test } from './application.js';
+import { mirrorWords, shelfWords } from './words.js';
 
 const RATE = 16_000;
 /** Milliseconds from word to word. */
@@ -20,17 +21,17 @@ test('how evenly somebody counts is heard by the microphone, and tapped where it
 }) => {
   await signIn(page);
   await page.goto('/shelf/nadi-shodhana');
-  await unfold(page, 'Counting mirror: how evenly do you count?');
-  await page.getByRole('button', { name: 'Count into the microphone' }).click();
+  await unfold(page, shelfWords.techniquePage.countingMirror);
+  await page.getByRole('button', { name: mirrorWords.byMicrophone }).click();
   await expect(page.getByText('Listening: count aloud.')).toBeVisible();
   await expect(page.getByText('You count 0.5 s where 1 s are meant.')).toBeVisible();
   await expect(page.locator('nv-counting-mirror .main-svg').first()).toBeVisible();
-  await page.getByRole('button', { name: 'Stop listening' }).click();
+  await page.getByRole('button', { name: mirrorWords.stopListening }).click();
 
   await page.evaluate(() => {
     navigator.mediaDevices.getUserMedia = () => Promise.reject(new DOMException('no', 'NotAllowedError'));
   });
-  await page.getByRole('button', { name: 'Count into the microphone' }).click();
+  await page.getByRole('button', { name: mirrorWords.byMicrophone }).click();
   await expect(page.getByRole('alert')).toContainText('The microphone was refused.');
   await page.keyboard.press('Escape');
   await page.getByRole('heading', { name: 'Alternate-nostril breath' }).click();

@@ -1,4 +1,8 @@
 import { expect, newAccount, takeAudioClock, test } from './application.js';
+import { frameWords, leadWords, signInWords, studentWords } from './words.js';
+
+// As it comes: what moves is waited for.
+test.use({ contextOptions: { reducedMotion: 'no-preference' } });
 
 test('an empty account leads by the hand to a first safe session, in 25 presses at the most', async ({
   page,
@@ -15,13 +19,15 @@ test('an empty account leads by the hand to a first safe session, in 25 presses 
   };
   const { email, password } = await newAccount(application);
   await page.goto('/');
-  await page.getByLabel('E-mail').fill(email);
-  await page.getByLabel('Password').fill(password);
-  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.getByLabel(signInWords.signIn.eMail).fill(email);
+  await page.getByLabel(signInWords.signIn.password).fill(password);
+  await page.getByRole('button', { name: signInWords.signIn.signIn }).click();
 
   await press('link', 'Add a student');
-  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Ness Arkwright');
-  await page.getByLabel('Year of birth').fill('1984');
+  await page
+    .getByRole('textbox', { name: studentWords.studentForm.name, exact: true })
+    .fill('Ness Arkwright');
+  await page.getByLabel(studentWords.studentForm.yearOfBirth).fill('1984');
   await press('button', 'Next');
   await press('button', 'Everything was asked today');
   await press('checkbox', 'calm');
@@ -34,11 +40,11 @@ test('an empty account leads by the hand to a first safe session, in 25 presses 
   await press('button', 'Today was asked');
   await press('button', /^Start/);
   await clock.pass(30);
-  await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
+  await expect(page.getByRole('button', { name: leadWords.leadControls.pause })).toBeVisible();
   await press('button', /^Stop/);
-  await expect(page.getByText('What was done is on record.')).toBeVisible();
+  await expect(page.getByText(leadWords.leadClosing.doneKept)).toBeVisible();
   await press('button', 'Keep on record');
   await press('link', 'To the Ledger');
-  await expect(page.getByRole('heading', { name: 'Ledger' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: frameWords.places.ledger })).toBeVisible();
   expect(presses).toBeLessThanOrEqual(25);
 });

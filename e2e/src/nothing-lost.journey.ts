@@ -10,9 +10,11 @@ import {
 } from './application.js';
 import { fromMore } from './student-page.js';
 import { answer, find } from './kit.js';
+import { benchWords, frameWords, kitWords, leadWords, ledgerWords, studentWords } from './words.js';
+import { openSession } from './bench.js';
 
 async function lead(page: Page, session: string): Promise<void> {
-  await page.getByRole('link', { name: 'Lead', exact: true }).click();
+  await page.getByRole('link', { name: frameWords.places.lead, exact: true }).click();
   await page.getByRole('link', { name: `Lead ${session}` }).click();
   await startLeading(page);
 }
@@ -28,12 +30,14 @@ test('a leading is taken up again at the interrupted round after a reload', asyn
     page.evaluate(() => (JSON.parse(localStorage['nuvrah.leading'] as string) as { at: number }).at);
   await expect.poll(seen).toBeGreaterThanOrEqual(61_000);
   await page.reload();
-  await expect(page.getByRole('heading', { name: 'Leading was interrupted' })).toBeVisible();
+  await expect(
+    page.getByRole('heading', { name: leadWords.leadInterrupted.leadingWasInterrupted }),
+  ).toBeVisible();
   await page.getByRole('button', { name: 'Go on from round 3' }).click();
   await clock.untilRound('Round 6 of 6');
   await clock.pass(300);
-  await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible();
-  await expect(page.getByText('What was done is on record.')).toBeVisible();
+  await expect(page.getByRole('heading', { name: leadWords.leadClosing.finished })).toBeVisible();
+  await expect(page.getByText(leadWords.leadClosing.doneKept)).toBeVisible();
   await keepOnRecord(page);
   await expect(page.getByRole('row').nth(1)).toContainText('6 rounds: in 4');
 });
@@ -47,11 +51,11 @@ test('one tab leads, and another says so', async ({ page, context }) => {
   await other.goto(page.url());
   await other.getByRole('button', { name: /^Go on from/ }).click();
   await expect(other.getByRole('alert')).toContainText('led in another tab of this browser');
-  await other.getByRole('button', { name: 'End it here and keep what was done' }).click();
+  await other.getByRole('button', { name: leadWords.leadInterrupted.endHereKeep }).click();
   await expect(other.getByRole('alert')).toContainText('led in another tab of this browser');
   await clock.untilRound('Round 3 of 6');
   await page.keyboard.press('Escape');
-  await expect(page.getByText('What was done is on record.')).toBeVisible();
+  await expect(page.getByText(leadWords.leadClosing.doneKept)).toBeVisible();
   await other.close();
 });
 
@@ -61,8 +65,8 @@ test('a sitting that ends while the server is away arrives once when it is back'
 }) => {
   const clock = await takeAudioClock(page);
   await signIn(page);
-  await page.getByRole('link', { name: 'Ledger' }).click();
-  await find(page, 'Student', 'dov', 'Dov Lerner');
+  await page.getByRole('link', { name: frameWords.places.ledger }).click();
+  await find(page, ledgerWords.table.columns.student, 'dov', 'Dov Lerner');
   const rows = page.getByRole('row');
   await expect(rows).toHaveCount(4);
 
@@ -72,7 +76,7 @@ test('a sitting that ends while the server is away arrives once when it is back'
   await page.keyboard.press('Escape');
   await expect(page.getByText('waits in this browser')).toBeVisible();
   await tellEffort(page, 3);
-  await page.getByLabel('Note').fill('The lamp went out.');
+  await page.getByLabel(ledgerWords.effortAndNote.note).fill('The lamp went out.');
   await keepOnRecord(page);
   await expect(page.getByText('sent by itself: a record of a sitting')).toBeVisible();
 
@@ -87,13 +91,12 @@ test('edits made while the server is away are kept over a reload and saved when 
   signedIn: page,
   context,
 }) => {
-  await page.getByRole('link', { name: 'Bench' }).click();
-  await page.getByRole('link', { name: 'Before the solo', exact: true }).click();
-  const rounds = page.getByRole('spinbutton', { name: 'rounds', exact: true });
+  await openSession(page, 'Before the solo');
+  const rounds = page.getByRole('spinbutton', { name: benchWords.passageSettings.rounds, exact: true });
   await expect(rounds).toHaveValue('9');
   await context.setOffline(true);
   await rounds.fill('11');
-  await expect(page.getByText('Kept in this browser: the server is away.')).toBeVisible();
+  await expect(page.getByText(benchWords.saveNote.keptInThisBrowser)).toBeVisible();
   await page.evaluate(() => undefined);
   const address = page.url();
   await page.close();
@@ -101,45 +104,50 @@ test('edits made while the server is away are kept over a reload and saved when 
   const again = await context.newPage();
   await context.setOffline(false);
   await again.goto(address);
-  await expect(again.getByRole('spinbutton', { name: 'rounds', exact: true })).toHaveValue('11');
+  await expect(
+    again.getByRole('spinbutton', { name: benchWords.passageSettings.rounds, exact: true }),
+  ).toHaveValue('11');
   await expect(again.getByText(/^Saved/)).toBeVisible();
   await again.reload();
-  await expect(again.getByRole('spinbutton', { name: 'rounds', exact: true })).toHaveValue('11');
+  await expect(
+    again.getByRole('spinbutton', { name: benchWords.passageSettings.rounds, exact: true }),
+  ).toHaveValue('11');
 });
 
 test('a page that cannot be opened says so, and opens once the server can be reached', async ({
   signedIn: page,
   context,
 }) => {
-  await page.getByRole('link', { name: 'Bench' }).click();
-  await page.getByRole('link', { name: 'Before the solo', exact: true }).click();
-  const lead = page.getByRole('button', { name: 'Lead this session' });
+  await openSession(page, 'Before the solo');
+  const lead = page.getByRole('button', { name: benchWords.benchPage.leadThisSession });
   await expect(lead).toBeEnabled();
   await context.setOffline(true);
   await lead.click();
   await expect(page.getByRole('alert')).toContainText('That page could not be opened');
   await context.setOffline(false);
   await lead.click();
-  await expect(page.getByRole('heading', { name: 'Today', exact: true })).toBeVisible();
+  await expect(page.getByRole('heading', { name: frameWords.places.today, exact: true })).toBeVisible();
 });
 
 test('what was typed and is saved nowhere asks before it is left', async ({ signedIn: page }) => {
-  await page.getByRole('link', { name: 'Add a student' }).click();
-  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Orla Fenwick');
-  await page.getByRole('link', { name: 'Ledger', exact: true }).click();
-  await expect(page.getByRole('dialog')).toContainText('Something that was typed here is not saved yet.');
-  await answer(page, 'Stay');
-  await expect(page.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('Orla Fenwick');
-  await page.getByRole('link', { name: 'Ledger', exact: true }).click();
-  await answer(page, 'Leave');
-  await expect(page.getByRole('heading', { name: 'Ledger', exact: true })).toBeVisible();
+  await page.getByRole('link', { name: studentWords.list.add }).click();
+  await page.getByRole('textbox', { name: studentWords.studentForm.name, exact: true }).fill('Orla Fenwick');
+  await page.getByRole('link', { name: frameWords.places.ledger, exact: true }).click();
+  await expect(page.getByRole('dialog')).toContainText(kitWords.unsaved.somethingThatWasTyped);
+  await answer(page, kitWords.unsaved.stay);
+  await expect(page.getByRole('textbox', { name: studentWords.studentForm.name, exact: true })).toHaveValue(
+    'Orla Fenwick',
+  );
+  await page.getByRole('link', { name: frameWords.places.ledger, exact: true }).click();
+  await answer(page, kitWords.unsaved.leave);
+  await expect(page.getByRole('heading', { name: frameWords.places.ledger, exact: true })).toBeVisible();
   // Saved, it asks nothing.
-  await page.getByRole('link', { name: 'Students', exact: true }).click();
+  await page.getByRole('link', { name: frameWords.places.students, exact: true }).click();
   await page.getByRole('link', { name: 'Juno Abara' }).click();
-  await fromMore(page, 'Edit details');
-  await page.getByLabel('Note', { exact: true }).fill('Sang at the regatta.');
+  await fromMore(page, studentWords.hub.edit);
+  await page.getByLabel(ledgerWords.effortAndNote.note, { exact: true }).fill('Sang at the regatta.');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
-  await page.getByRole('link', { name: 'Ledger', exact: true }).click();
-  await expect(page.getByRole('heading', { name: 'Ledger', exact: true })).toBeVisible();
+  await page.getByRole('link', { name: frameWords.places.ledger, exact: true }).click();
+  await expect(page.getByRole('heading', { name: frameWords.places.ledger, exact: true })).toBeVisible();
 });

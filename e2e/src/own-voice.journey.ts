@@ -1,5 +1,6 @@
 import { heardThroughTheMicrophone } from './fake-microphone.js';
 import { expect, signIn, test } from './application.js';
+import { accountWords, ownVoiceWords } from './words.js';
 
 const RATE = 16_000;
 
@@ -15,7 +16,7 @@ test('an instructor records cues and words of their own, and they stay with the 
 }) => {
   await signIn(page);
   await page.goto('/account');
-  await page.getByRole('link', { name: 'Record your own voice' }).click();
+  await page.getByRole('link', { name: accountWords.ownVoice }).click();
   const count = page.getByText(/ of \d+ recorded/);
   await expect(count).toContainText('0 of ');
   const record = async (words: string): Promise<void> => {
@@ -31,8 +32,8 @@ test('an instructor records cues and words of their own, and they stay with the 
   };
   await record('inhale left');
   await expect(count).toContainText('1 of ');
-  await page.getByRole('radio', { name: 'Your own words' }).click();
-  const typed = page.getByRole('textbox', { name: 'words of your own, as they stand in your sessions' });
+  await page.getByRole('radio', { name: ownVoiceWords.own }).click();
+  const typed = page.getByRole('textbox', { name: ownVoiceWords.toRecord });
   await typed.fill('Soften the jaw, and wait');
   await record('Soften the jaw, and wait');
   await expect(page.getByRole('listitem')).toContainText('soften the jaw and wait');

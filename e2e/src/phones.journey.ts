@@ -10,6 +10,7 @@ import {
   type AudioClock,
 } from './application.js';
 import { fits } from './addresses.js';
+import { classLeadWords, leadWords, phoneWords } from './words.js';
 
 /** At the door, with two who are here and were asked, and phones let in. @returns the path that a phone opens. */
 async function letPhonesIn(page: Page): Promise<{ readonly clock: AudioClock; readonly path: string }> {
@@ -20,10 +21,10 @@ async function letPhonesIn(page: Page): Promise<{ readonly clock: AudioClock; re
   await page.getByRole('link', { name: 'Lead Rope by rope' }).first().click();
   for (const name of ['Hesper Vane', 'Bastien Quill']) await page.getByRole('checkbox', { name }).check();
   await page.getByRole('button', { name: /^Nothing is true of/ }).click();
-  await expect(page.getByRole('button', { name: 'Start' })).toBeEnabled();
-  await page.getByRole('button', { name: 'Phones' }).click();
-  await page.getByRole('button', { name: 'Let phones follow' }).click();
-  const path = await page.getByRole('link', { name: 'Join in another window' }).getAttribute('href');
+  await expect(page.getByRole('button', { name: leadWords.leadReady.start })).toBeEnabled();
+  await page.getByRole('button', { name: phoneWords.panel.title }).click();
+  await page.getByRole('button', { name: phoneWords.panel.open }).click();
+  const path = await page.getByRole('link', { name: phoneWords.panel.tryHere }).getAttribute('href');
   await page.keyboard.press('Escape');
   return { clock, path: path ?? '' };
 }
@@ -53,11 +54,11 @@ test('a phone follows its lane without a sign-in, asks for less, and tells how i
   await other.getByRole('button', { name: 'Bastien', exact: true }).click();
   const stranger = await phone(browser, application);
   await stranger.goto('/join');
-  await stranger.getByLabel('code of the class').fill('aaaa-aaaa');
-  await stranger.getByRole('button', { name: 'Join' }).click();
+  await stranger.getByLabel(phoneWords.page.code).fill('aaaa-aaaa');
+  await stranger.getByRole('button', { name: phoneWords.page.join }).click();
   await expect(stranger.getByRole('alert')).toContainText('No class is led by this code now.');
 
-  await page.getByRole('button', { name: 'Start' }).click();
+  await page.getByRole('button', { name: leadWords.leadReady.start }).click();
   await expect(page.locator('nv-class-screen')).toBeVisible();
   await expect(hesper.locator('nv-phone-lane-view .say')).toBeVisible();
   await clock.pass(130);
@@ -67,14 +68,14 @@ test('a phone follows its lane without a sign-in, asks for less, and tells how i
   expect(violations.map(({ id }) => id)).toEqual([]);
 
   // A hand is seen by who leads, and that is seen on the phone.
-  await hesper.getByRole('button', { name: 'Ask for help' }).click();
+  await hesper.getByRole('button', { name: phoneWords.page.hand }).click();
   await expect(page.getByText('Hesper asks for help')).toBeVisible();
-  await page.getByRole('button', { name: 'Seen' }).click();
-  await expect(hesper.getByText('It was seen that you ask for help.')).toBeVisible();
+  await page.getByRole('button', { name: phoneWords.handSeen }).click();
+  await expect(hesper.getByText(phoneWords.saidToHand)).toBeVisible();
 
   // Less for her alone: it becomes a lane of her own, and the other is led as before.
-  await hesper.getByRole('button', { name: 'Easier for me' }).click();
-  await hesper.getByRole('menuitem', { name: 'breathe naturally now' }).click();
+  await hesper.getByRole('button', { name: phoneWords.page.easier }).click();
+  await hesper.getByRole('menuitem', { name: phoneWords.page.ways.rest }).click();
   await expect(hesper.locator('.say')).toHaveText(/Breathe naturally/);
   await expect(page.locator('.foot [role=status]')).toContainText('Hesper: natural breath');
 
@@ -88,15 +89,15 @@ test('a phone follows its lane without a sign-in, asks for less, and tells how i
   await expect(other.getByText('Paused: breathe naturally')).toBeVisible();
 
   await page.keyboard.press('Escape');
-  await expect(page.getByText('On record for everybody.')).toBeVisible();
+  await expect(page.getByText(classLeadWords.closing.allOnRecord)).toBeVisible();
   // For a minute it could go on: phones wait, until it is said to be over.
-  await expect(page.getByText('Phones ask how it was once it is over.')).toBeVisible();
+  await expect(page.getByText(classLeadWords.closing.phonesWait)).toBeVisible();
   await expect(hesper.getByText('breathe naturally').first()).toBeVisible();
-  await page.getByRole('button', { name: 'It is over' }).click();
-  await expect(hesper.getByRole('heading', { name: 'The class is over' })).toBeVisible();
+  await page.getByRole('button', { name: classLeadWords.closing.isOver }).click();
+  await expect(hesper.getByRole('heading', { name: phoneWords.page.over })).toBeVisible();
   await hesper.getByRole('radio', { name: '3', exact: true }).click();
-  await hesper.getByRole('button', { name: 'Tell who leads' }).click();
-  await expect(hesper.getByText('Told. Thank you.')).toBeVisible();
+  await hesper.getByRole('button', { name: phoneWords.page.send }).click();
+  await expect(hesper.getByText(phoneWords.page.sent)).toBeVisible();
   const effort = page.getByRole('radiogroup', { name: 'effort of Hesper' });
   await expect(effort.getByRole('radio', { name: '3', exact: true })).toBeChecked();
   // The code died with the class.
@@ -112,7 +113,7 @@ test('phones stay with their class when the server is killed, and while who lead
 }) => {
   const { clock, path } = await letPhonesIn(page);
   const hesper = await follow(browser, application, path, 'Hesper');
-  await page.getByRole('button', { name: 'Start' }).click();
+  await page.getByRole('button', { name: leadWords.leadReady.start }).click();
   await expect(hesper.locator('.say')).toBeVisible();
   await clock.pass(130);
   await expect(hesper.locator('.say')).toHaveText(/inhale|exhale|hold/i);
@@ -124,7 +125,7 @@ test('phones stay with their class when the server is killed, and while who lead
   // Who leads loads the page again: the phones are still theirs.
   page.on('dialog', (dialog) => void dialog.accept());
   await page.reload();
-  await page.getByRole('button', { name: 'Go on' }).click();
-  await hesper.getByRole('button', { name: 'Ask for help' }).click();
+  await page.getByRole('button', { name: classLeadWords.controls.goOn }).click();
+  await hesper.getByRole('button', { name: phoneWords.page.hand }).click();
   await expect(page.getByText('Hesper asks for help')).toBeVisible();
 });

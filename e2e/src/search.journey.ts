@@ -1,4 +1,5 @@
 import { expect, test } from './application.js';
+import { benchWords, ledgerWords, shelfWords, shortcutWords, studentWords } from './words.js';
 
 test('anything with a name is found from anywhere, in any spelling, by keyboard', async ({
   viewing: page,
@@ -17,20 +18,20 @@ test('anything with a name is found from anywhere, in any spelling, by keyboard'
   await find('hespr', /Hesper Vane.*student/);
   await expect(page.getByRole('heading', { name: 'Hesper Vane' })).toBeVisible();
   await find('tide', /Before the tide.*Old Pell Ardwick.*session/);
-  await expect(page.getByLabel('title of the session')).toHaveValue('Before the tide');
+  await expect(page.getByLabel(benchWords.benchPage.titleOfTheSession)).toHaveValue('Before the tide');
   await find('glaucoma', /glaucoma.*rule/);
-  await expect(page.getByRole('heading', { name: 'Rule book' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: shelfWords.list.ruleBook })).toBeVisible();
   await find('import', /Import log.*command/);
-  await expect(page.getByRole('heading', { name: 'Import log' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: ledgerWords.list.import })).toBeVisible();
   await find('shortcuts', /Keyboard shortcuts.*command/);
-  await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: shortcutWords.title })).toBeVisible();
   await page.keyboard.press('Escape');
 
   // Where something is typed, a slash is a slash; Ctrl K works there too.
   await page.goto('/students');
-  await page.getByLabel('Find by name').fill('a');
-  await page.getByLabel('Find by name').press('/');
-  await expect(page.getByLabel('Find by name')).toHaveValue('a/');
+  await page.getByLabel(studentWords.list.find).fill('a');
+  await page.getByLabel(studentWords.list.find).press('/');
+  await expect(page.getByLabel(studentWords.list.find)).toHaveValue('a/');
   await page.keyboard.press('Control+k');
   await page.getByRole('combobox', { name: /^Search students/ }).fill('xyzzyqq');
   await expect(page.getByText('Nothing answers to that.')).toBeVisible();

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { openOfSession, openPart } from './bench.js';
+import { openOfSession, openPart, openSession } from './bench.js';
 import { choose, unfold } from './kit.js';
 import {
   expect,
@@ -10,6 +10,7 @@ import {
   tellEffort,
   test,
 } from './application.js';
+import { benchWords, leadWords, ledgerWords, sayWords } from './words.js';
 
 const fill = async (page: Page, label: string, value: string): Promise<void> => {
   const box = page.getByRole('spinbutton', { name: label, exact: true });
@@ -22,11 +23,10 @@ test('a passage is explained, shown, tried, counted, and asked about; rehearsed 
 }) => {
   const clock = await takeAudioClock(page);
   await signIn(page);
-  await page.getByRole('link', { name: 'Bench', exact: true }).click();
-  await page.getByRole('link', { name: 'Hill morning', exact: true }).click();
+  await openSession(page, 'Hill morning');
   await page.getByRole('button', { name: 'Three-part breath', exact: false }).first().click();
   await openPart(page, 'Say');
-  await page.getByLabel('explain: what is said').fill('Belly, ribs, chest.');
+  await page.getByLabel(sayWords.teaching.explain).fill('Belly, ribs, chest.');
   await fill(page, 'explain, minutes', '0:20');
   await fill(page, 'rounds shown', '1');
   await fill(page, 'trial rounds', '1');
@@ -34,35 +34,35 @@ test('a passage is explained, shown, tried, counted, and asked about; rehearsed 
   await fill(page, 'get-ready count', '3');
 
   // Rehearsed: any part, at any speed, and nothing of it is kept.
-  await openOfSession(page, 'Rehearse');
-  await expect(page.getByText('Nobody is led, and nothing is kept.')).toBeVisible();
-  await choose(page, 'from', '2. Three-part breath · 1:00');
-  await page.getByRole('button', { name: 'Start' }).click();
-  await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
+  await openOfSession(page, benchWords.benchPage.rehearse);
+  await expect(page.getByText(leadWords.rehearsal.nothingKept)).toBeVisible();
+  await choose(page, leadWords.rehearsal.from, '2. Three-part breath · 1:00');
+  await page.getByRole('button', { name: leadWords.leadReady.start }).click();
+  await expect(page.getByRole('button', { name: leadWords.leadControls.pause })).toBeVisible();
   await clock.pass(1);
   await expect(page.getByRole('heading', { name: 'Three-part breath' })).toBeVisible();
-  await choose(page, 'speed', '4 times as fast');
+  await choose(page, leadWords.rehearsal.speed, '4 times as fast');
   await clock.pass(3);
   await expect(page.getByText('Belly, ribs, chest')).toBeVisible();
   await page.keyboard.press('Escape');
-  await expect(page.getByText('The rehearsal is over.')).toBeVisible();
-  await page.getByRole('link', { name: 'Back to the Bench' }).click();
+  await expect(page.getByText(leadWords.rehearsal.ended)).toBeVisible();
+  await page.getByRole('link', { name: benchWords.comparePage.backToTheBench }).click();
 
-  await openOfSession(page, 'Running sheet');
+  await openOfSession(page, benchWords.benchPage.runningSheet);
   await expect(page.getByRole('row').filter({ hasText: 'Three-part breath' })).toContainText(
     'A trial round, it does not count',
   );
-  await page.getByRole('link', { name: 'Back to the Bench' }).click();
-  await page.getByRole('button', { name: 'Lead this session' }).click();
+  await page.getByRole('link', { name: benchWords.comparePage.backToTheBench }).click();
+  await page.getByRole('button', { name: benchWords.benchPage.leadThisSession }).click();
   await startLeading(page);
-  await expect(page.getByRole('button', { name: 'Go on' })).toBeVisible();
+  await expect(page.getByRole('button', { name: leadWords.leadControls.goOn })).toBeVisible();
   await page.keyboard.press('t');
   await clock.pass(11);
   await expect(page.getByText('Listen, breathe naturally')).toBeVisible();
   await page.keyboard.press('t');
-  await expect(page.getByText('Shown: not breathed along, not counted')).toBeVisible();
+  await expect(page.getByText(leadWords.leadScreen.parts.demonstrate)).toBeVisible();
   await page.keyboard.press('t');
-  await expect(page.getByText('A trial: not counted')).toBeVisible();
+  await expect(page.getByText(leadWords.leadScreen.parts.trial)).toBeVisible();
   await page.keyboard.press('t');
   await expect(page.getByText('Get ready', { exact: true })).toBeVisible();
   await clock.untilRound('Round 1 of 5');
@@ -77,6 +77,6 @@ test('a passage is explained, shown, tried, counted, and asked about; rehearsed 
   const row = page.getByRole('row').nth(1);
   await expect(row).toContainText('1 of 5 rounds');
   await row.getByRole('link').first().click();
-  await unfold(page, 'What was done on the way');
-  await expect(page.getByText('How is it now: some effort')).toBeVisible();
+  await unfold(page, ledgerWords.sitting.onTheWay);
+  await expect(page.getByText(ledgerWords.describeRecord.steps['felt-some-effort'])).toBeVisible();
 });

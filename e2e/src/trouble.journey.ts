@@ -1,6 +1,7 @@
 import type { BrowserContext, Page } from '@playwright/test';
 import { expect, readyToLead, signIn, takeAudioClock, test, type Application } from './application.js';
 import { openPart } from './student-page.js';
+import { benchWords, dayWords, intakeWords, leadWords, ledgerWords, studentWords } from './words.js';
 
 /** What goes wrong in the middle of the work, and how it is over. */
 const TROUBLES: readonly {
@@ -54,27 +55,27 @@ for (const { name, begin, end } of TROUBLES) {
 
     // The intake: a tick, words to it, and what was typed in the form beside it.
     await page.goto(`${address}/intake`);
-    const note = page.getByLabel('Note', { exact: true });
+    const note = page.getByLabel(ledgerWords.effortAndNote.note, { exact: true });
     await expect(note).toBeVisible();
     await begin(application, context);
     await note.fill('Prefers the window.');
-    await page.getByRole('tab', { name: 'Health' }).click();
+    await page.getByRole('tab', { name: intakeWords.steps.health }).click();
     await page.getByRole('checkbox', { name: 'vertigo' }).check();
-    await expect(page.getByText('Kept in this browser until the server is back.')).toBeVisible();
+    await expect(page.getByText(studentWords.factChecklist.keptInThisBrowser)).toBeVisible();
     await expect(kept(page, 'a health fact.')).toBeVisible();
     await page.getByLabel('vertigo, note').fill('On turning.');
     await page.getByLabel('vertigo, note').press('Tab');
-    await page.getByRole('tab', { name: 'Who' }).click();
+    await page.getByRole('tab', { name: intakeWords.steps.who }).click();
     await expect(note).toHaveValue('Prefers the window.');
-    await page.getByRole('button', { name: 'Next' }).click();
+    await page.getByRole('button', { name: intakeWords.next }).click();
     await expect(page.getByText('what is typed here stays')).toBeVisible();
-    await expect(page.getByText('not saved yet')).toBeVisible();
+    await expect(page.getByText(studentWords.studentForm.notSavedYet)).toBeVisible();
     // Loading the page anew asks first: what is typed in the form is saved nowhere.
     const asked = page.waitForEvent('dialog');
     page.once('dialog', (dialog) => void dialog.accept());
     await over();
     expect((await asked).type()).toBe('beforeunload');
-    await page.getByRole('tab', { name: 'Health' }).click();
+    await page.getByRole('tab', { name: intakeWords.steps.health }).click();
     await expect(page.getByRole('checkbox', { name: 'vertigo' })).toBeChecked();
     await expect(page.getByLabel('vertigo, note')).toHaveValue('On turning.');
     const { facts } = await known();
@@ -82,33 +83,33 @@ for (const { name, begin, end } of TROUBLES) {
 
     // How today is.
     await page.goto(address);
-    await page.getByRole('button', { name: 'Ask today' }).click();
+    await page.getByRole('button', { name: studentWords.overview.askNow }).click();
     await begin(application, context);
-    await page.getByRole('checkbox', { name: 'hot room' }).check();
-    await page.getByRole('button', { name: 'Today was asked' }).click();
+    await page.getByRole('checkbox', { name: dayWords.dayCheckForm.hotRoom }).check();
+    await page.getByRole('button', { name: dayWords.dayCheckForm.todayWasAsked }).click();
     await expect(kept(page, 'a day check.')).toBeVisible();
     // They are screened by it already.
-    await expect(page.locator('nv-led-today-card')).toContainText('hot room');
+    await expect(page.locator('nv-led-today-card')).toContainText(dayWords.dayCheckForm.hotRoom);
     await over();
-    await expect(page.locator('nv-led-today-card')).toContainText('hot room');
+    await expect(page.locator('nv-led-today-card')).toContainText(dayWords.dayCheckForm.hotRoom);
     expect((await known()).dayCheck?.facts).toEqual(['room-hot']);
 
     // An edit on the Bench.
-    await openPart(page, 'Sessions');
+    await openPart(page, 'sessions');
     await page.getByRole('link', { name: 'Before the solo', exact: true }).click();
-    const rounds = page.getByRole('spinbutton', { name: 'rounds', exact: true });
+    const rounds = page.getByRole('spinbutton', { name: benchWords.passageSettings.rounds, exact: true });
     await expect(rounds).toHaveValue('9');
     await begin(application, context);
     await rounds.fill('11');
-    await expect(page.getByText('Kept in this browser: the server is away.')).toBeVisible();
+    await expect(page.getByText(benchWords.saveNote.keptInThisBrowser)).toBeVisible();
     await over();
     await expect(rounds).toHaveValue('11');
     await expect(page.getByText(/^Saved/)).toBeVisible();
 
     // The closing of a sitting, its signs first.
-    await page.getByRole('button', { name: 'Lead this session' }).click();
+    await page.getByRole('button', { name: benchWords.benchPage.leadThisSession }).click();
     await readyToLead(page);
-    await page.getByRole('button', { name: 'Start' }).click();
+    await page.getByRole('button', { name: leadWords.leadReady.start }).click();
     await clock.untilRound('Round 2 of 11');
     await begin(application, context);
     await page.keyboard.press('Escape');

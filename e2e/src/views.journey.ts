@@ -2,6 +2,8 @@ import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from './application.js';
 import { addressesOf, fits } from './addresses.js';
 import { VIEWS } from './views.js';
+import { benchWords, capacityWords } from './words.js';
+import { openSession } from './bench.js';
 
 for (const { name, open } of VIEWS) {
   test(`nothing stands in the way of anybody, light or dark: ${name}`, async ({ viewing: page }) => {
@@ -27,7 +29,12 @@ test('every view fits a tablet, a phone, and text of twice the size', async ({ v
   const tooWide: string[] = [];
   for (const address of addresses) {
     await page.goto(address);
-    await page.getByRole('heading').first().or(page.getByLabel('title of the session')).first().waitFor();
+    await page
+      .getByRole('heading')
+      .first()
+      .or(page.getByLabel(benchWords.benchPage.titleOfTheSession))
+      .first()
+      .waitFor();
     await page.setViewportSize({ width: 768, height: 1024 });
     if (!(await fits(page))) tooWide.push(`${address} at 768 px`);
     await page.setViewportSize({ width: 390, height: 844 });
@@ -46,8 +53,7 @@ test('nothing is asked of any other machine', async ({ signedIn: page, applicati
       elsewhere.push(request.url());
   });
   await page.reload();
-  await page.getByRole('link', { name: 'Bench' }).click();
-  await page.getByRole('link', { name: 'Slow hands', exact: true }).click();
-  await page.getByRole('spinbutton', { name: 'inhale' }).waitFor();
+  await openSession(page, 'Slow hands');
+  await page.getByRole('spinbutton', { name: capacityWords.phases.inhale }).waitFor();
   expect(elsewhere).toEqual([]);
 });

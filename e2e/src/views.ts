@@ -1,8 +1,22 @@
 import { readyToLead } from './application.js';
-import { choose, chooseFile, find, unfold } from './kit.js';
+import { choose, chooseFile, unfold } from './kit.js';
+import { BENCH_VIEWS } from './bench-views.js';
 import { LEAD_VIEWS, type View } from './lead-views.js';
 import { fromMore, newSession, openStudent } from './student-page.js';
-import { openOfSession, openPart, pickTechnique } from './bench.js';
+import { pickTechnique } from './bench.js';
+import {
+  accountWords,
+  composeWords,
+  dayWords,
+  findingWords,
+  frameWords,
+  homeWords,
+  ladderWords,
+  ledgerWords,
+  shelfWords,
+  shortcutWords,
+  studentWords,
+} from './words.js';
 
 /** Every view, reached as a person would, with what tells that it is there. */
 export const VIEWS: readonly View[] = [
@@ -25,14 +39,14 @@ export const VIEWS: readonly View[] = [
   {
     name: 'health and clearances of a student',
     open: async (page) => {
-      await openStudent(page, 'Old Pell Ardwick', 'Health and clearances');
-      await unfold(page, 'File a clearance');
+      await openStudent(page, 'Old Pell Ardwick', 'health');
+      await unfold(page, studentWords.clearanceList.fileAClearance);
     },
   },
   {
     name: 'progress of a student',
     open: async (page) => {
-      await openStudent(page, 'Hesper Vane', 'Progress');
+      await openStudent(page, 'Hesper Vane', 'progress');
       await page.locator('.plot .main-svg').first().waitFor();
     },
   },
@@ -40,30 +54,30 @@ export const VIEWS: readonly View[] = [
     name: 'details at the side',
     open: async (page) => {
       await openStudent(page, 'Wren Castellan');
-      await fromMore(page, 'Edit details');
-      await page.getByLabel('Guardian who consents').waitFor();
+      await fromMore(page, studentWords.hub.edit);
+      await page.getByLabel(studentWords.studentForm.guardianWhoConsents).waitFor();
     },
   },
   {
     name: 'a new student',
     open: async (page) => {
-      await page.getByRole('link', { name: 'Add a student' }).click();
-      await page.getByLabel('Year of birth').waitFor();
+      await page.getByRole('link', { name: studentWords.list.add }).click();
+      await page.getByLabel(studentWords.studentForm.yearOfBirth).waitFor();
     },
   },
   {
     name: 'the intake',
     open: async (page) => {
-      await openStudent(page, 'Wren Castellan', 'Health and clearances');
-      await page.getByRole('link', { name: 'Intake', exact: true }).click();
-      await page.getByLabel('Guardian who consents').waitFor();
+      await openStudent(page, 'Wren Castellan', 'health');
+      await page.getByRole('link', { name: studentWords.parts.intake, exact: true }).click();
+      await page.getByLabel(studentWords.studentForm.guardianWhoConsents).waitFor();
     },
   },
   {
     name: 'the capacity check',
     open: async (page) => {
-      await openStudent(page, 'Ingrid Sól', 'Capacity');
-      await page.getByRole('link', { name: 'Measure with taps' }).click();
+      await openStudent(page, 'Ingrid Sól', 'capacity');
+      await page.getByRole('link', { name: studentWords.parts.measure }).click();
       await page.locator('.plot .main-svg').first().waitFor();
       await page.getByText('Comfortable seconds, as a table').click();
     },
@@ -71,15 +85,15 @@ export const VIEWS: readonly View[] = [
   {
     name: 'the card of signs',
     open: async (page) => {
-      await page.getByRole('button', { name: 'Signs' }).click();
-      await page.getByRole('heading', { name: 'Signs to stop at' }).waitFor();
+      await page.getByRole('button', { name: frameWords.signs }).click();
+      await page.getByRole('heading', { name: dayWords.signCard.signsToStopAt }).waitFor();
     },
   },
   {
     name: 'the rule book',
     open: async (page) => {
-      await page.getByRole('link', { name: 'Shelf', exact: true }).click();
-      await page.getByRole('link', { name: 'Rule book' }).click();
+      await page.getByRole('link', { name: frameWords.places.shelf, exact: true }).click();
+      await page.getByRole('link', { name: shelfWords.list.ruleBook }).click();
       await page.getByRole('searchbox').fill('glaucoma');
       await page.getByRole('link', { name: 'Bastien Quill' }).first().waitFor();
     },
@@ -91,8 +105,8 @@ export const VIEWS: readonly View[] = [
       await newSession(page, 'Old Pell Ardwick');
       await pickTechnique(page, 'kapalbhati', 'change');
       const finding = page.locator('nv-finding-item').first();
-      await finding.getByRole('button', { name: 'What can be done' }).click();
-      await page.getByRole('button', { name: 'Overrule …' }).first().click();
+      await finding.getByRole('button', { name: findingWords.findingItem.whatCanBeDone }).click();
+      await page.getByRole('button', { name: findingWords.findingItem.overrule }).first().click();
       await page.getByLabel('reason').first().waitFor();
     },
   },
@@ -100,112 +114,116 @@ export const VIEWS: readonly View[] = [
     name: 'three proposals',
     open: async (page) => {
       await openStudent(page, 'Dov Lerner');
-      await page.getByRole('link', { name: 'Build a session' }).click();
-      await page.getByRole('button', { name: 'Compose' }).click();
-      await page.getByText('Left out, and why').first().click();
+      await page.getByRole('link', { name: studentWords.hub.build }).click();
+      await page.getByRole('button', { name: composeWords.composePage.compose }).click();
+      await page.getByText(composeWords.proposalCard.leftOutAndWhy).first().click();
     },
   },
   {
     name: 'today, before leading',
     open: async (page) => {
-      await page.getByRole('link', { name: 'Lead', exact: true }).click();
+      await page.getByRole('link', { name: frameWords.places.lead, exact: true }).click();
       await page
         .getByRole('link', { name: /^(Lead|Resolve what is in the way of) After the furnace$/ })
         .click();
-      await page.getByRole('button', { name: 'two-breath test' }).click();
+      await page.getByRole('button', { name: dayWords.nostrilTest.twoBreathTest }).click();
       await page.getByRole('button', { name: 'Done', exact: true }).waitFor();
     },
   },
   {
     name: 'today',
     open: async (page) => {
-      await page.getByRole('link', { name: 'Today', exact: true }).click();
+      await page.getByRole('link', { name: frameWords.places.today, exact: true }).click();
       await page.getByRole('link', { name: 'Decide, Hesper Vane' }).waitFor();
     },
   },
   {
     name: 'a ladder',
     open: async (page) => {
-      await openStudent(page, 'Hesper Vane', 'Progress');
+      await openStudent(page, 'Hesper Vane', 'progress');
       await page.locator('nv-ladder-list').getByRole('link').click();
-      await page.getByRole('button', { name: 'Edit the rungs' }).click();
-      await unfold(page, 'Days of practice, gate and wished date');
-      await page.getByRole('button', { name: 'Otherwise …' }).click();
-      await choose(page, 'Another school beside it', 'Count first');
+      await page.getByRole('button', { name: ladderWords.page.editRungs }).click();
+      await unfold(page, ladderWords.page.terms);
+      await page.getByRole('button', { name: ladderWords.decisionPanel.otherwise }).click();
+      await choose(page, ladderWords.make.beside, 'Count first');
     },
   },
   {
     name: 'a practice calendar',
     open: async (page) => {
-      await openStudent(page, 'Hesper Vane', 'Progress');
+      await openStudent(page, 'Hesper Vane', 'progress');
       await page.locator('nv-ladder-list').getByRole('link').click();
-      await page.getByRole('link', { name: 'Practice calendar' }).click();
-      await page.getByRole('link', { name: 'For a calendar (iCalendar)' }).waitFor();
+      await page.getByRole('link', { name: ladderWords.page.calendar }).click();
+      await page.getByRole('link', { name: ladderWords.calendarPage.forACalendarIcalendar }).waitFor();
     },
   },
   {
     name: 'a card to take home',
     open: async (page) => {
-      await openStudent(page, 'Hesper Vane', 'At home');
-      await page.getByRole('link', { name: 'Card to print' }).click();
-      await page.getByRole('heading', { name: 'Stop at once' }).waitFor();
+      await openStudent(page, 'Hesper Vane', 'home');
+      await page.getByRole('link', { name: studentWords.homeLinks.cardToPrint }).click();
+      await page.getByRole('heading', { name: homeWords.stopSigns.stopAtOnce }).waitFor();
     },
   },
   {
     name: 'practice at home',
     open: async (page) => {
-      await openStudent(page, 'Dov Lerner', 'At home');
-      await page.getByRole('button', { name: 'Give a private link' }).click();
+      await openStudent(page, 'Dov Lerner', 'home');
+      await page.getByRole('button', { name: studentWords.homeLinks.giveAPrivateLink }).click();
       const address = await page
         .getByLabel(/^address of the link/)
         .first()
         .inputValue();
       await page.goto(address);
-      await page.getByText('I practised without this page').click();
-      await page.getByRole('button', { name: 'Go on to tell it' }).waitFor();
+      await page.getByText(homeWords.homePage.iPractisedWithoutThis).click();
+      await page.getByRole('button', { name: homeWords.homeByHand.goOnToTell }).waitFor();
     },
   },
   {
     name: 'a practice at home that is told',
     open: async (page) => {
-      await openStudent(page, 'Dov Lerner', 'At home');
-      await page.getByRole('button', { name: 'Give a private link' }).click();
+      await openStudent(page, 'Dov Lerner', 'home');
+      await page.getByRole('button', { name: studentWords.homeLinks.giveAPrivateLink }).click();
       const address = await page
         .getByLabel(/^address of the link/)
         .first()
         .inputValue();
       await page.goto(address);
-      await page.getByText('I practised without this page').click();
+      await page.getByText(homeWords.homePage.iPractisedWithoutThis).click();
       // By key: what unfolds still moves.
-      await page.getByRole('button', { name: 'Go on to tell it' }).press('Enter');
-      await page.getByText('Was there a sign on the way?').click();
+      await page.getByRole('button', { name: homeWords.homeByHand.goOnToTell }).press('Enter');
+      await page.getByText(ledgerWords.signPanel.wasThereASignOn).click();
       await page.getByLabel('Dizzy').check();
     },
   },
   {
     name: 'what is kept of a student',
     open: async (page) => {
-      await openStudent(page, 'Dov Lerner', 'Data');
+      await openStudent(page, 'Dov Lerner', 'data');
       await page.getByRole('button', { name: 'Erase Dov Lerner' }).click();
     },
   },
   {
     name: 'a log that was read',
     open: async (page) => {
-      await page.getByRole('link', { name: 'Ledger', exact: true }).click();
-      await page.getByRole('link', { name: 'Import log' }).click();
+      await page.getByRole('link', { name: frameWords.places.ledger, exact: true }).click();
+      await page.getByRole('link', { name: ledgerWords.list.import }).click();
       const rows = ['student,started_at,technique,inhale,exhale,breaths_planned,breaths_done'];
       rows.push('Hesper Vane,2020-10-01 06:30,nadi shodhana,4,8,16,16', 'Nobody,2020,moon walk,4,8,16,16');
       const buffer = Buffer.from(rows.join('\n'));
-      await chooseFile(page, 'Choose a file', { name: 'log.csv', mimeType: 'text/csv', buffer });
+      await chooseFile(page, ledgerWords.logPage.chooseAFile, {
+        name: 'log.csv',
+        mimeType: 'text/csv',
+        buffer,
+      });
       await page.getByRole('button', { name: 'Put 1 on record' }).waitFor();
     },
   },
   {
     name: 'a new ladder',
     open: async (page) => {
-      await openStudent(page, 'Dov Lerner', 'Progress');
-      await page.getByRole('link', { name: 'New ladder' }).click();
+      await openStudent(page, 'Dov Lerner', 'progress');
+      await page.getByRole('link', { name: studentWords.parts.newLadder }).click();
       await page.getByRole('spinbutton', { name: 'Target: inhale' }).fill('6');
     },
   },
@@ -218,79 +236,33 @@ export const VIEWS: readonly View[] = [
     },
   },
   {
-    name: 'a session of a class',
-    open: async (page) => {
-      await page.getByRole('link', { name: 'Bench' }).click();
-      await page.getByRole('link', { name: 'Rope by rope', exact: true }).click();
-      await page.getByRole('button', { name: 'Fit it to Juno Abara' }).click();
-      await page.getByRole('button', { name: 'Make it a session of theirs' }).waitFor();
-    },
-  },
-  {
-    name: 'sessions',
-    open: async (page) => {
-      await page.getByRole('link', { name: 'Bench' }).click();
-      await page.getByRole('link', { name: 'Slow hands', exact: true }).waitFor();
-    },
-  },
-  {
-    name: 'a new session, and what can be done with one',
-    open: async (page) => {
-      await page.getByRole('link', { name: 'Bench' }).click();
-      await page.getByRole('button', { name: 'More about Slow hands' }).click();
-      await page.getByRole('menuitem', { name: 'Name and tags' }).click();
-      await page.getByRole('textbox', { name: 'Title' }).waitFor();
-      await page.getByRole('button', { name: 'Close' }).click();
-      await page.getByRole('button', { name: 'New session', exact: true }).click();
-      await page.getByRole('combobox', { name: 'Who is it for?' }).waitFor();
-    },
-  },
-  {
-    name: 'the bench',
-    open: async (page) => {
-      await page.getByRole('link', { name: 'Bench' }).click();
-      await page.getByRole('link', { name: 'Lungs for the hill', exact: true }).click();
-      await page.getByRole('spinbutton', { name: 'inhale' }).waitFor();
-    },
-  },
-  {
     name: 'ready to lead',
     open: async (page) => {
-      await page.getByRole('link', { name: 'Lead', exact: true }).click();
+      await page.getByRole('link', { name: frameWords.places.lead, exact: true }).click();
       await page.getByRole('link', { name: /^(Lead|Resolve what is in the way of) Slow hands$/ }).click();
       await readyToLead(page);
     },
   },
+  ...BENCH_VIEWS,
   ...LEAD_VIEWS,
-  {
-    name: 'two sessions compared',
-    open: async (page) => {
-      await page.getByRole('link', { name: 'Bench' }).click();
-      await page.getByRole('link', { name: 'Lungs for the hill', exact: true }).click();
-      await openOfSession(page, 'Compare …');
-      await choose(page, 'with', 'another student, fitted to them');
-      await find(page, 'student', 'pell', 'Old Pell Ardwick');
-      await page.getByText(/passages? differs?\.$|Every passage is the same/).waitFor();
-    },
-  },
   {
     name: 'the account',
     open: async (page) => {
-      await page.getByRole('link', { name: 'You', exact: true }).click();
-      await page.getByLabel('Password now').waitFor();
+      await page.getByRole('link', { name: frameWords.you, exact: true }).click();
+      await page.getByLabel(accountWords.password.now).waitFor();
     },
   },
   {
     name: 'the keys',
     open: async (page) => {
       await page.keyboard.press('?');
-      await page.getByRole('heading', { name: 'Keys' }).waitFor();
+      await page.getByRole('heading', { name: shortcutWords.title }).waitFor();
     },
   },
   {
     name: 'a sitting',
     open: async (page) => {
-      await page.getByRole('link', { name: 'Ledger' }).click();
+      await page.getByRole('link', { name: frameWords.places.ledger }).click();
       const row = page.getByRole('row').filter({ hasText: 'After the furnace' }).first();
       await row.getByRole('link').first().click();
       await page.getByRole('heading', { name: 'After the furnace' }).waitFor();
@@ -299,104 +271,41 @@ export const VIEWS: readonly View[] = [
   {
     name: 'what was done, corrected',
     open: async (page) => {
-      await page.getByRole('link', { name: 'Ledger' }).click();
+      await page.getByRole('link', { name: frameWords.places.ledger }).click();
       const row = page.getByRole('row').filter({ hasText: 'After the furnace' }).first();
       await row.getByRole('link').first().click();
-      await page.getByRole('button', { name: 'Correct what was done' }).click();
-      await page.getByRole('button', { name: 'Save the correction' }).waitFor();
+      await page.getByRole('button', { name: ledgerWords.sitting.correct }).click();
+      await page.getByRole('button', { name: ledgerWords.correct.save }).waitFor();
     },
   },
   {
     name: 'the Shelf',
     open: async (page) => {
-      await page.getByRole('link', { name: 'Shelf', exact: true }).click();
+      await page.getByRole('link', { name: frameWords.places.shelf, exact: true }).click();
       await page.getByText('21 techniques').waitFor();
     },
   },
   {
     name: 'a technique and its variant',
     open: async (page) => {
-      await page.getByRole('link', { name: 'Shelf', exact: true }).click();
+      await page.getByRole('link', { name: frameWords.places.shelf, exact: true }).click();
       await page.getByRole('link', { name: /Bellows breath/ }).click();
-      await page.getByRole('button', { name: 'Copy to a variant of your own' }).click();
-      await page.getByLabel('Name of the variant').waitFor();
+      await page.getByRole('button', { name: shelfWords.techniquePage.copyToAVariant }).click();
+      await page.getByLabel(shelfWords.variantEditor.name).waitFor();
     },
   },
   {
     name: 'where schools differ',
     open: async (page) => {
-      await page.getByRole('link', { name: 'Shelf', exact: true }).click();
-      await page.getByRole('link', { name: 'Where schools differ' }).click();
+      await page.getByRole('link', { name: frameWords.places.shelf, exact: true }).click();
+      await page.getByRole('link', { name: shelfWords.list.conventions }).click();
       await page.getByLabel('Starting side').waitFor();
-    },
-  },
-  {
-    name: 'every form of the bench',
-    open: async (page) => {
-      await page.getByRole('link', { name: 'Bench', exact: true }).click();
-      await page.getByRole('link', { name: 'Hill morning', exact: true }).click();
-      await page
-        .locator('nv-passage-list')
-        .getByRole('button', { name: /Alternate-nostril breath/ })
-        .click();
-      for (const part of ['Pattern', 'Holds and locks', 'Change', 'Seat and hands', 'Say', 'Counts'])
-        await openPart(page, part);
-      await page.getByRole('button', { name: 'Legend' }).click();
-    },
-  },
-  {
-    name: 'how a passage is taught',
-    open: async (page) => {
-      await page.getByRole('link', { name: 'Bench', exact: true }).click();
-      await page.getByRole('link', { name: 'Hill morning', exact: true }).click();
-      await page
-        .locator('nv-passage-list')
-        .getByRole('button', { name: /Skull-brightening breath/ })
-        .click();
-      await openPart(page, 'Say');
-      await page.getByText('a deep breath before each turn of strokes').waitFor();
-    },
-  },
-  {
-    name: 'a rehearsal',
-    open: async (page) => {
-      await page.getByRole('link', { name: 'Bench', exact: true }).click();
-      await page.getByRole('link', { name: 'Hill morning', exact: true }).click();
-      await openOfSession(page, 'Rehearse');
-      await page.getByRole('button', { name: 'Start' }).click();
-      await page.getByRole('button', { name: 'Pause' }).waitFor();
-    },
-  },
-  {
-    name: 'the counting mirror',
-    open: async (page) => {
-      await page.goto('/shelf/nadi-shodhana');
-      await unfold(page, 'Counting mirror: how evenly do you count?');
-      await page.getByRole('button', { name: 'Count into the microphone' }).waitFor();
-    },
-  },
-  {
-    name: 'techniques to pick from',
-    open: async (page) => {
-      await page.getByRole('link', { name: 'Bench', exact: true }).click();
-      await page.getByRole('link', { name: 'After the furnace', exact: true }).click();
-      await page.getByRole('button', { name: 'Add a passage' }).click();
-      await page.getByRole('dialog').getByText('forceful breathing').first().waitFor();
-    },
-  },
-  {
-    name: 'time and totals of a session',
-    open: async (page) => {
-      await page.getByRole('link', { name: 'Bench', exact: true }).click();
-      await page.getByRole('link', { name: 'Hill morning', exact: true }).click();
-      await openOfSession(page, 'Time and totals');
-      await page.getByText('Weights and locks').click();
     },
   },
   {
     name: 'the ledger',
     open: async (page) => {
-      await page.getByRole('link', { name: 'Ledger' }).click();
+      await page.getByRole('link', { name: frameWords.places.ledger }).click();
       await page.getByRole('link', { name: 'Old Pell Ardwick' }).first().waitFor();
     },
   },

@@ -1,8 +1,9 @@
 import { promises as fs } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { expect, signIn, startLeading, takeAudioClock, test } from './application.js';
-import { openOfSession } from './bench.js';
+import { openOfSession, openSession } from './bench.js';
 import { choose } from './kit.js';
+import { benchWords, frameWords, leadWords, soundWords } from './words.js';
 
 interface Word {
   /** Seconds on the audio clock, and how long it is. */
@@ -25,7 +26,7 @@ async function listen(page: Page): Promise<{ words(): Promise<readonly Word[]> }
 }
 
 const lead = async (page: Page, session: string): Promise<void> => {
-  await page.getByRole('link', { name: 'Lead', exact: true }).click();
+  await page.getByRole('link', { name: frameWords.places.lead, exact: true }).click();
   await page.getByRole('link', { name: `Lead ${session}` }).click();
 };
 
@@ -41,13 +42,13 @@ test('a session is led aloud, the voice is turned off and on, and how it sounds 
   };
   await signIn(page);
   await lead(page, 'Slack water');
-  const how = page.getByRole('region', { name: 'How it is led' });
-  await expect(how).toContainText('phases, sides and counts');
-  await how.getByRole('button', { name: 'Change' }).click();
+  const how = page.getByRole('region', { name: soundWords.howItIsLed });
+  await expect(how).toContainText(soundWords.said.cuesAndCounts);
+  await how.getByRole('button', { name: soundWords.change }).click();
   const sheet = page.getByRole('dialog');
-  await choose(sheet, 'Rounds that are said', 'The first 2 rounds and the last');
-  await expect(sheet.getByText('Kept with your account.')).toBeVisible();
-  await sheet.getByRole('button', { name: 'Close' }).click();
+  await choose(sheet, soundWords.rounds, 'The first 2 rounds and the last');
+  await expect(sheet.getByText(soundWords.kept)).toBeVisible();
+  await sheet.getByRole('button', { name: leadWords.leadSigns.close }).click();
   await page.reload();
   await expect(how).toContainText('quiet after 2 rounds');
 
@@ -61,14 +62,14 @@ test('a session is led aloud, the voice is turned off and on, and how it sounds 
     expect(words[index + 1]?.at ?? Infinity).toBeGreaterThan(at + length);
 
   await page.keyboard.press('v');
-  await expect(page.getByText('The voice is off; tones go on.')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Voice on' })).toBeVisible();
+  await expect(page.getByText(leadWords.leadRunner.voiceOff)).toBeVisible();
+  await expect(page.getByRole('button', { name: leadWords.leadControls.voiceOn })).toBeVisible();
   const before = await saidByNow();
   await clock.pass(4);
   await clock.pass(0.3);
   expect(await saidByNow()).toBe(before);
   await page.keyboard.press('v');
-  await expect(page.getByText('The voice is on.')).toBeVisible();
+  await expect(page.getByText(leadWords.leadRunner.voiceOn)).toBeVisible();
   await clock.untilRound('Round 3 of 6');
   await clock.pass(2);
   const quiet = (await voice.words()).length;
@@ -77,7 +78,7 @@ test('a session is led aloud, the voice is turned off and on, and how it sounds 
   await clock.untilRound('Round 6 of 6');
   await expect.poll(saidByNow).toBeGreaterThan(quiet);
   await page.keyboard.press('Escape');
-  await expect(page.getByRole('heading', { name: 'Stopped' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: leadWords.leadClosing.stopped })).toBeVisible();
 });
 
 test('a voice that cannot be loaded is said, and tones lead', async ({ page }) => {
@@ -85,18 +86,17 @@ test('a voice that cannot be loaded is said, and tones lead', async ({ page }) =
   await signIn(page);
   await lead(page, 'Slack water');
   await startLeading(page);
-  await expect(page.getByText('No voice: it could not be loaded. Tones lead on.')).toBeVisible();
+  await expect(page.getByText(leadWords.leadScreen.noVoice)).toBeVisible();
   await page.keyboard.press('v');
   await expect(page.getByText('No voice: it could not be loaded.')).toBeHidden();
   await page.keyboard.press('Escape');
 });
 
 test('a session is saved as MP3 with its voice, about 64 kbit a second', async ({ signedIn: page }) => {
-  await page.getByRole('link', { name: 'Bench', exact: true }).click();
-  await page.getByRole('link', { name: 'Two ropes', exact: true }).click();
+  await openSession(page, 'Two ropes');
   const sound = page.waitForEvent('download');
-  await openOfSession(page, 'Sound and captions');
-  await page.getByRole('button', { name: 'Sound (MP3)' }).click();
+  await openOfSession(page, benchWords.benchPage.soundAndCaptions);
+  await page.getByRole('button', { name: leadWords.soundTrack.sound.mp3 }).click();
   const track = await sound;
   expect(track.suggestedFilename()).toBe('Two ropes.mp3');
   const bytes = await fs.readFile(await track.path());

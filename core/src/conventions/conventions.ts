@@ -1,3 +1,4 @@
+import { keysOf } from '../keys.js';
 import { textsInLanguage } from '../language.js';
 
 /** Where schools differ (domain: section "where schools differ"). Some bear on the timeline, the others on fitting, screening and growth. */
@@ -199,7 +200,7 @@ export const CONVENTION_QUESTIONS: { readonly [K in ConventionKey]: ConventionQu
   'why',
 );
 
-export const CONVENTION_KEYS = Object.keys(CONVENTION_QUESTIONS) as readonly ConventionKey[];
+export const CONVENTION_KEYS = keysOf(CONVENTION_QUESTIONS);
 
 /** The defaults of {@link CONVENTION_QUESTIONS}. */
 export const DEFAULT_CONVENTIONS = Object.fromEntries(

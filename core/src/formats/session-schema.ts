@@ -1,3 +1,4 @@
+import { keysOf } from '../keys.js';
 import { Type, type Static, type TSchema, type TUnsafe } from '@sinclair/typebox';
 import {
   CONVENTION_KEYS,
@@ -57,7 +58,6 @@ export const unionByKind = <T>(...members: readonly TSchema[]) =>
     oneOf: members,
   });
 
-const keysOf = <T extends string>(record: Readonly<Record<T, unknown>>): T[] => Object.keys(record) as T[];
 const closed = { additionalProperties: false } as const;
 
 const part = (minimum: number) => Type.Integer({ minimum, maximum: 10_000 });

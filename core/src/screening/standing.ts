@@ -1,3 +1,4 @@
+import { keysOf } from '../keys.js';
 import type { PersonFact } from './facts.js';
 import type { MeasureId } from './measure-names.js';
 import { isReason, type SignClearance, type SignId } from '../policy/index.js';
@@ -86,9 +87,7 @@ export function clears(clearance: Clearance, finding: Finding, day: Day): boolea
 
 /** The scope that a clearance needs for a finding on a measure. */
 export const scopeFor = (feature: MeasureId): ClearanceScope =>
-  (Object.keys(SCOPE_MEASURES) as (keyof typeof SCOPE_MEASURES)[]).find((scope) =>
-    SCOPE_MEASURES[scope].includes(feature),
-  ) ?? 'everything';
+  keysOf(SCOPE_MEASURES).find((scope) => SCOPE_MEASURES[scope].includes(feature)) ?? 'everything';
 
 /**
  * Where each finding stands: "clearance" is lifted by a clearance on file, "change" by an overruling with a reason for

@@ -1,3 +1,4 @@
+import { entriesOf, keysOf } from '../keys.js';
 import { LONGEST_PHASE, parseRatio, PHASE_KINDS, PHASE_NAMES } from '../ratio/index.js';
 import { techniqueWords } from '../words/index.js';
 import type { BreathModifiers } from './breath-modifiers.js';
@@ -40,9 +41,8 @@ export function checkVariant(variant: Variant): readonly VariantProblem[] {
     const message = words.nameNeeded;
     problems.push({ code: 'no-name', pointer: '/name', message });
   }
-  for (const [key, range] of Object.entries(variant.ranges) as [RangeKey, Range][])
-    problems.push(...checkRange(entry, key, range));
-  for (const [key, start] of Object.entries(variant.start) as [RangeKey, number][])
+  for (const [key, range] of entriesOf(variant.ranges)) problems.push(...checkRange(entry, key, range));
+  for (const [key, start] of entriesOf(variant.start))
     problems.push(...checkStart(entry, key, start, variant.ranges));
   for (const list of ['ratios', 'routes', 'seats', 'resting'] as const)
     if (variant[list]?.length === 0)
@@ -138,7 +138,7 @@ const NOT_HERE = {
   modifiers: 'modifier-not-here',
 } as const;
 const checkNoBreath = (variant: Variant, technique: string): VariantProblem[] =>
-  (Object.keys(NOT_HERE) as (keyof typeof NOT_HERE)[])
+  keysOf(NOT_HERE)
     .filter((key) => variant[key] !== undefined)
     .map((key) => ({
       code: NOT_HERE[key],

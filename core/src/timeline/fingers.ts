@@ -1,3 +1,4 @@
+import { keysOf } from '../keys.js';
 import { CONVENTION_QUESTIONS, type Conventions } from '../conventions/index.js';
 import { otherSide, type Side } from '../session/index.js';
 import type { Airway } from './timeline.js';
@@ -43,7 +44,7 @@ export function fingersFor(hand: Side, conventions: Conventions): Readonly<Recor
 }
 
 /** Every finger that may close a side. */
-export const FINGERS = Object.keys(FINGER_NAMES) as readonly Finger[];
+export const FINGERS = keysOf(FINGER_NAMES);
 
 /** "thumb closes", "ring and little open". */
 export const moves = (finger: Finger, verb: 'close' | 'open'): string =>

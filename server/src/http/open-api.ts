@@ -1,10 +1,11 @@
+import { entriesOf } from '@nuvrah/core';
 import { API_ROOT, linkToken, problemSchema, routes, type Route } from '@nuvrah/contract';
 import type { TSchema } from '@sinclair/typebox';
 
 /** The description of the interface (OpenAPI 3.1), made from the same table of routes that the server answers by. */
 export function describeApi(): object {
   const paths: Record<string, Record<string, object>> = {};
-  for (const [name, route] of Object.entries(routes) as [string, Route][]) {
+  for (const [name, route] of entriesOf(routes)) {
     const path = `${API_ROOT}${route.path.replace(/:(\w+)/g, '{$1}')}`;
     (paths[path] ??= {})[route.method] = operation(name, route);
   }

@@ -1,9 +1,9 @@
+import { keysOf } from '@nuvrah/core';
 import { ChangeDetectionStrategy, Component, inject, Injector } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { WaitingNote } from '../shared/offline-queue/waiting-note';
-import type { IconName } from '../ui/icons';
 import { frameWords } from '../words/frame-words';
 import { PageTrouble } from './page-trouble';
 import { ScrollKeeper } from './scroll-keeper';
@@ -56,7 +56,7 @@ export class Shell {
   protected readonly words = frameWords;
 
   /** In the order of the work; each is its icon too. */
-  protected readonly places = Object.keys(frameWords.places) as (keyof typeof frameWords.places & IconName)[];
+  protected readonly places = keysOf(frameWords.places);
 
   constructor() {
     inject(ScrollKeeper);

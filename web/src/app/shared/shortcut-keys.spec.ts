@@ -1,3 +1,4 @@
+import { keysOf } from '@nuvrah/core';
 import { shortcutWords } from '../words/shortcut-words';
 import { keyLabel, SHORTCUT_KEYS, shortcutOf, type ShortcutPlace } from './shortcut-keys';
 
@@ -27,7 +28,7 @@ describe('the keys', () => {
       expect(shortcutOf<ShortcutPlace>(place, event)).toBe(name as never));
 
   it('each have words in the list, and none is two things in one place', () => {
-    for (const place of Object.keys(SHORTCUT_KEYS) as ShortcutPlace[]) {
+    for (const place of keysOf(SHORTCUT_KEYS)) {
       const keys = Object.values<readonly string[]>(SHORTCUT_KEYS[place]).flat();
       expect(new Set(keys).size).withContext(place).toBe(keys.length);
       for (const name of Object.keys(SHORTCUT_KEYS[place]))

@@ -1,10 +1,11 @@
+import { keysOf } from '@nuvrah/core';
 import { ChangeDetectionStrategy, Component, inject, Injectable } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog, MatDialogModule } from '@angular/material/dialog';
 import { shortcutWords } from '../words/shortcut-words';
-import { keyLabel, SHORTCUT_KEYS, type ShortcutPlace } from './shortcut-keys';
+import { keyLabel, SHORTCUT_KEYS } from './shortcut-keys';
 
-const PLACES = Object.keys(SHORTCUT_KEYS) as ShortcutPlace[];
+const PLACES = keysOf(SHORTCUT_KEYS);
 
 /** The list of keys, from where they are registered. */
 const GROUPS = PLACES.map((place) => ({

@@ -1,3 +1,4 @@
+import { entriesOf } from '@nuvrah/core';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { KitControl } from './kit-control';
@@ -45,7 +46,7 @@ export class Checks<T extends string> extends KitControl<readonly T[], T[]> {
   /** Words by value, in the order in which they are offered. */
   readonly words = input.required<Readonly<Record<T, string>>>();
 
-  protected readonly options = computed(() => Object.entries(this.words()) as [T, string][]);
+  protected readonly options = computed(() => entriesOf(this.words()));
   protected readonly chosen = computed(() => this.current() ?? []);
 
   protected toggle(value: T): void {

@@ -1,3 +1,4 @@
+import { entriesOf } from '@nuvrah/core';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { KitControl } from './kit-control';
@@ -35,5 +36,5 @@ export class Choice<T extends string> extends KitControl<T> {
   /** Whether its name stands above it; it is told to a screen reader in any case. */
   readonly named = input(true);
 
-  protected readonly options = computed(() => Object.entries(this.words()) as [T, string][]);
+  protected readonly options = computed(() => entriesOf(this.words()));
 }

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, linkedSignal } fro
 import { MatAutocompleteModule } from '@angular/material/autocomplete';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { foldSpelling } from '@nuvrah/core';
+import { foldSpelling, entriesOf } from '@nuvrah/core';
 import { KitControl } from './kit-control';
 
 /** So many are offered at once; typing finds the others. */
@@ -55,9 +55,7 @@ export class SearchSelect<T extends string> extends KitControl<T> {
   });
   protected readonly shown = computed(() => this.typed() ?? this.wordOf(this.current()));
   private readonly options = computed(() =>
-    (Object.entries(this.words()) as [T, string][]).map(
-      ([value, word]) => [value, word, foldSpelling(word)] as const,
-    ),
+    entriesOf(this.words()).map(([value, word]) => [value, word, foldSpelling(word)] as const),
   );
   protected readonly offered = computed(() => {
     const sought = foldSpelling(this.typed() ?? '');

@@ -1,3 +1,4 @@
+import { entriesOf } from '@nuvrah/core';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatSelectModule } from '@angular/material/select';
@@ -36,5 +37,5 @@ export class SelectField<T extends string> extends KitControl<T> {
   /** Words by value, in the order in which they are offered. */
   readonly words = input.required<Readonly<Partial<Record<T, string>>>>();
 
-  protected readonly options = computed(() => Object.entries(this.words()) as [T, string][]);
+  protected readonly options = computed(() => entriesOf(this.words()));
 }

@@ -25,6 +25,7 @@ import {
   comfortOf,
   screenedStudent,
   SIDE_NAMES,
+  entriesOf,
 } from '@nuvrah/core';
 import { combineLatest } from 'rxjs';
 import { ScreeningClock } from '../../api/screening-clock';
@@ -95,7 +96,7 @@ export class CapacityPage {
   private readonly router = inject(Router);
 
   protected readonly caution = CAUTION_LINE;
-  protected readonly steps = Object.entries(STEPS) as [Step, string][];
+  protected readonly steps = entriesOf(STEPS);
   protected readonly guides = GUIDES;
   protected readonly freers = FREER;
   protected readonly page = asked(this.id, (id) =>

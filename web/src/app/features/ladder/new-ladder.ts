@@ -30,6 +30,7 @@ import {
   sustainableOf,
   sustainableFrom,
   unmeasured,
+  keysOf,
 } from '@nuvrah/core';
 import { combineLatest } from 'rxjs';
 import { AccountStore } from '../../api/account';
@@ -181,14 +182,14 @@ export class NewLadder {
   /** The instructor's own order of growth, where it fits the passage. */
   protected readonly school = linkedSignal((): SchoolId => {
     const own = this.account.required().conventions.growthOrder;
-    const fitting = Object.keys(this.schools()) as SchoolId[];
+    const fitting = keysOf<SchoolId>(this.schools());
     return fitting.includes(own) ? own : (fitting[0] ?? 'count-first');
   });
   protected readonly rule = computed(() => SCHOOLS[this.school()].rule);
   protected readonly beside = signal<string>('');
   protected readonly besides = computed((): Readonly<Record<string, string>> => {
     const { of } = SCHOOLS[this.school()];
-    const fitting = Object.keys(this.schools()) as SchoolId[];
+    const fitting = keysOf<SchoolId>(this.schools());
     const others = fitting.filter((id) => id !== this.school() && SCHOOLS[id].of === of);
     return { '': words.noOther, ...Object.fromEntries(others.map((id) => [id, SCHOOLS[id].name])) };
   });

@@ -15,7 +15,7 @@ import { MatIconModule } from '@angular/material/icon';
 import { MatMenuModule } from '@angular/material/menu';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
-import { formatClock, GOALS } from '@nuvrah/core';
+import { formatClock, GOALS, entriesOf } from '@nuvrah/core';
 import { asked } from '../../api/loaded';
 import { nameOfOwner, Sessions } from '../../api/sessions';
 import { FactChip } from '../../shared/fact-chip';
@@ -110,7 +110,7 @@ export class BenchPage {
     return session.minutes === null ? total : this.words.ofTime(total, formatClock(session.minutes * 60_000));
   });
   protected readonly pane = signal<Pane>('passage');
-  protected readonly panes = Object.entries(this.words.panes) as [Pane, string][];
+  protected readonly panes = entriesOf(this.words.panes);
 
   private readonly score = viewChild<BreathScore>('score');
 

@@ -20,6 +20,7 @@ import {
   type Passage,
   type Sustainable,
   type TechniqueId,
+  keysOf,
 } from '@nuvrah/core';
 import { benchWords } from '../../words/bench-words';
 
@@ -96,7 +97,7 @@ export class EasePanel {
     }
     if (passage.kind !== 'counted') return [];
     const lines = new Set<string>();
-    return (Object.keys(WAY_WORDS) as EaseWay[]).flatMap((asked) => {
+    return keysOf(WAY_WORDS).flatMap((asked) => {
       const eased = easeDown(passage, asked);
       if (!eased.ok) return [];
       const line = formatBreath(countsOf(eased.value.numbers));

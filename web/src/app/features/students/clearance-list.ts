@@ -24,6 +24,7 @@ import {
   signById,
   SIGNS,
   dayInWords,
+  entriesOf,
 } from '@nuvrah/core';
 import { ScreeningClock } from '../../api/screening-clock';
 import { OnceId } from '../../api/once-id';
@@ -166,7 +167,7 @@ export class ClearanceList {
       this.words.theSign(label),
     ]);
     const own = new Set(this.student().facts.map(({ fact }) => fact));
-    const entries = Object.entries(PERSON_FACTS) as [PersonFact, string][];
+    const entries = entriesOf(PERSON_FACTS);
     const ordered = [...entries.filter(([id]) => own.has(id)), ...entries.filter(([id]) => !own.has(id))];
     return { '': kitWords.choose, ...Object.fromEntries([...signs, ...ordered]) } as Record<
       Cause | '',

@@ -15,7 +15,7 @@ import { MatIconModule } from '@angular/material/icon';
 import { MatStepper, MatStepperModule } from '@angular/material/stepper';
 import { Router, RouterLink } from '@angular/router';
 import type { Student, StudentFields } from '@nuvrah/contract';
-import { dayInWords, describeNeed, missingIntake, type IntakeNeed } from '@nuvrah/core';
+import { dayInWords, describeNeed, missingIntake, type IntakeNeed, keysOf } from '@nuvrah/core';
 import { map } from 'rxjs';
 import { asked } from '../../api/loaded';
 import { ScreeningClock } from '../../api/screening-clock';
@@ -28,7 +28,7 @@ import { FactChecklist } from './fact-checklist';
 import { savingStudent } from './saving-student';
 import { StudentForm } from './student-form';
 
-const STEPS = Object.keys(intakeWords.steps) as (keyof typeof intakeWords.steps)[];
+const STEPS = keysOf(intakeWords.steps);
 type Step = (typeof STEPS)[number];
 
 /** The step in which each thing is filled in. */

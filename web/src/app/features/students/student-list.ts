@@ -6,7 +6,7 @@ import { MatIconModule } from '@angular/material/icon';
 import { MatSortModule, type Sort as SortChange } from '@angular/material/sort';
 import { Router, RouterLink } from '@angular/router';
 import type { StudentLine } from '@nuvrah/contract';
-import { dayInShort, PERSON_FACTS, type PersonFact } from '@nuvrah/core';
+import { dayInShort, PERSON_FACTS, type PersonFact, entriesOf } from '@nuvrah/core';
 import { combineLatest } from 'rxjs';
 import { Classes } from '../../api/classes';
 import { askedOnce } from '../../api/loaded';
@@ -102,7 +102,7 @@ export class StudentList {
   /** Only what is true of somebody is offered. */
   protected readonly factWords = computed((): Readonly<Record<string, string>> => {
     const there = new Set(this.all().flatMap(({ facts }) => facts));
-    const entries = (Object.entries(PERSON_FACTS) as [PersonFact, string][]).filter(([id]) => there.has(id));
+    const entries = entriesOf(PERSON_FACTS).filter(([id]) => there.has(id));
     return { '': this.words.anyFact, ...Object.fromEntries(entries) };
   });
   protected readonly groupWords = computed((): Readonly<Record<string, string>> => ({

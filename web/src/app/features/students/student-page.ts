@@ -13,7 +13,15 @@ import { MatMenuModule } from '@angular/material/menu';
 import { MatTabsModule } from '@angular/material/tabs';
 import { Router, RouterLink } from '@angular/router';
 import type { Student, StudentFields } from '@nuvrah/contract';
-import { ageOn, describeEmergency, describeMissing, GOALS, isTrueOn, momentInWords } from '@nuvrah/core';
+import {
+  ageOn,
+  describeEmergency,
+  describeMissing,
+  GOALS,
+  isTrueOn,
+  momentInWords,
+  keysOf,
+} from '@nuvrah/core';
 import { combineLatest, switchMap, take } from 'rxjs';
 import { AccountStore } from '../../api/account';
 import type { ApiProblem } from '../../api/api';
@@ -47,7 +55,7 @@ import { StudentData } from './student-data';
 import { StudentForm } from './student-form';
 import { StudentOverview, type OverviewAct } from './student-overview';
 
-const TABS = Object.keys(studentWords.hub.tabs) as (keyof typeof studentWords.hub.tabs)[];
+const TABS = keysOf(studentWords.hub.tabs);
 type Tab = (typeof TABS)[number];
 
 /** One student: who they are and what comes next at the head, everything else a tab away, edited at the side. */

@@ -11,7 +11,15 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { DayCheck, Student } from '@nuvrah/contract';
-import { FELT_ON_SCALE, LOW_MOOD, momentFromText, PULSE, type TodayFact, SIDE_NAMES } from '@nuvrah/core';
+import {
+  FELT_ON_SCALE,
+  LOW_MOOD,
+  momentFromText,
+  PULSE,
+  type TodayFact,
+  SIDE_NAMES,
+  keysOf,
+} from '@nuvrah/core';
 import { markOf } from '../../api/mark-of';
 import { NOW } from '../../api/now';
 import { Students } from '../../api/students';
@@ -233,7 +241,7 @@ export class DayCheckForm {
   /** The longest answer that is not longer ago than the meal was: a rest after it is never told too long. */
   private mealAt(moment: number): Meal {
     const minutes = (this.now() - moment) / 60_000;
-    const told = (Object.keys(MEALS) as Meal[]).filter((meal) => Number(meal) <= minutes);
+    const told = keysOf(MEALS).filter((meal) => Number(meal) <= minutes);
     return told.at(-1) ?? '15';
   }
 

@@ -1,7 +1,7 @@
 import type { HttpTestingController, TestRequest } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { API_ROOT, type Sitting, type StudentFact } from '@nuvrah/contract';
-import { beginRun, DEFAULT_CONVENTIONS, millis, recordOf, stopRun } from '@nuvrah/core';
+import { beginRun, DEFAULT_CONVENTIONS, millis, recordOf, stopRun, keysOf } from '@nuvrah/core';
 import { BrowserStore } from '../../api/browser-store';
 import {
   account,
@@ -75,7 +75,7 @@ const ENTRIES: {
     answer: dayCheck,
   },
 };
-const KINDS = Object.keys(ENTRIES) as EntryKind[];
+const KINDS = keysOf(ENTRIES);
 
 describe('the queue of what is entered', () => {
   let http: HttpTestingController;

@@ -1,3 +1,4 @@
+import { keysOf } from '@nuvrah/core';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
@@ -15,7 +16,7 @@ const NAMES: Readonly<Record<EntryKind, readonly [one: string, more: string]>> =
   fact: [frameWords.waitingNote.aHealthFact, frameWords.waitingNote.healthFacts],
   'day-check': [frameWords.waitingNote.aDayCheck, frameWords.waitingNote.dayChecks],
 };
-const KINDS = Object.keys(NAMES) as EntryKind[];
+const KINDS = keysOf(NAMES);
 
 const DISCARD = {
   title: frameWords.waitingNote.discardWhat,

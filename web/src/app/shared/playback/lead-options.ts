@@ -24,6 +24,7 @@ import {
   type LeadRun,
   type Millis,
   type Naming,
+  keysOf,
 } from '@nuvrah/core';
 import { leadWords } from '../../words/lead-words';
 
@@ -83,7 +84,7 @@ const NEEDS_SCREENING: readonly LeadOptionId[] = ['simpler', 'repeat'];
 
 /** Which are offered at all, in order, where a passage may be made easier in these ways, and where what is put in is screened. */
 export const optionIds = (ways: readonly EaseWay[], screened: boolean): readonly LeadOptionId[] =>
-  (Object.keys(COMMANDS) as LeadOptionId[]).filter((id) => {
+  keysOf(COMMANDS).filter((id) => {
     const way = EASES[id];
     return (way === undefined || ways.includes(way)) && (screened || !NEEDS_SCREENING.includes(id));
   });
