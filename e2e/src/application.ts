@@ -80,7 +80,18 @@ const ended = (server: ChildProcess): Promise<void> =>
 
 const DEMO = { email: 'tamsin@orrins-quay.example', password: 'above the rope loft' };
 
+/** What tells the server who is signed in, once somebody of the demo was. */
+let signedInAs: readonly Cookie[] = [];
+
+/** Signed in from the first page on, at the students. */
 export async function signIn(page: Page): Promise<void> {
+  await page.context().addCookies([...signedInAs]);
+  await page.goto('/students');
+  await page.getByRole('link', { name: 'Hesper Vane' }).waitFor();
+}
+
+/** As a person signs in; then to the students. */
+export async function signInByForm(page: Page): Promise<void> {
   await page.goto('/');
   await page.getByLabel(signInWords.signIn.eMail).fill(DEMO.email);
   await page.getByLabel(signInWords.signIn.password).fill(DEMO.password);
@@ -199,10 +210,9 @@ export async function newAccount({ databaseUrl }: Application): Promise<{ email:
   return account;
 }
 
-/** A database with the demo data, filled once and copied for each journey, and cookies that it knows. */
+/** A database with the demo data, filled once and copied for each journey. It knows who is signed in. */
 interface Filled {
   readonly database: string;
-  readonly cookies: readonly Cookie[];
 }
 
 /** A server with a database of its own. */
@@ -232,11 +242,6 @@ async function forgetKept(context: BrowserContext, origin: string): Promise<void
   await page.close();
 }
 
-async function toStudents(page: Page): Promise<void> {
-  await page.goto('/students');
-  await page.getByRole('link', { name: 'Hesper Vane' }).waitFor();
-}
-
 export const test = base.extend<
   { application: Application; signedIn: Page; viewing: Page },
   { filled: Filled; gallery: Gallery; spare: () => Promise<Started> }
@@ -247,12 +252,12 @@ export const test = base.extend<
       await onCluster(`CREATE DATABASE ${database}`);
       const { server, origin } = await startServer(database, 0, { DEMO_DATA: '1' });
       const page = await browser.newPage({ baseURL: origin });
-      await signIn(page);
-      const cookies = await page.context().cookies();
+      await signInByForm(page);
+      signedInAs = await page.context().cookies();
       await page.context().close();
       server.kill('SIGTERM');
       await ended(server);
-      await use({ database, cookies });
+      await use({ database });
       await onCluster(`DROP DATABASE ${database} WITH (FORCE)`);
     },
     { scope: 'worker' },
@@ -276,10 +281,9 @@ export const test = base.extend<
     { scope: 'worker' },
   ],
   gallery: [
-    async ({ filled, spare, browser }, use) => {
+    async ({ spare, browser }, use) => {
       const { database, server, origin } = await spare();
       const context = await browser.newContext({ ...BROWSER_SETTINGS, baseURL: origin });
-      await context.addCookies([...filled.cookies]);
       await use({ origin, context });
       await context.close();
       await end({ database, server, origin });
@@ -289,7 +293,7 @@ export const test = base.extend<
   // A page of its own in the one browser: what is added there stands in nobody's way.
   viewing: async ({ gallery: { origin, context } }, use) => {
     const page = await context.newPage();
-    await toStudents(page);
+    await signIn(page);
     await use(page);
     await page.close();
     await forgetKept(context, origin);
@@ -319,9 +323,8 @@ export const test = base.extend<
     await end({ database, ...running });
   },
   baseURL: async ({ application }, use) => use(application.origin),
-  signedIn: async ({ page, filled }, use) => {
-    await page.context().addCookies([...filled.cookies]);
-    await toStudents(page);
+  signedIn: async ({ page }, use) => {
+    await signIn(page);
     await use(page);
   },
 });

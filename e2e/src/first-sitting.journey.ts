@@ -1,6 +1,7 @@
 import {
   expect,
   signIn,
+  signInByForm,
   startLeading,
   takeAudioClock,
   test,
@@ -20,7 +21,7 @@ import {
 
 test('from a new student to a sitting on record', async ({ page }) => {
   const clock = await takeAudioClock(page);
-  await signIn(page);
+  await signInByForm(page);
 
   await page.getByRole('link', { name: studentWords.list.add }).click();
   await page.getByRole('textbox', { name: studentWords.studentForm.name, exact: true }).fill('Orla Fenwick');

@@ -1,4 +1,4 @@
-import { expect, readyToLead, signIn, takeAudioClock, test } from './application.js';
+import { expect, readyToLead, signIn, signInByForm, takeAudioClock, test } from './application.js';
 import { accountWords, capacityWords, frameWords, leadWords, shortcutWords, signInWords } from './words.js';
 
 test('a session is found, changed, led and put on record by keyboard alone', async ({ page }) => {
@@ -77,7 +77,7 @@ test('the password is changed and other browsers are signed out', async ({
   application,
 }) => {
   const other = await (await browser.newContext({ baseURL: application.origin })).newPage();
-  await signIn(other);
+  await signInByForm(other);
   const change = async (now: string, next: string): Promise<void> => {
     await page.getByLabel(accountWords.password.now).fill(now);
     await page.getByLabel(accountWords.password.next).fill(next);

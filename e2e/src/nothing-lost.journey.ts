@@ -53,10 +53,10 @@ test('one tab leads, and another says so', async ({ page, context }) => {
   await expect(other.getByRole('alert')).toContainText('led in another tab of this browser');
   await other.getByRole('button', { name: leadWords.leadInterrupted.endHereKeep }).click();
   await expect(other.getByRole('alert')).toContainText('led in another tab of this browser');
+  await other.close();
   await clock.untilRound('Round 3 of 6');
   await page.keyboard.press('Escape');
   await expect(page.getByText(leadWords.leadClosing.doneKept)).toBeVisible();
-  await other.close();
 });
 
 test('a sitting that ends while the server is away arrives once when it is back', async ({
