@@ -1,4 +1,16 @@
+import type { DataSource } from 'typeorm';
 import { freshDatabase } from '../testing/test-server.js';
+
+/** Migrated to just before a migration. @returns the way back there, once the later ones were run: those go first. */
+async function migratedBefore(source: DataSource, migration: string): Promise<() => Promise<void>> {
+  await source.runMigrations();
+  const index = source.migrations.findIndex(({ name }) => name?.startsWith(migration));
+  const undo = async (): Promise<void> => {
+    for (const _ of source.migrations.slice(index)) await source.undoLastMigration();
+  };
+  await undo();
+  return undo;
+}
 
 describe('schema', () => {
   it('is made by the migrations exactly as the entities describe it', async () => {
@@ -11,13 +23,7 @@ describe('schema', () => {
 
   it('gives sessions of before notes to say and the time there is, and takes them away again', async () => {
     const { source, drop } = await freshDatabase();
-    await source.runMigrations();
-    const undo = async (): Promise<void> => {
-      // Down to before these: later ones go first.
-      const index = source.migrations.findIndex(({ name }) => name?.startsWith('WholeSessions'));
-      for (const _ of source.migrations.slice(index)) await source.undoLastMigration();
-    };
-    await undo();
+    const undo = await migratedBefore(source, 'WholeSessions');
     const id = '0b8f3c3e-8c0a-4d43-a6a0-7e6d5c4b3a21';
     const before = { title: 'Kept', passages: [{ kind: 'counted' }, { kind: 'natural' }] };
     await source.query(
@@ -61,12 +67,7 @@ describe('schema', () => {
 
   it('takes decisions along to the new names of rules about ages, and back', async () => {
     const { source, drop } = await freshDatabase();
-    await source.runMigrations();
-    const index = source.migrations.findIndex(({ name }) => name?.startsWith('RuleNames'));
-    const undo = async (): Promise<void> => {
-      for (const _ of source.migrations.slice(index)) await source.undoLastMigration();
-    };
-    await undo();
+    const undo = await migratedBefore(source, 'RuleNames');
     const id = '0b8f3c3e-8c0a-4d43-a6a0-7e6d5c4b3a21';
     const led = (rule: string) => ({ findings: [{ rule, level: 'no' }] });
     await source.query(
@@ -93,12 +94,7 @@ describe('schema', () => {
 
   it('gives conventions the meal gaps that were meant so far, and takes them back', async () => {
     const { source, drop } = await freshDatabase();
-    await source.runMigrations();
-    const index = source.migrations.findIndex(({ name }) => name?.startsWith('MealGaps'));
-    const undo = async (): Promise<void> => {
-      for (const _ of source.migrations.slice(index)) await source.undoLastMigration();
-    };
-    await undo();
+    const undo = await migratedBefore(source, 'MealGaps');
     const id = '0b8f3c3e-8c0a-4d43-a6a0-7e6d5c4b3a21';
     const before = { hum: 'both' };
     await source.query(
@@ -174,12 +170,7 @@ describe('schema', () => {
 
   it('calls what goes with the breath by its new name in every document, and back; variants keep theirs', async () => {
     const { source, drop } = await freshDatabase();
-    await source.runMigrations();
-    const index = source.migrations.findIndex(({ name }) => name?.startsWith('BreathModifiers'));
-    const undo = async (): Promise<void> => {
-      for (const _ of source.migrations.slice(index)) await source.undoLastMigration();
-    };
-    await undo();
+    const undo = await migratedBefore(source, 'BreathModifiers');
     const id = '0b8f3c3e-8c0a-4d43-a6a0-7e6d5c4b3a21';
     const title = '"dressing": and "modifiers": are words';
     const named = (key: string) => ({
