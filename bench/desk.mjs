@@ -71,7 +71,7 @@ report('longest task of the page after it (0: none over 50 ms), median', ms(medi
 await page.getByRole('link', { name: 'Students' }).click();
 await page.getByRole('link', { name: 'Hesper Vane' }).click();
 await page.getByRole('link', { name: 'Build a session' }).click();
-await page.getByLabel('minutes').fill('45');
+await page.getByRole('spinbutton', { name: 'minutes' }).fill('45');
 const composing = [];
 const took = [];
 for (let run = 0; run < RUNS; run++) {

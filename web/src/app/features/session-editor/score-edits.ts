@@ -125,11 +125,12 @@ export class ScoreEdits implements ScoreEditing {
 
   gestureBegan(): void {
     this.review.setDrawing(true);
+    this.draft.beginDrawing();
   }
 
   gestureEnded(): void {
     this.review.setDrawing(false);
-    this.draft.endStep();
+    this.draft.endDrawing();
   }
 
   private edit(id: string, name: string, change: (passage: Passage) => Passage): void {

@@ -69,6 +69,25 @@ describe('the session draft', () => {
     answer(second, 3);
   });
 
+  it('saves what was drawn once, when it is drawn; what is left while it is drawn is not lost', () => {
+    draft.beginDrawing();
+    setBase(5);
+    wait(700);
+    setBase(6);
+    wait(700);
+    http.expectNone(ADDRESS);
+    expect(draft.saveState().kind).toBe('unsaved');
+    draft.endDrawing();
+    wait(700);
+    answer(save(), 2);
+    expect(draft.saveState().kind).toBe('saved');
+    draft.beginDrawing();
+    setBase(7);
+    view.destroy();
+    const { document } = save().request.body as { document: StoredSession['document'] };
+    expect(baseOf(document as unknown as Session)).toBe(7);
+  });
+
   it('saves an undo as well', () => {
     setBase(5);
     wait(700);

@@ -41,6 +41,8 @@ export class SessionDraft {
   private readonly saving = signal<SaveState>({ kind: 'saved', at: new Date(0) });
   private readonly edited = new Subject<void>();
   private readonly saveNow = new Subject<void>();
+  /** While something is drawn: what of it was edited is neither kept nor sent yet. */
+  private drawing: { edited: boolean } | null = null;
 
   readonly session = computed(() => this.history()?.present ?? null);
   readonly saveState = this.saving.asReadonly();
@@ -62,6 +64,7 @@ export class SessionDraft {
         this.came(entry.body.document as unknown as Session, delivery as Delivery<'session'>);
     });
     inject(DestroyRef).onDestroy(() => {
+      this.endDrawing();
       saves.unsubscribe();
       outcomes.unsubscribe();
       this.untend();
@@ -100,6 +103,20 @@ export class SessionDraft {
    */
   edit(change: (session: Session) => Session, name: string | null = null): void {
     this.step((history) => record(history, change(history.present), name));
+  }
+
+  /** From now until {@link endDrawing} it is drawn: each frame is for the picture, and what comes of it is one edit. */
+  beginDrawing(): void {
+    this.drawing ??= { edited: false };
+  }
+
+  /** What was drawn is kept, and saved as any edit; what is edited next is undone for itself. */
+  endDrawing(): void {
+    const edited = this.drawing?.edited ?? false;
+    const session = this.session();
+    this.drawing = null;
+    this.endStep();
+    if (edited && session) this.keepEdits(session);
   }
 
   /** What is edited next is undone for itself, whatever its name. */
@@ -146,9 +163,9 @@ export class SessionDraft {
     const after = change(before);
     if (after === before) return;
     this.history.set(after);
-    this.keepEdits(after.present);
     if (this.saving().kind !== 'stale') this.saving.set({ kind: 'unsaved' });
-    this.edited.next();
+    if (this.drawing) this.drawing.edited = true;
+    else this.keepEdits(after.present);
   }
 
   private adoptKeptBefore(stored: StoredSession): void {
@@ -162,6 +179,7 @@ export class SessionDraft {
   private keepEdits(session: Session): void {
     const entry = this.entryOf(session);
     if (entry) this.queue.keep(entry);
+    this.edited.next();
   }
 
   private entryOf(session: Session): Entry<'session'> | null {
