@@ -172,7 +172,12 @@ describe('own pace', () => {
     expect(eventsOf(again).map(({ kind }) => kind)).toEqual(['ownPace', 'ownPace', 'closing']);
     expect(startOf(again, 'closing')).toBe(40);
     const record = recordAt(must(finishRun(again)), 'counted');
-    expect([record.secondsPlanned, record.secondsDone, record.cyclesDone].map(Number)).toEqual([60, 60, 2]);
+    const { secondsPlanned, secondsDone, cyclesDone } = record;
+    expect({ secondsPlanned, secondsDone, cyclesDone } as object).toEqual({
+      secondsPlanned: 60,
+      secondsDone: 60,
+      cyclesDone: 2,
+    });
   });
 });
 

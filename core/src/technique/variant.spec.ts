@@ -79,12 +79,13 @@ describe('a variant', () => {
         modifiers: jasmine.objectContaining({ throatSound: true, gaze: 'closed-brows', syllable: 'so' }),
       }),
     );
-    expect([entry.opening, entry.teaching, entry.startsWith, entry.growsTo]).toEqual([
-      'Look at the water first.',
-      ['One line.'],
-      'three breaths',
-      'thirty',
-    ]);
+    const { opening, teaching, startsWith, growsTo } = entry;
+    expect({ opening, teaching, startsWith, growsTo }).toEqual({
+      opening: 'Look at the water first.',
+      teaching: ['One line.'],
+      startsWith: 'three breaths',
+      growsTo: 'thirty',
+    });
   });
 
   it('begins for everybody with the ratio of its own, if it has one', () => {
