@@ -21,6 +21,8 @@ const FLAGS = ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', 
 const tools = path.join(projectRoot, '.data', 'audit');
 if (!fs.existsSync(path.join(tools, 'node_modules', 'lighthouse'))) {
   fs.mkdirSync(tools, { recursive: true });
+  // Without a package of its own there, npm would add the checkers to the project.
+  fs.writeFileSync(path.join(tools, 'package.json'), '{"private":true}');
   const env = { ...process.env, PUPPETEER_SKIP_DOWNLOAD: '1' };
   execFileSync('npm', ['install', '--no-audit', '--no-fund', 'lighthouse@12', 'pa11y@9'], {
     cwd: tools,
