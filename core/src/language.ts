@@ -65,9 +65,17 @@ function spokenIn(data: unknown, shown: readonly string[]): unknown {
   );
 }
 
-const PLURALS = new Intl.PluralRules('en');
-const NUMBERS = new Intl.NumberFormat(undefined, { useGrouping: true });
+let counting: { numbers: Intl.NumberFormat; plurals: Intl.PluralRules } | null = null;
+
+/** Made when first needed, or at a quiet moment before: the first format of numbers costs a browser 30 ms. */
+export const forCounts = (): NonNullable<typeof counting> =>
+  (counting ??= {
+    numbers: new Intl.NumberFormat(undefined, { useGrouping: true }),
+    plurals: new Intl.PluralRules('en'),
+  });
 
 /** "1 sitting", "7 sittings". */
-export const plural = (count: number, one: string, other: string): string =>
-  `${NUMBERS.format(count)} ${PLURALS.select(count) === 'one' ? one : other}`;
+export function plural(count: number, one: string, other: string): string {
+  const { numbers, plurals } = forCounts();
+  return `${numbers.format(count)} ${plurals.select(count) === 'one' ? one : other}`;
+}

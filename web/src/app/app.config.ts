@@ -1,5 +1,10 @@
 import { provideHttpClient } from '@angular/common/http';
-import { inject, provideBrowserGlobalErrorListeners, type ApplicationConfig } from '@angular/core';
+import {
+  inject,
+  provideBrowserGlobalErrorListeners,
+  provideEnvironmentInitializer,
+  type ApplicationConfig,
+} from '@angular/core';
 import { MAT_FORM_FIELD_DEFAULT_OPTIONS } from '@angular/material/form-field';
 import {
   provideRouter,
@@ -9,6 +14,7 @@ import {
 } from '@angular/router';
 import { AccountStore } from './api/account';
 import { appRoutes } from './app.routes';
+import { fetchEarly } from './frame/fetch-early';
 import { sayNotOpened } from './frame/page-trouble';
 import { provideIcons } from './ui/icons';
 import { browserZone, TIME_ZONE } from './ui/time-zone';
@@ -23,6 +29,7 @@ export const appConfig: ApplicationConfig = {
       // Positions are restored by ScrollKeeper, which waits for the content of a page.
       withInMemoryScrolling({ scrollPositionRestoration: 'disabled', anchorScrolling: 'enabled' }),
     ),
+    provideEnvironmentInitializer(fetchEarly),
     provideHttpClient(),
     provideIcons(),
     {

@@ -9,12 +9,21 @@ import { PageTrouble } from './page-trouble';
 import { ScrollKeeper } from './scroll-keeper';
 import { shortcutOf } from '../shared/shortcut-keys';
 import { SignCards } from '../shared/sign-cards';
+import { NextFrame } from '../ui/next-frame';
 
 /** What stands around every page: the rail with the places of the work, the signs and the account. On a phone it lies below. */
 @Component({
   selector: 'nv-shell',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, MatIconModule, RouterLink, RouterLinkActive, RouterOutlet, WaitingNote],
+  imports: [
+    MatButtonModule,
+    MatIconModule,
+    NextFrame,
+    RouterLink,
+    RouterLinkActive,
+    RouterOutlet,
+    WaitingNote,
+  ],
   template: `
     <a class="skip" href="#main" (click)="skip($event)">{{ words.skip }}</a>
     <nav [attr.aria-label]="words.main">
@@ -42,7 +51,7 @@ import { SignCards } from '../shared/sign-cards';
           {{ text }} <button matButton type="button" (click)="trouble.clear()">{{ words.close }}</button>
         </p>
       }
-      <router-outlet />
+      <router-outlet *nvNextFrame />
     </main>
   `,
   styleUrl: './shell.scss',

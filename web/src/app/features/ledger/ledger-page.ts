@@ -30,6 +30,7 @@ import { describePassageRecord, describePlace } from '../../shared/sitting-recor
 import { Trends } from '../../shared/trends/trends';
 import { DateField } from '../../ui/date-field';
 import { Fold } from '../../ui/fold';
+import { NextFrame } from '../../ui/next-frame';
 import { SearchSelect } from '../../ui/search-select';
 import { SelectField } from '../../ui/select-field';
 import { describeFeltMore } from '../../shared/sitting-record/felt-fields';
@@ -58,6 +59,7 @@ const given = <T extends object>(all: T): Partial<T> =>
     MatPaginatorModule,
     MatSortModule,
     MatTableModule,
+    NextFrame,
     PageBar,
     RouterLink,
     SearchSelect,

@@ -24,6 +24,7 @@ import { OfflineQueue } from '../../shared/offline-queue/offline-queue';
 import { PageBar } from '../../shared/page/page-bar';
 import { BreathScore } from '../../shared/score/breath-score';
 import { shortcutOf } from '../../shared/shortcut-keys';
+import { NextFrame } from '../../ui/next-frame';
 import { SelectField } from '../../ui/select-field';
 import { Tip } from '../../ui/tip';
 import { benchWords } from '../../words/bench-words';
@@ -59,6 +60,7 @@ type Pane = 'passages' | 'passage' | 'findings';
     MatButtonToggleModule,
     MatIconModule,
     MatMenuModule,
+    NextFrame,
     PageBar,
     PassageInspector,
     PassageList,

@@ -39,6 +39,7 @@ import { BeginSession } from '../../shared/sessions/begin-session';
 import { SessionTable } from '../../shared/sessions/session-table';
 import { Trends } from '../../shared/trends/trends';
 import { Card } from '../../ui/card';
+import { NextFrame } from '../../ui/next-frame';
 import { Notices } from '../../ui/notices';
 import { SideSheet } from '../../ui/side-sheet';
 import { SideSheets } from '../../ui/side-sheets';
@@ -78,6 +79,7 @@ type Tab = (typeof TABS)[number];
     MatIconModule,
     MatMenuModule,
     MatTabsModule,
+    NextFrame,
     PageBar,
     RouterLink,
     SessionTable,

@@ -8,10 +8,13 @@ export function elementWidth(initial = 800): Signal<number> {
   const element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   const destroyed = inject(DestroyRef);
   const width = signal(initial);
+  const is = (pixels: number): void => {
+    if (pixels > 0) width.set(pixels / textScale());
+  };
   afterNextRender(() => {
-    const observer = new ResizeObserver(([entry]) => {
-      if (entry && entry.contentRect.width > 0) width.set(entry.contentRect.width / textScale());
-    });
+    // Before it is first painted: drawn for another width, it would jump.
+    is(element.clientWidth);
+    const observer = new ResizeObserver(([entry]) => is(entry?.contentRect.width ?? 0));
     observer.observe(element);
     destroyed.onDestroy(() => observer.disconnect());
   });
