@@ -90,10 +90,11 @@ describe("a student's page", () => {
     ],
   ];
   for (const [what, change, next, state] of heads)
-    it(`has at its head what comes next for a student ${what}`, () => {
+    it(`has at its head what comes next for a student ${what}`, async () => {
       show({ ...student, ...change });
       const filled = page.page.querySelector('nv-page-bar .mat-mdc-unelevated-button');
       expect(filled?.textContent.replace(/\s+/g, ' ').trim()).toBe(next);
+      await page.until(() => page.text('nv-led-today-card h2') !== '');
       expect(page.text('nv-led-today-card h2')).toBe(state);
     });
 });
